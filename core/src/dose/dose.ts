@@ -1,0 +1,141 @@
+import type { Dose, DoseForm, Range, SidePlan } from './dose.schema';
+
+/** Where a part of a step works: a side of the body, both at once, one after the other, or the middle. */
+export type WorkedSide = 'left' | 'right' | 'both' | 'alternating' | 'midline';
+
+/** A range whose three figures are the same. */
+export function exactly(value: number): Range {
+  return { low: value, planned: value, high: value };
+}
+
+/** Time of one set on one side, ms: the rule of the dose's form (common practice, no source). */
+export function setMs(dose: Dose): number {
+  switch (dose.form) {
+    case 'reps':
+      return dose.reps.planned * dose.tempoMs.planned;
+    case 'passes':
+      return dose.lanes.planned * dose.passes.planned * dose.tempoMs.planned;
+    case 'count':
+      return dose.count.planned * dose.tempoMs.planned;
+    case 'hold':
+      return dose.reps.planned * (dose.holdMs.planned + dose.releaseMs);
+    case 'timed':
+      return dose.eachMs.planned * dose.ways;
+    case 'breaths':
+      return dose.breaths.planned * dose.cycleMs.planned;
+  }
+}
+
+/**
+ * Time of the dose on one side, ms: sets × work + (sets − 1) × rest.
+ *
+ * @example oneSideMs({ form: 'hold', reps: exactly(5), holdMs: exactly(6000), releaseMs: 2000, sets: exactly(1), restMs: 0 }) // 40000
+ */
+export function oneSideMs(dose: Dose): number {
+  return dose.sets.planned * setMs(dose) + (dose.sets.planned - 1) * dose.restMs;
+}
+
+/** Repetitions that can be counted in one set on one side (seconds of a timed dose are not repetitions: its ways are). */
+export function repetitionsOf(dose: Dose): number {
+  switch (dose.form) {
+    case 'reps':
+    case 'hold':
+      return dose.reps.planned;
+    case 'passes':
+      return dose.lanes.planned * dose.passes.planned;
+    case 'count':
+      return dose.count.planned;
+    case 'timed':
+      return dose.ways;
+    case 'breaths':
+      return dose.breaths.planned;
+  }
+}
+
+/** The parts of a side plan in the order in which they are worked. */
+export function partsOf(plan: SidePlan): readonly WorkedSide[] {
+  switch (plan) {
+    case 'left_right':
+      return ['left', 'right'];
+    case 'right_left':
+      return ['right', 'left'];
+    case 'left_only':
+      return ['left'];
+    case 'right_only':
+      return ['right'];
+    case 'centre_first':
+      return ['midline', 'left', 'right'];
+    default:
+      return [plan];
+  }
+}
+
+/** How often the dose of one side is worked in a part: an alternating part holds both sides' repetitions. */
+export function sidesIn(part: WorkedSide): number {
+  return part === 'alternating' ? 2 : 1;
+}
+
+/** A default dose of each form, from common practice (no source): 5 repetitions, 10 s, 6 breaths a minute … */
+export function defaultDose(form: DoseForm): Dose {
+  const sets = { sets: exactly(1), restMs: 0 };
+  switch (form) {
+    case 'reps':
+      return { form, reps: { low: 3, planned: 5, high: 10 }, tempoMs: exactly(3000), ...sets };
+    case 'passes':
+      return { form, lanes: exactly(1), passes: { low: 2, planned: 3, high: 5 }, tempoMs: exactly(3000), ...sets };
+    case 'count':
+      return { form, count: { low: 6, planned: 6, high: 10 }, tempoMs: exactly(1000), ...sets };
+    case 'hold':
+      return {
+        form,
+        reps: { low: 2, planned: 3, high: 5 },
+        holdMs: { low: 5000, planned: 6000, high: 10_000 },
+        releaseMs: 2000,
+        ...sets,
+      };
+    case 'timed':
+      return { form, eachMs: { low: 15_000, planned: 20_000, high: 30_000 }, ways: 1, ...sets };
+    case 'breaths':
+      return { form, breaths: { low: 3, planned: 4, high: 10 }, cycleMs: exactly(10_000), ...sets };
+  }
+}
+
+/** The dose in words, without the side: `5 × 6 s`, `3 × 12`, `15 s each way`, `4 breaths`. */
+export function describeDose(dose: Dose): string {
+  const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(1))} s`;
+  const rounds = dose.sets.planned > 1 ? `${dose.sets.planned} × ` : '';
+  switch (dose.form) {
+    case 'reps':
+      return `${rounds}${dose.reps.planned}${rounds ? '' : dose.reps.planned === 1 ? ' time' : ' times'}`;
+    case 'passes':
+      return dose.lanes.planned > 1
+        ? `${rounds}${dose.lanes.planned} lanes × ${dose.passes.planned}`
+        : `${rounds}${dose.passes.planned} ${dose.passes.planned === 1 ? 'pass' : 'passes'}`;
+    case 'count':
+      return `${rounds}a count of ${dose.count.planned}`;
+    case 'hold':
+      return dose.reps.planned === 1
+        ? `${rounds}${seconds(dose.holdMs.planned)} hold`
+        : `${rounds}${dose.reps.planned} × ${seconds(dose.holdMs.planned)}`;
+    case 'timed':
+      return `${rounds}${seconds(dose.eachMs.planned)}${dose.ways === 2 ? ' each way' : ''}`;
+    case 'breaths':
+      return `${rounds}${dose.breaths.planned} ${dose.breaths.planned === 1 ? 'breath' : 'breaths'}`;
+  }
+}
+
+const PLAN_NAMES: Record<SidePlan, string> = {
+  midline: 'midline',
+  both: 'both sides at once',
+  left_right: 'left, then right',
+  right_left: 'right, then left',
+  alternating: 'alternating',
+  left_only: 'left only, on purpose',
+  right_only: 'right only, on purpose',
+  centre_first: 'centre, then left and right',
+};
+
+/** A side plan as it is said. */
+export function sidePlanName(plan: SidePlan): string {
+  return PLAN_NAMES[plan];
+}

@@ -1,0 +1,36 @@
+import type { WorkedSide } from '../dose/dose';
+import type { Region } from '../face/regions';
+import type { Pressure } from '../move/move.schema';
+import type { SegmentKind } from '../segment/segment.schema';
+import type { Span } from '../time/spans';
+
+/**
+ * A stretch of **lesson** time in which one thing happens. A planned lesson and a filmed one are both lists of
+ * passages, so that the ribbon, the cues and the checks read either the same way.
+ */
+export interface Passage {
+  readonly kind: SegmentKind;
+  readonly stepId: string | null;
+  readonly side: WorkedSide | null;
+  readonly startMs: number;
+  readonly endMs: number;
+  /** Where repetitions complete, lesson ms, ascending; empty where nobody has marked them. */
+  readonly beats: readonly number[];
+  /** Where someone speaks. */
+  readonly spoken: readonly Span[];
+  /** The words spoken in it, when they are known. */
+  readonly words: string;
+}
+
+/** What the ribbon needs to know of a step to colour and shape its bands. */
+export interface StepLook {
+  readonly id: string;
+  readonly name: string;
+  readonly region: Region;
+  readonly pressure: Pressure;
+}
+
+/** Kinds in which a dose is worked. */
+export function isWork(kind: SegmentKind): boolean {
+  return kind === 'reps' || kind === 'hold' || kind === 'drain';
+}

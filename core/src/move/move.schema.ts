@@ -1,0 +1,64 @@
+import * as z from 'zod';
+import { REGIONS } from '../face/regions';
+import { doseSchema, sidePlanSchema } from '../dose/dose.schema';
+
+export const ACTIONS = [
+  'hold',
+  'stroke',
+  'roll',
+  'circle',
+  'tap',
+  'press',
+  'pinch',
+  'knead',
+  'wiggle',
+  'stretch',
+  'puff',
+  'vocalise',
+  'breathe',
+  'drain',
+] as const;
+export const TOOLS = ['hand', 'knuckle', 'stone', 'roller', 'spoon', 'brush', 'device', 'none'] as const;
+export const PRESSURES = ['feather', 'light', 'medium', 'firm'] as const;
+export const LEVELS = ['gentle', 'standard', 'strong'] as const;
+
+export const regionSchema = z.enum(REGIONS);
+export const actionSchema = z.enum(ACTIONS);
+export const toolSchema = z.enum(TOOLS);
+export const pressureSchema = z.enum(PRESSURES);
+export const levelSchema = z.enum(LEVELS);
+export type Action = z.infer<typeof actionSchema>;
+export type Tool = z.infer<typeof toolSchema>;
+export type Pressure = z.infer<typeof pressureSchema>;
+export type Level = z.infer<typeof levelSchema>;
+
+/** One technique of the library, with its default dose, directions and cautions. */
+export const moveSchema = z.object({
+  id: z.string().min(1).max(80),
+  revision: z.int().min(1),
+  name: z.string().trim().min(1, 'A move needs a name.').max(80),
+  /** The region it works on and is found by. */
+  region: regionSchema,
+  action: actionSchema,
+  dose: doseSchema,
+  sidePlan: sidePlanSchema,
+  tool: toolSchema.default('hand'),
+  pressure: pressureSchema.default('light'),
+  level: levelSchema.default('standard'),
+  /** How it goes, in one line. */
+  how: z.string().max(300).default(''),
+  /** From where to where, when it travels. */
+  direction: z
+    .object({ from: regionSchema, to: regionSchema, words: z.string().max(120).default('') })
+    .nullable()
+    .default(null),
+  /** Whether hands or tool need oil, cream or serum. */
+  slip: z.boolean().default(false),
+  /** Nobody can talk while doing it: lips rolled in, cheeks puffed, tongue out. */
+  mouthBusy: z.boolean().default(false),
+  /** Nobody sees the screen while doing it: head back or turned, eyes closed. */
+  eyesOff: z.boolean().default(false),
+  formCues: z.array(z.string().max(160)).max(8).default([]),
+  cautions: z.array(z.string().max(300)).max(8).default([]),
+});
+export type Move = z.infer<typeof moveSchema>;
