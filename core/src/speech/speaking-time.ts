@@ -16,7 +16,10 @@ export function syllablesOf(text: string): number {
  *
  * @example speakingMs('', pace) // 0
  */
-export function speakingMs(text: string, pace: Pick<Pace, 'syllablesPerMinute' | 'commaPauseMs' | 'sentencePauseMs'>): number {
+export function speakingMs(
+  text: string,
+  pace: Pick<Pace, 'syllablesPerMinute' | 'commaPauseMs' | 'sentencePauseMs'>,
+): number {
   let silence = 0;
   const spoken = text.replace(/\[(\d+(?:\.\d+)?)\s*s\]/g, (_, seconds: string) => {
     silence += Number(seconds) * 1000;

@@ -6,7 +6,10 @@
  * @example syllablesOfWord('collarbone') // 3
  */
 export function syllablesOfWord(word: string): number {
-  const letters = word.toLowerCase().replace(/[’']/g, '').replace(/[^a-z]/g, '');
+  const letters = word
+    .toLowerCase()
+    .replace(/[’']/g, '')
+    .replace(/[^a-z]/g, '');
   if (letters.length === 0) return 0;
   const known = KNOWN.get(letters);
   if (known !== undefined) return known;
@@ -21,13 +24,18 @@ export function syllablesOfWord(word: string): number {
     }
   }
   // Silent e, also inside compounds ("some-thing", "fore-head") and before plural and past endings.
-  rest = rest.replace(/^(some|fore|one|home|care|life|safe|place|face|base|there|where|here|house|cheese|white|smile)(?=[b-df-hj-np-tv-z])/, (m) =>
-    m.slice(0, -1),
+  rest = rest.replace(
+    /^(some|fore|one|home|care|life|safe|place|face|base|there|where|here|house|cheese|white|smile)(?=[b-df-hj-np-tv-z])/,
+    (m) => m.slice(0, -1),
   );
   rest = rest.replace(/(?<![aeiouy])([aeiouy]{0,2})([^aeiouy]*[^aeiouyl]|[aeiouy]l|[rl]l)e$/, '$1$2');
   rest = rest.replace(/([aeiouy][^aeiouy]*?)(?<![td])ed$/, '$1').replace(/(?<!s|c|x|z|g|sh|ch)es$/, 's');
   count += (rest.match(/[aeiouy]+/g) ?? []).length;
-  count += (rest.match(/(?<![gqt])i(?:a(?!l$|n)|o(?!n|us)|um|et)|(?<=[^aeioubqg])ua|eo(?!u|n)|(?<!^)ying|uou|[aeo]ing|iu(?!s)|eum|(?<=cr|id|ev)ea(?=t[eio]|l)|ii/g) ?? []).length;
+  count += (
+    rest.match(
+      /(?<![gqt])i(?:a(?!l$|n)|o(?!n|us)|um|et)|(?<=[^aeioubqg])ua|eo(?!u|n)|(?<!^)ying|uou|[aeo]ing|iu(?!s)|eum|(?<=cr|id|ev)ea(?=t[eio]|l)|ii/g,
+    ) ?? []
+  ).length;
   return Math.max(1, count);
 }
 

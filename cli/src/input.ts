@@ -1,0 +1,70 @@
+import { BundleError, readBundle } from '@limber/core/format/bundle';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
+
+/** What was given cannot be used; printed as one JSON document with exit status 2. */
+export class InputError extends Error {
+  override readonly name = 'InputError';
+  constructor(
+    readonly type: string,
+    detail: string,
+    readonly extra: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(detail);
+  }
+
+  get problem(): object {
+    return { title: 'The input cannot be used', detail: this.message, type: this.type, ...this.extra };
+  }
+}
+
+export type ReadFile = (file: string) => Promise<string>;
+
+export async function readJson(file: string | undefined, read: ReadFile): Promise<unknown> {
+  if (!file) throw new InputError('missing-file', 'Name the file to read.');
+  let text: string;
+  try {
+    text = await read(file);
+  } catch {
+    throw new InputError('missing-file', `The file ${file} cannot be read. Check its name.`);
+  }
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    throw new InputError('not-json', `The file ${file} is no JSON: ${error instanceof Error ? error.message : ''}`);
+  }
+}
+
+export async function readLesson(file: string | undefined, read: ReadFile): Promise<Lesson> {
+  try {
+    return readBundle(await readJson(file, read));
+  } catch (error) {
+    if (error instanceof BundleError) throw new InputError('invalid-bundle', error.message, { path: error.path });
+    throw error;
+  }
+}
+
+/** Splits arguments into what stands alone and `--name value` pairs. */
+export function options(
+  args: readonly string[],
+  known: readonly string[],
+): { plain: string[]; named: Map<string, string> } {
+  const plain: string[] = [];
+  const named = new Map<string, string>();
+  for (let i = 0; i < args.length; i++) {
+    const arg = args[i]!;
+    if (!arg.startsWith('--')) {
+      plain.push(arg);
+      continue;
+    }
+    const [name, inline] = arg.slice(2).split('=', 2) as [string, string | undefined];
+    if (!known.includes(name))
+      throw new InputError(
+        'unknown-option',
+        `--${name} is not known here.${known.length > 0 ? ` There is: ${known.map((one) => `--${one}`).join(', ')}.` : ''}`,
+      );
+    const value = inline ?? args[++i];
+    if (value === undefined) throw new InputError('missing-value', `--${name} needs a value.`);
+    named.set(name, value);
+  }
+  return { plain, named };
+}

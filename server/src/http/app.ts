@@ -1,0 +1,148 @@
+import connectPgSimple from 'connect-pg-simple';
+import express, { type Express, type Response } from 'express';
+import session from 'express-session';
+import helmet from 'helmet';
+import { randomBytes, randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { stat } from 'node:fs/promises';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { join } from 'node:path';
+import pg from 'pg';
+import { pinoHttp } from 'pino-http';
+import { sameOrigin, signedIn } from './auth';
+import type { Context } from './context';
+import { followRoutes } from './follow';
+import { jobRoutes } from './jobs';
+import { lessonRoutes } from './lessons';
+import { mediaRoutes } from './media';
+import { moveRoutes } from './moves';
+import { Problem, problemHandler } from './problem';
+import { resultRoutes } from './results';
+import { sessionRoutes } from './session';
+import { shareRoutes } from './share';
+import { uploads } from './uploads';
+
+/** The whole HTTP side. Read top to bottom: what every request meets first, then the resources, then the pages. */
+export function createApp(context: Context): Express {
+  const { config, database, log } = context;
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('trust proxy', 'loopback');
+
+  app.get('/health', (_request, response) => void response.json({ status: 'up' }));
+  app.get('/ready', async (_request, response) => {
+    const [db, store] = await Promise.all([
+      database.query(`SELECT 1 FROM pgboss.version`).then(
+        () => true,
+        () => false,
+      ),
+      stat(config.mediaFolder).then(
+        () => true,
+        () => false,
+      ),
+    ]);
+    response.status(db && store ? 200 : 503).json({ database: db, queue: db, media: store });
+  });
+
+  // No address of a viewer is stored or logged: only what was asked, and how it went.
+  app.use(
+    pinoHttp({
+      logger: log,
+      genReqId: () => randomUUID(),
+      serializers: {
+        req: (request: { id: unknown; method: string; url: string }) => ({
+          id: request.id,
+          method: request.method,
+          url: request.url.replace(/(\/(?:api\/)?(?:follow|v)\/)[\w-]{12,}/, '$1…'),
+        }),
+        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+      },
+      autoLogging: { ignore: (request) => request.url === '/health' },
+    }),
+  );
+  app.use((_request, response, next) => {
+    response.locals['nonce'] = randomBytes(16).toString('base64');
+    next();
+  });
+  const nonce = (_request: IncomingMessage, response: ServerResponse): string =>
+    `'nonce-${String((response as Response).locals['nonce'])}'`;
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", nonce],
+          styleSrc: ["'self'", nonce],
+          styleSrcAttr: ["'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          mediaSrc: ["'self'", 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      strictTransportSecurity: false,
+      referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+
+  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 });
+  pool.on('error', (error) => log.error(error, 'session store'));
+  const SessionStore = connectPgSimple(session);
+  const sessions = session({
+    name: 'limber',
+    secret: config.sessionSecret,
+    store: new SessionStore({ pool, tableName: 'session', pruneSessionInterval: 3600 }),
+    resave: false,
+    saveUninitialized: false,
+    rolling: true,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: !config.loopback, maxAge: 30 * 86_400_000 },
+  });
+
+  app.use('/api', sameOrigin);
+  app.use('/api/follow', express.json({ limit: '512kb' }), followRoutes(context));
+  app.use('/api', sessions);
+  app.use('/api/uploads', signedIn, uploads(context));
+  app.use('/api', express.json({ limit: '12mb' }));
+  app.use('/api/session', sessionRoutes(context));
+  app.use('/api', signedIn);
+  app.use('/api/lessons/:id/share', shareRoutes(context));
+  app.use('/api/lessons', lessonRoutes(context));
+  app.use('/api/moves', moveRoutes(context));
+  app.use('/api/media', mediaRoutes(context));
+  app.use('/api/jobs', jobRoutes(context));
+  app.use('/api/results', resultRoutes(context));
+  app.use('/api', () => {
+    throw new Problem(404, 'not-found', 'There is nothing at this address.');
+  });
+
+  const studio = join(config.webFolder, 'studio/browser');
+  const follow = join(config.webFolder, 'follow/browser');
+  const assets = { index: false, maxAge: '1y', immutable: true } as const;
+  app.use('/follow', express.static(follow, assets));
+  app.use(express.static(studio, assets));
+  const page = (folder: string): express.RequestHandler => {
+    let html: string | undefined;
+    return (request, response) => {
+      // A missing file is missing; only addresses of pages get the page.
+      if (/\.\w+$/.test(request.path)) throw new Problem(404, 'not-found', 'There is no such file.');
+      const index = join(folder, 'index.html');
+      if (!html && !existsSync(index))
+        throw new Problem(503, 'not-built', 'The pages are not built yet: run ./limber start.');
+      html ??= readFileSync(index, 'utf8');
+      response
+        .set('Cache-Control', 'no-store')
+        .type('html')
+        .send(html.replaceAll('%NONCE%', String(response.locals['nonce'])));
+    };
+  };
+  app.get('/v/:token', page(follow));
+  app.get('/{*path}', page(studio));
+  app.use(problemHandler);
+  return app;
+}

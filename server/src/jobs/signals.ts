@@ -1,0 +1,47 @@
+import { EventEmitter } from 'node:events';
+import pg from 'pg';
+import type { DataSource } from 'typeorm';
+
+/** What is told at once to every open page: a job moved on, or a lesson was edited. */
+export type Signal =
+  | { readonly on: 'job'; readonly id: string }
+  | { readonly on: 'lesson'; readonly id: string; readonly revision: number; readonly clientId: string };
+
+const CHANNEL = 'limber';
+
+/** Signals between processes, through PostgreSQL's LISTEN and NOTIFY. */
+export class Signals {
+  private readonly emitter = new EventEmitter().setMaxListeners(0);
+  private client: pg.Client | null = null;
+  private closed = false;
+
+  constructor(private readonly url: string) {}
+
+  async listen(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.url });
+    client.on('notification', (message) =>
+      this.emitter.emit('signal', JSON.parse(message.payload ?? 'null') as Signal),
+    );
+    client.on('error', () => undefined);
+    client.on('end', () => {
+      if (!this.closed) setTimeout(() => void this.listen().catch(() => undefined), 1000);
+    });
+    await client.connect();
+    await client.query(`LISTEN ${CHANNEL}`);
+    this.client = client;
+  }
+
+  subscribe(listener: (signal: Signal) => void): () => void {
+    this.emitter.on('signal', listener);
+    return () => this.emitter.off('signal', listener);
+  }
+
+  async close(): Promise<void> {
+    this.closed = true;
+    await this.client?.end();
+  }
+}
+
+export async function signal(database: Pick<DataSource, 'query'>, message: Signal): Promise<void> {
+  await database.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify(message)]);
+}

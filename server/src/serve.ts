@@ -1,0 +1,47 @@
+import { mkdirSync } from 'node:fs';
+import pino from 'pino';
+import { readConfig } from './config';
+import { createApp } from './http/app';
+import { JobQueue } from './jobs/queue';
+import { Signals } from './jobs/signals';
+import { LocalMediaStore } from './media/store';
+import { openDatabase } from './store/database';
+import { rollUpAll } from './store/rollup';
+
+const config = readConfig();
+const log = pino({ level: config.logLevel, name: 'server' });
+mkdirSync(config.mediaFolder, { recursive: true });
+
+const database = await openDatabase(config.databaseUrl);
+const queue = await JobQueue.open(config.databaseUrl, database, log);
+const signals = new Signals(config.databaseUrl);
+await signals.listen();
+
+const app = createApp({ config, database, media: new LocalMediaStore(config.mediaFolder), queue, signals, log });
+const server = app.listen(config.port, config.host, (error?: Error) => {
+  if (error) {
+    const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
+    process.stderr.write(
+      taken ? `Port ${config.port} is taken by another program. Choose another with --port.\n` : `${error.message}\n`,
+    );
+    process.exit(3);
+  }
+  log.info({ port: config.port }, 'listening');
+});
+server.requestTimeout = 0;
+
+const rollups = setInterval(() => void rollUpAll(database).catch((error) => log.warn(error, 'rollup')), 5000);
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  clearInterval(rollups);
+  server.close();
+  server.closeAllConnections();
+  await Promise.allSettled([signals.close(), queue.close()]);
+  await database.destroy().catch(() => undefined);
+  process.exit(0);
+}
+process.on('SIGTERM', () => void stop());
+process.on('SIGINT', () => void stop());

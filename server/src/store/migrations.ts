@@ -1,0 +1,88 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** The first tables. Migrations are written by hand, run forward in order, and are never changed once they have landed. */
+export class FirstTables1764000000000 implements MigrationInterface {
+  readonly name = 'FirstTables1764000000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      CREATE TABLE users (
+        id uuid PRIMARY KEY, email text NOT NULL UNIQUE, name text NOT NULL,
+        role text NOT NULL CHECK (role IN ('owner', 'editor')),
+        password_hash text NOT NULL, demo boolean NOT NULL DEFAULT false,
+        created_at timestamptz NOT NULL DEFAULT now());
+      CREATE TABLE setup_links (
+        token_hash text PRIMARY KEY, expires_at timestamptz NOT NULL, used_at timestamptz);
+      CREATE TABLE session (
+        sid text PRIMARY KEY, sess json NOT NULL, expire timestamp(6) NOT NULL);
+      CREATE INDEX session_expire ON session (expire);
+
+      CREATE TABLE lessons (
+        id text PRIMARY KEY, revision integer NOT NULL, doc jsonb NOT NULL,
+        trashed_at timestamptz, updated_at timestamptz NOT NULL DEFAULT now());
+      CREATE TABLE lesson_changes (
+        id uuid PRIMARY KEY, lesson_id text NOT NULL REFERENCES lessons ON DELETE CASCADE,
+        revision integer NOT NULL, change jsonb NOT NULL, inverse jsonb NOT NULL, kind text NOT NULL,
+        client_id text NOT NULL, author_id uuid REFERENCES users ON DELETE SET NULL,
+        made_at timestamptz NOT NULL DEFAULT now(), UNIQUE (lesson_id, revision));
+      CREATE TABLE moves (id text PRIMARY KEY, doc jsonb NOT NULL);
+
+      CREATE TABLE media (
+        id uuid PRIMARY KEY, name text NOT NULL, bytes bigint NOT NULL, duration_ms integer NOT NULL,
+        width integer NOT NULL, height integer NOT NULL, frame_rate jsonb NOT NULL, has_sound boolean NOT NULL,
+        warning text, parts jsonb NOT NULL DEFAULT '{}', created_at timestamptz NOT NULL DEFAULT now());
+      CREATE TABLE jobs (
+        id uuid PRIMARY KEY, kind text NOT NULL, media_id uuid NOT NULL REFERENCES media ON DELETE CASCADE,
+        lesson_id text, state text NOT NULL, progress real NOT NULL DEFAULT 0, doing text NOT NULL DEFAULT '',
+        attempt integer NOT NULL DEFAULT 0, cancel_requested boolean NOT NULL DEFAULT false, error text,
+        lease_owner text, lease_until timestamptz, started_at timestamptz,
+        created_at timestamptz NOT NULL DEFAULT now());
+      CREATE INDEX jobs_open ON jobs (state) WHERE state IN ('queued', 'running');
+      CREATE INDEX jobs_media ON jobs (media_id);
+
+      CREATE TABLE versions (
+        id uuid PRIMARY KEY, lesson_id text NOT NULL REFERENCES lessons, number integer NOT NULL,
+        revision integer NOT NULL, doc jsonb NOT NULL, follow jsonb NOT NULL, generator integer NOT NULL,
+        media_id uuid NOT NULL REFERENCES media, created_at timestamptz NOT NULL DEFAULT now(),
+        UNIQUE (lesson_id, number));
+      CREATE TABLE links (
+        token text PRIMARY KEY, lesson_id text NOT NULL REFERENCES lessons, version_id uuid NOT NULL REFERENCES versions,
+        created_at timestamptz NOT NULL DEFAULT now(), revoked_at timestamptz);
+      CREATE INDEX links_lesson ON links (lesson_id);
+
+      CREATE TABLE viewings (
+        id uuid PRIMARY KEY, version_id uuid NOT NULL REFERENCES versions, viewer_id uuid NOT NULL,
+        started_at timestamptz NOT NULL DEFAULT now(), last_at timestamptz NOT NULL DEFAULT now(),
+        spans int8multirange NOT NULL DEFAULT '{}', rolled_seq bigint NOT NULL DEFAULT 0,
+        counted boolean NOT NULL DEFAULT false, dirty boolean NOT NULL DEFAULT false);
+      CREATE INDEX viewings_dirty ON viewings (version_id) WHERE dirty;
+      CREATE INDEX viewings_version ON viewings (version_id, last_at);
+
+      CREATE SEQUENCE event_seq;
+      CREATE TABLE events (
+        id uuid NOT NULL, at timestamptz NOT NULL, seq bigint NOT NULL DEFAULT nextval('event_seq'),
+        viewing_id uuid NOT NULL, kind text NOT NULL, from_ms integer NOT NULL, to_ms integer NOT NULL,
+        wall_ms bigint NOT NULL, rate real NOT NULL, PRIMARY KEY (id, at)
+      ) PARTITION BY RANGE (at);
+      CREATE TABLE events_other PARTITION OF events DEFAULT;
+      CREATE INDEX events_viewing ON events (viewing_id, seq);
+
+      CREATE TABLE rollups (version_id uuid PRIMARY KEY REFERENCES versions, doc jsonb NOT NULL);
+      CREATE TABLE feedback (
+        viewing_id uuid PRIMARY KEY REFERENCES viewings ON DELETE CASCADE, version_id uuid NOT NULL,
+        ease text, felt jsonb NOT NULL, remark text NOT NULL, at timestamptz NOT NULL DEFAULT now());
+      CREATE INDEX feedback_version ON feedback (version_id);
+      CREATE TABLE discomfort (
+        viewing_id uuid PRIMARY KEY REFERENCES viewings ON DELETE CASCADE, version_id uuid NOT NULL,
+        step_id text, side text, serious boolean NOT NULL, words text NOT NULL,
+        at timestamptz NOT NULL DEFAULT now(), seen_at timestamptz);
+      CREATE INDEX discomfort_version ON discomfort (version_id);
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('The first tables are not taken back: restore a backup instead.');
+  }
+}
+
+export const MIGRATIONS = [FirstTables1764000000000];

@@ -1,0 +1,87 @@
+import type { DataSource } from 'typeorm';
+import type { Span } from '@limber/core/time/spans';
+import { addToRollup, emptyRollup, type Rollup } from '@limber/core/viewing/rollup';
+import type { Follow } from '@limber/core/viewing/version.schema';
+
+/** Viewings whose new events are rolled up in one transaction. */
+const BATCH = 200;
+
+/**
+ * Brings a version's sums up to date with the events that came since: each viewing's new heartbeats are read once, and
+ * the sums change by its difference. What a results page reads is therefore the same small document whether a thousand
+ * events stand behind it or ten million.
+ */
+export async function rollUp(database: DataSource, versionId: string): Promise<void> {
+  while ((await rollUpSome(database, versionId)) === BATCH);
+}
+
+/** All versions that have something new. */
+export async function rollUpAll(database: DataSource): Promise<void> {
+  const versions = await database.query<{ version_id: string }[]>(
+    'SELECT DISTINCT version_id FROM viewings WHERE dirty',
+  );
+  for (const { version_id } of versions) await rollUp(database, version_id);
+}
+
+async function rollUpSome(database: DataSource, versionId: string): Promise<number> {
+  return database.transaction(async (manager) => {
+    // One at a time for a version: the sums are one document.
+    await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [versionId]);
+    const dirty = await manager.query<{ id: string; spans: string; rolled_seq: string; counted: boolean }[]>(
+      'SELECT id, spans::text, rolled_seq, counted FROM viewings WHERE version_id = $1 AND dirty ORDER BY id LIMIT $2 FOR UPDATE SKIP LOCKED',
+      [versionId, BATCH],
+    );
+    if (dirty.length === 0) return 0;
+    const [{ follow }] = await manager.query<[{ follow: Follow }]>('SELECT follow FROM versions WHERE id = $1', [
+      versionId,
+    ]);
+    const events = await manager.query<
+      { viewing_id: string; seq: string; kind: string; from_ms: number; to_ms: number }[]
+    >(
+      `SELECT e.viewing_id, e.seq, e.kind, e.from_ms, e.to_ms
+       FROM unnest($1::uuid[], $2::bigint[]) AS viewing(id, seq) JOIN events e ON e.viewing_id = viewing.id AND e.seq > viewing.seq`,
+      [dirty.map((one) => one.id), dirty.map((one) => one.rolled_seq)],
+    );
+    const byViewing = new Map<string, typeof events>();
+    for (const event of events) byViewing.set(event.viewing_id, [...(byViewing.get(event.viewing_id) ?? []), event]);
+    const [stored] = await manager.query<{ doc: Rollup }[]>('SELECT doc FROM rollups WHERE version_id = $1', [
+      versionId,
+    ]);
+    const rollup = stored?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
+    const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
+
+    const after = dirty.map((viewing) => {
+      const own = byViewing.get(viewing.id) ?? [];
+      const beats = own.filter((event) => event.kind === 'played').map((event): Span => [event.from_ms, event.to_ms]);
+      const spans = addToRollup(
+        rollup,
+        follow.durationMs,
+        steps,
+        readMultirange(viewing.spans),
+        beats,
+        !viewing.counted,
+      );
+      const seq = own.reduce((most, event) => Math.max(most, Number(event.seq)), Number(viewing.rolled_seq));
+      return { id: viewing.id, spans: writeMultirange(spans), seq };
+    });
+    await manager.query(
+      `UPDATE viewings v SET spans = n.spans::int8multirange, rolled_seq = n.seq, counted = true, dirty = false
+       FROM unnest($1::uuid[], $2::text[], $3::bigint[]) AS n(id, spans, seq) WHERE v.id = n.id`,
+      [after.map((one) => one.id), after.map((one) => one.spans), after.map((one) => one.seq)],
+    );
+    await manager.query(
+      'INSERT INTO rollups (version_id, doc) VALUES ($1, $2) ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc',
+      [versionId, JSON.stringify(rollup)],
+    );
+    return dirty.length;
+  });
+}
+
+/** Reads PostgreSQL's `{[0,1000),[2000,3000)}`. */
+export function readMultirange(text: string): Span[] {
+  return [...text.matchAll(/\[(\d+),(\d+)\)/g)].map((match): Span => [Number(match[1]), Number(match[2])]);
+}
+
+export function writeMultirange(spans: readonly Span[]): string {
+  return `{${spans.map(([from, to]) => `[${from},${to})`).join(',')}}`;
+}
