@@ -71,7 +71,7 @@ export function followRoutes({ database, media }: Context): Router {
       const version = await versionOf(request);
       if (!(await media.has(version.mediaId, file))) throw notFound('The footage of this lesson');
       response.set('Cache-Control', 'private, max-age=3600');
-      response.sendFile(media.path(version.mediaId, file));
+      response.sendFile(media.path(version.mediaId, file), { dotfiles: 'allow' });
     });
 
   router.get('/:token/captions.vtt', limit(120), async (request, response) => {

@@ -25,7 +25,7 @@ export function mediaRoutes({ database, media }: Context): Router {
       const { id } = request.params;
       if (!/^[0-9a-f-]{36}$/.test(id!) || !(await media.has(id!, file))) throw notFound('This footage');
       response.set('Cache-Control', 'private, max-age=31536000, immutable');
-      response.sendFile(media.path(id!, file));
+      response.sendFile(media.path(id!, file), { dotfiles: 'allow' });
     });
 
   return router;

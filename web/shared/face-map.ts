@@ -1,0 +1,224 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MAP_ANCHORS, MAP_HALVES, MAP_MIDDLE, UNDIVIDED } from '@limber/core/face/map';
+import { BAND_COLOURS, parentOf, regionName, type Region, type Side } from '@limber/core/face/regions';
+
+export interface Place {
+  readonly region: Region;
+  readonly side: Side | null;
+}
+
+/** A numbered stop of a lesson's route. */
+export interface Stop extends Place {
+  readonly number: number;
+  readonly current: boolean;
+}
+
+interface Part {
+  readonly key: string;
+  readonly region: Region;
+  readonly side: Side;
+  readonly d: string;
+  readonly transform: string | null;
+  readonly fill: string;
+  readonly opacity: number;
+  readonly chosen: boolean;
+  readonly label: string;
+}
+
+const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
+
+/** The face map, front view, drawn as in a mirror: your left is at the left. */
+@Component({
+  selector: 'lc-face-map',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <svg viewBox="0 0 280 400" role="group" [attr.aria-label]="label()">
+      <g class="under" aria-hidden="true">
+        <path
+          d="M140 18C78 18 42 62 42 130C42 170 40 214 30 244L250 244C240 214 238 170 238 130C238 62 202 18 140 18Z"
+          class="hair"
+        />
+        <path
+          d="M104 236L102 300C88 318 30 320 14 372L10 400L270 400L266 372C250 320 192 318 178 300L176 236Z"
+          class="skin"
+        />
+        <path
+          d="M140 56C94 56 64 88 63 136C62 190 82 260 140 262C198 260 218 190 217 136C216 88 186 56 140 56Z"
+          class="skin"
+        />
+      </g>
+      @for (part of parts(); track part.key) {
+        <path
+          [attr.d]="part.d"
+          [attr.transform]="part.transform"
+          [attr.fill]="part.fill"
+          [attr.fill-opacity]="part.opacity"
+          class="part"
+          [class.pickable]="pickable()"
+          [class.chosen]="part.chosen"
+          [attr.tabindex]="pickable() ? 0 : null"
+          [attr.role]="pickable() ? 'button' : null"
+          [attr.aria-pressed]="pickable() ? part.chosen : null"
+          [attr.aria-label]="pickable() ? part.label : null"
+          [attr.data-region]="part.region"
+          [attr.data-side]="part.side"
+          (click)="pick(part)"
+          (keydown.enter)="pick(part)"
+          (keydown.space)="pick(part); $event.preventDefault()"
+        >
+          <title>{{ part.label }}</title>
+        </path>
+      }
+      <g class="features" aria-hidden="true">
+        <path d="M90 141q16-12 32 0q-16 9-32 0zM158 141q16-12 32 0q-16 9-32 0z" class="white" />
+        <circle cx="106" cy="140" r="4.6" />
+        <circle cx="174" cy="140" r="4.6" />
+        <path d="M88 119q18-10 40-2M192 119q-18-10-40-2" class="hairline" />
+        <path d="M139 136c-3 16-8 26-9 36q3 6 10 5" class="fine" />
+        <path d="M121 209q19 7 38 0" class="fine" />
+      </g>
+      @if (route().length > 1) {
+        <path [attr.d]="routePath()" class="route" aria-hidden="true" />
+      }
+      @for (stop of route(); track stop.number) {
+        <g class="stop" [class.current]="stop.current" [attr.transform]="place(stop)" aria-hidden="true">
+          <circle r="9.5" />
+          <text dy="3.8">{{ stop.number }}</text>
+        </g>
+      }
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: auto;
+      overflow: visible;
+    }
+    .hair {
+      fill: #493641;
+    }
+    .skin {
+      fill: #f6e3d3;
+    }
+    .part {
+      stroke: #fbf7f2;
+      stroke-width: 1.6;
+      transition: fill-opacity 0.15s;
+    }
+    .part.pickable {
+      cursor: pointer;
+    }
+    .part.pickable:hover {
+      fill-opacity: 0.95;
+    }
+    .part.chosen {
+      stroke: #2b2330;
+      stroke-width: 2.6;
+    }
+    .part:focus-visible {
+      outline: none;
+      stroke: #2b2330;
+      stroke-width: 3.4;
+    }
+    .features {
+      pointer-events: none;
+      fill: #3c2a33;
+    }
+    .features .white {
+      fill: #fffaf3;
+    }
+    .hairline {
+      fill: none;
+      stroke: #3c2a33;
+      stroke-width: 3.4;
+      stroke-linecap: round;
+    }
+    .fine {
+      fill: none;
+      stroke: #8a5a4a;
+      stroke-width: 2;
+      stroke-linecap: round;
+      stroke-linejoin: round;
+    }
+    .route {
+      fill: none;
+      stroke: #2b2330;
+      stroke-width: 1.6;
+      stroke-dasharray: 3 3;
+      pointer-events: none;
+    }
+    .stop {
+      pointer-events: none;
+    }
+    .stop circle {
+      fill: #2b2330;
+      stroke: #fffaf3;
+      stroke-width: 1.6;
+    }
+    .stop text {
+      fill: #fff;
+      font: 700 10.5px var(--text);
+      text-anchor: middle;
+    }
+    .stop.current circle {
+      fill: #f2b84b;
+      stroke: #2b2330;
+    }
+    .stop.current text {
+      fill: #2b2330;
+    }
+  `,
+})
+export class FaceMap {
+  /** Share of work in a place, 0 to 1; with none given every region has an even tone. */
+  readonly shades = input<ReadonlyMap<string, number> | null>(null);
+  readonly chosen = input<readonly Place[]>([]);
+  readonly route = input<readonly Stop[]>([]);
+  readonly pickable = input(false);
+  readonly label = input('Face map, drawn as in a mirror');
+  readonly picked = output<Place>();
+
+  protected readonly parts = computed<Part[]>(() => {
+    const shades = this.shades();
+    const chosen = this.chosen();
+    return MAP_HALVES.flatMap(({ region, d }) =>
+      (['left', 'right'] as const).map((side) => {
+        const own = shades?.get(`${region}/${side}`) ?? 0;
+        return {
+          key: `${region}/${side}`,
+          region,
+          side,
+          d,
+          transform: side === 'right' ? MIRROR : null,
+          fill: shades && own === 0 ? '#efdccb' : BAND_COLOURS[parentOf(region)].fill,
+          opacity: shades ? (own === 0 ? 0.7 : 0.35 + 0.6 * own) : 0.62,
+          chosen: chosen.some((one) => one.region === region && (one.side === null || one.side === side)),
+          label: UNDIVIDED.has(region) ? regionName(region) : `${side} ${regionName(region)}`,
+        };
+      }),
+    );
+  });
+
+  protected readonly routePath = computed(() =>
+    this.route()
+      .map((stop, i) => `${i === 0 ? 'M' : 'L'}${pointOf(stop).join(' ')}`)
+      .join(''),
+  );
+
+  protected place(stop: Stop): string {
+    return `translate(${pointOf(stop).join(' ')})`;
+  }
+
+  protected pick(part: Part): void {
+    if (this.pickable()) this.picked.emit({ region: part.region, side: UNDIVIDED.has(part.region) ? null : part.side });
+  }
+}
+
+function pointOf({ region, side }: Place): [number, number] {
+  const [x, y] = MAP_ANCHORS[region];
+  return [side === 'right' ? 2 * MAP_MIDDLE - x : x, y];
+}

@@ -1,0 +1,352 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  OnDestroy,
+  output,
+  signal,
+} from '@angular/core';
+import type { Passage, StepLook } from '@limber/core/lesson/passage';
+import { clock } from '@limber/core/time/clock';
+import { layStrand, tickStep, type Band, type StepBox, type Strand } from './ribbon-geometry';
+
+interface LaidStrand extends Strand {
+  readonly name: string;
+  readonly middle: number;
+  readonly half: number;
+}
+
+/**
+ * The ribbon: a lesson from left to right, a strand for each of its lives (planned, filmed). Left is above a strand's
+ * middle, right below; height is pressure; talk is a dotted thread. Click or the arrow keys choose a step.
+ */
+@Component({
+  selector: 'lc-ribbon',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <svg
+      [attr.viewBox]="'0 0 ' + width() + ' ' + height()"
+      [attr.height]="height()"
+      width="100%"
+      tabindex="0"
+      role="listbox"
+      [attr.aria-label]="label()"
+      [attr.aria-activedescendant]="selected() ? idOf(selected()!, 'planned') : null"
+      (keydown)="onKey($event)"
+      (click)="onClick($event)"
+    >
+      @for (strand of strands(); track strand.name) {
+        <line x1="0" [attr.x2]="width()" [attr.y1]="strand.middle" [attr.y2]="strand.middle" class="base" />
+        @for (thread of strand.threads; track $index) {
+          <line
+            [attr.x1]="thread.x + 2"
+            [attr.x2]="thread.x + thread.width - 1"
+            [attr.y1]="strand.middle"
+            [attr.y2]="strand.middle"
+            class="talk"
+          />
+        }
+        @for (band of strand.bands; track band.key) {
+          <g [class.faded]="selected() !== null && selected() !== band.stepId && emphasise()">
+            @if (band.joined) {
+              <rect
+                [attr.x]="band.x"
+                [attr.width]="band.width"
+                [attr.y]="strand.middle - strand.half * band.height"
+                [attr.height]="2 * strand.half * band.height"
+                rx="5"
+                [attr.fill]="band.fill"
+                [attr.stroke]="band.line"
+                class="band"
+              />
+            } @else {
+              @if (band.upper) {
+                <path
+                  [attr.d]="half(band, strand, -1)"
+                  [attr.fill]="band.fill"
+                  [attr.stroke]="band.line"
+                  class="band"
+                />
+              } @else {
+                <path [attr.d]="half(band, strand, -1)" class="empty" />
+              }
+              @if (band.lower) {
+                <path [attr.d]="half(band, strand, 1)" [attr.fill]="band.fill" [attr.stroke]="band.line" class="band" />
+              } @else {
+                <path [attr.d]="half(band, strand, 1)" class="empty" />
+              }
+            }
+            @for (stitch of band.stitches; track $index) {
+              <line
+                [attr.x1]="stitch"
+                [attr.x2]="stitch"
+                [attr.y1]="strand.middle - (band.upper ? strand.half * band.height : 0)"
+                [attr.y2]="strand.middle + (band.lower ? strand.half * band.height : 0)"
+                class="stitch"
+              />
+            }
+          </g>
+        }
+        @if (strands().length > 1) {
+          <text x="0" [attr.y]="strand.middle - strand.half - 4" class="name">{{ strand.name }}</text>
+        }
+        @for (box of strand.boxes; track box.stepId) {
+          <rect
+            [attr.x]="box.x - 2"
+            [attr.width]="box.width + 4"
+            [attr.y]="strand.middle - strand.half - 3"
+            [attr.height]="2 * strand.half + 6"
+            rx="7"
+            class="box"
+            [class.selected]="selected() === box.stepId"
+            role="option"
+            [attr.id]="idOf(box.stepId, strand.name)"
+            [attr.aria-selected]="selected() === box.stepId"
+            [attr.aria-label]="box.name"
+            (click)="choose(box, $event)"
+          >
+            <title>{{ box.name }}</title>
+          </rect>
+        }
+      }
+      @for (tie of ties(); track tie.stepId) {
+        <line
+          [attr.x1]="tie.x1"
+          [attr.y1]="tie.y1"
+          [attr.x2]="tie.x2"
+          [attr.y2]="tie.y2"
+          [attr.stroke]="tie.colour"
+          class="tie"
+        />
+      }
+      @for (tick of ticks(); track tick.ms) {
+        <text [attr.x]="tick.x" [attr.y]="height() - 4" class="tick times">{{ tick.words }}</text>
+      }
+      @if (targetMs() !== null && targetMs()! > 0) {
+        <line
+          [attr.x1]="x()(targetMs()!)"
+          [attr.x2]="x()(targetMs()!)"
+          y1="4"
+          [attr.y2]="height() - 16"
+          class="target"
+        />
+        <text [attr.x]="x()(targetMs()!) - 6" y="14" class="target-name times" text-anchor="end">
+          target {{ clock(targetMs()!) }}
+        </text>
+      }
+      @if (playheadMs() !== null) {
+        <line
+          [attr.x1]="x()(playheadMs()!)"
+          [attr.x2]="x()(playheadMs()!)"
+          y1="0"
+          [attr.y2]="height() - 14"
+          class="playhead"
+        />
+      }
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      overflow: visible;
+      border-radius: 8px;
+    }
+    .base {
+      stroke: var(--line);
+      stroke-width: 1;
+    }
+    .talk {
+      stroke: var(--soft);
+      stroke-width: 3;
+      stroke-linecap: round;
+      stroke-dasharray: 0.5 6;
+    }
+    .band {
+      stroke-width: 1.3;
+    }
+    .empty {
+      fill: none;
+      stroke: var(--line);
+      stroke-width: 1.2;
+      stroke-dasharray: 4 3;
+    }
+    .faded {
+      opacity: 0.75;
+    }
+    .stitch {
+      stroke: #2b2330;
+      stroke-opacity: 0.55;
+      stroke-width: 1;
+    }
+    .box {
+      fill: transparent;
+      stroke: none;
+      cursor: pointer;
+    }
+    .box:hover {
+      fill: rgb(120 90 110 / 8%);
+    }
+    .box.selected {
+      stroke: var(--ink);
+      stroke-width: 2.2;
+    }
+    .tie {
+      stroke-width: 1.4;
+    }
+    .tick {
+      fill: var(--soft);
+      font: 12px var(--text);
+    }
+    .name {
+      fill: var(--soft);
+      font: 12px var(--text);
+    }
+    .target {
+      stroke: var(--plum);
+      stroke-width: 2;
+    }
+    .target-name {
+      fill: var(--plum);
+      font: 700 12px var(--text);
+    }
+    .playhead {
+      stroke: var(--honey-text);
+      stroke-width: 2.5;
+    }
+  `,
+})
+export class Ribbon implements OnDestroy {
+  readonly looks = input.required<readonly StepLook[]>();
+  readonly planned = input<readonly Passage[]>([]);
+  readonly filmed = input<readonly Passage[]>([]);
+  readonly durationMs = input.required<number>();
+  readonly targetMs = input<number | null>(null);
+  readonly playheadMs = input<number | null>(null);
+  readonly selected = input<string | null>(null);
+  readonly dim = input(false);
+  readonly compact = input(false);
+  readonly emphasise = input(false);
+  readonly label = input('The lesson from start to end. Arrow keys choose a step.');
+  readonly stepChosen = output<string>();
+  readonly timeChosen = output<number>();
+
+  protected readonly clock = clock;
+  protected readonly width = signal(1000);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly observer = new ResizeObserver(([entry]) => {
+    const width = Math.round(entry!.contentRect.width);
+    if (width > 0) this.width.set(width);
+  });
+
+  constructor() {
+    this.observer.observe(this.host.nativeElement);
+  }
+
+  ngOnDestroy(): void {
+    this.observer.disconnect();
+  }
+
+  /** The time that the whole width stands for: the lesson, and its target where that is later. */
+  private readonly spanMs = computed(() => Math.max(this.durationMs(), this.targetMs() ?? 0, 1000) * 1.005);
+  protected readonly x = computed(() => {
+    const scale = this.width() / this.spanMs();
+    return (ms: number): number => ms * scale;
+  });
+
+  protected readonly strands = computed<LaidStrand[]>(() => {
+    const given = [
+      { name: 'planned', passages: this.planned() },
+      { name: 'filmed', passages: this.filmed() },
+    ].filter((one) => one.passages.length > 0);
+    const half = this.compact() ? 13 : given.length > 1 ? 22 : 42;
+    const gap = this.compact() ? 12 : 22;
+    return given.map(({ name, passages }, i) => ({
+      name,
+      half,
+      middle: half + (given.length > 1 ? 16 : 8) + i * (2 * half + gap),
+      ...layStrand(passages, this.looks(), this.x(), this.dim()),
+    }));
+  });
+
+  protected readonly height = computed(() => {
+    const last = this.strands()[this.strands().length - 1];
+    return Math.round((last ? last.middle + last.half : this.compact() ? 30 : 90) + (this.compact() ? 6 : 24));
+  });
+
+  protected readonly ties = computed(() => {
+    const [plan, film] = this.strands();
+    if (!plan || !film) return [];
+    return film.boxes.flatMap((box) => {
+      const from = plan.boxes.find((one) => one.stepId === box.stepId);
+      const colour = film.bands.find((band) => band.stepId === box.stepId)?.line ?? 'currentColor';
+      return from
+        ? [
+            {
+              stepId: box.stepId,
+              x1: from.x,
+              y1: plan.middle + plan.half,
+              x2: box.x,
+              y2: film.middle - film.half,
+              colour,
+            },
+          ]
+        : [];
+    });
+  });
+
+  protected readonly ticks = computed(() => {
+    if (this.compact()) return [];
+    const step = tickStep(this.spanMs(), this.width());
+    const count = Math.floor(this.spanMs() / step) + 1;
+    return Array.from({ length: count }, (_, i) => ({
+      ms: i * step,
+      x: this.x()(i * step),
+      words: clock(i * step),
+    })).filter((tick) => tick.x < this.width() - 30);
+  });
+
+  protected half(band: Band, strand: LaidStrand, sign: 1 | -1): string {
+    const h = strand.half * band.height;
+    const from = strand.middle + sign;
+    const to = strand.middle + sign * h;
+    const r = Math.min(5, band.width / 2, h / 2);
+    const end = band.x + band.width;
+    return `M${band.x} ${from}V${to - sign * r}Q${band.x} ${to} ${band.x + r} ${to}H${end - r}Q${end} ${to} ${end} ${to - sign * r}V${from}Z`;
+  }
+
+  protected idOf(stepId: string, strand: string): string {
+    return `ribbon-${strand}-${stepId}`;
+  }
+
+  protected choose(box: StepBox, event: MouseEvent): void {
+    event.stopPropagation();
+    this.stepChosen.emit(box.stepId);
+    this.timeChosen.emit(this.timeAt(event));
+  }
+
+  protected onClick(event: MouseEvent): void {
+    this.timeChosen.emit(this.timeAt(event));
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const ids = this.looks().map((look) => look.id);
+    const at = ids.indexOf(this.selected() ?? '');
+    const next = ids[at < 0 ? (by > 0 ? 0 : ids.length - 1) : Math.max(0, Math.min(ids.length - 1, at + by))];
+    if (next) this.stepChosen.emit(next);
+  }
+
+  private timeAt(event: MouseEvent): number {
+    const box = this.host.nativeElement.getBoundingClientRect();
+    return Math.max(0, Math.round(((event.clientX - box.left) / box.width) * this.spanMs()));
+  }
+}

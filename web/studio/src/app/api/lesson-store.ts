@@ -1,0 +1,281 @@
+import { computed, inject, Injectable, OnDestroy, signal } from '@angular/core';
+import { Subscription } from 'rxjs';
+import { applyChange, ChangeError, clash, inverseOf } from '@limber/core/lesson/change';
+import { changeSchema, type Change } from '@limber/core/lesson/change.schema';
+import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { schedule } from '@limber/core/lesson/schedule';
+import type { StepLook } from '@limber/core/lesson/passage';
+import * as z from 'zod';
+import { Api, ApiError } from './http';
+import { Stream } from './stream';
+
+type Kind = 'edit' | 'undo' | 'redo';
+
+const pendingSchema = z.object({ id: z.string(), kind: z.enum(['edit', 'undo', 'redo']), change: changeSchema });
+type Pending = z.infer<typeof pendingSchema>;
+const queueSchema = z.object({
+  baseRevision: z.number(),
+  edits: z.array(pendingSchema),
+  aside: z.array(changeSchema).default([]),
+});
+
+const loadedSchema = z.object({
+  revision: z.number(),
+  doc: lessonSchema,
+  history: z.array(
+    z.object({
+      id: z.string(),
+      change: changeSchema,
+      inverse: changeSchema,
+      kind: z.enum(['edit', 'undo', 'redo']),
+      clientId: z.string(),
+      mine: z.boolean(),
+    }),
+  ),
+});
+
+const answerSchema = z.object({
+  revision: z.number(),
+  changes: z.array(z.object({ id: z.string(), revision: z.number(), change: changeSchema, clientId: z.string() })),
+  conflict: z
+    .object({ id: z.string(), change: changeSchema, theirs: changeSchema.nullable(), reason: z.string() })
+    .nullable(),
+});
+
+export interface Conflict {
+  readonly edit: Pending;
+  readonly theirs: Change | null;
+  readonly reason: string;
+}
+
+/** One entry of undo: what takes an edit of one's own back. */
+interface Undoable {
+  readonly back: Change;
+  readonly touched: Change;
+}
+
+export type Saving = 'saved' | 'saving' | 'offline' | 'signed-out' | 'conflict';
+
+const RETRY_MS = 2500;
+
+/**
+ * The open lesson. Every edit is a change: applied here at once, kept in the browser until the server has it, sent in
+ * order. Undo, redo, autosave, work without a connection and conflicts all come from this one mechanism.
+ */
+@Injectable()
+export class LessonStore implements OnDestroy {
+  private readonly api = inject(Api);
+  private readonly stream = inject(Stream);
+  private readonly subscriptions = new Subscription();
+  private readonly clientId = crypto.randomUUID();
+
+  private lessonId = '';
+  private confirmed: { revision: number; doc: Lesson } | null = null;
+  private pending: Pending[] = [];
+  private aside: Change[] = [];
+  private sending = false;
+  private retry: ReturnType<typeof setTimeout> | undefined;
+  private undos: Undoable[] = [];
+  private redos: Undoable[] = [];
+
+  private readonly doc = signal<Lesson | null>(null);
+  readonly problem = signal<string | null>(null);
+  readonly saving = signal<Saving>('saved');
+  readonly conflict = signal<Conflict | null>(null);
+  readonly waiting = signal(0);
+  readonly canUndo = signal(false);
+  readonly canRedo = signal(false);
+  readonly selectedStepId = signal<string | null>(null);
+
+  readonly loaded = computed(() => this.doc() !== null);
+  /** The lesson as it is on screen. Only read where it is known to be loaded. */
+  readonly lesson = computed(() => this.doc()!);
+  readonly plan = computed(() => schedule(this.lesson()));
+  readonly looks = computed<StepLook[]>(() =>
+    this.lesson().steps.map(({ id, move }) => ({ id, name: move.name, region: move.region, pressure: move.pressure })),
+  );
+  readonly selectedStep = computed(() => this.lesson().steps.find((step) => step.id === this.selectedStepId()) ?? null);
+
+  ngOnDestroy(): void {
+    this.subscriptions.unsubscribe();
+    clearTimeout(this.retry);
+    removeEventListener('online', this.flush);
+  }
+
+  async open(lessonId: string): Promise<void> {
+    this.lessonId = lessonId;
+    try {
+      const { revision, doc, history } = await this.api.get(`lessons/${encodeURIComponent(lessonId)}`, loadedSchema);
+      this.confirmed = { revision, doc };
+      for (const { change, inverse, kind, mine } of history) if (mine) this.remember(kind, change, inverse);
+      this.restoreQueue();
+      this.show();
+      if (!this.lesson().steps.some((step) => step.id === this.selectedStepId()))
+        this.selectedStepId.set(this.lesson().steps[0]?.id ?? null);
+      addEventListener('online', this.flush);
+      this.subscriptions.add(
+        this.stream.lessons.subscribe((one) => {
+          if (one.id === this.lessonId && one.clientId !== this.clientId && one.revision > this.confirmed!.revision)
+            this.flush();
+        }),
+      );
+      this.subscriptions.add(this.stream.opened.subscribe(() => this.flush()));
+    } catch (error) {
+      this.problem.set(error instanceof ApiError ? error.message : 'The lesson could not be opened.');
+      if (!(error instanceof ApiError)) throw error;
+    }
+  }
+
+  /** Edits the lesson. @throws ChangeError when the change does not fit (a mistake of the screen, not of the person). */
+  edit(change: Change, kind: Kind = 'edit'): void {
+    const before = this.lesson();
+    const inverse = inverseOf(before, change);
+    this.doc.set(applyChange(before, change));
+    this.remember(kind, change, inverse);
+    this.pending.push({ id: crypto.randomUUID(), kind, change });
+    this.keepQueue();
+    void this.send();
+  }
+
+  undo(): void {
+    const entry = this.undos[this.undos.length - 1];
+    if (entry) this.tryBack(entry, 'undo');
+  }
+
+  redo(): void {
+    const entry = this.redos[this.redos.length - 1];
+    if (entry) this.tryBack(entry, 'redo');
+  }
+
+  /** Ends a conflict: keep one's own (it becomes the newest change), or take theirs and set one's own aside. */
+  resolve(keep: 'mine' | 'theirs'): void {
+    const conflict = this.conflict();
+    if (!conflict) return;
+    this.conflict.set(null);
+    if (keep === 'theirs' || conflict.theirs === null) {
+      this.pending = this.pending.filter((one) => one.id !== conflict.edit.id);
+      this.aside.push(conflict.edit.change);
+    }
+    this.keepQueue();
+    this.show();
+    void this.send();
+  }
+
+  readonly flush = (): void => void this.send();
+
+  private tryBack(entry: Undoable, kind: 'undo' | 'redo'): void {
+    try {
+      this.edit(entry.back, kind);
+    } catch (error) {
+      if (!(error instanceof ChangeError)) throw error;
+      (kind === 'undo' ? this.undos : this.redos).pop();
+      this.countUndo();
+    }
+  }
+
+  private remember(kind: Kind, change: Change, inverse: Change): void {
+    const entry = { back: inverse, touched: change };
+    if (kind === 'edit') {
+      this.undos.push(entry);
+      this.redos = [];
+    } else if (kind === 'undo') {
+      this.undos.pop();
+      this.redos.push(entry);
+    } else {
+      this.redos.pop();
+      this.undos.push(entry);
+    }
+    this.countUndo();
+  }
+
+  private countUndo(): void {
+    this.canUndo.set(this.undos.length > 0);
+    this.canRedo.set(this.redos.length > 0);
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending || !this.confirmed || this.conflict()) return;
+    this.sending = true;
+    clearTimeout(this.retry);
+    if (this.pending.length > 0) this.saving.set('saving');
+    const sent = this.pending.slice(0, 200);
+    try {
+      const body = { clientId: this.clientId, baseRevision: this.confirmed.revision, edits: sent };
+      this.take(await this.api.post(`lessons/${encodeURIComponent(this.lessonId)}/edits`, body, answerSchema));
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      const answer = error.status === 409 ? answerSchema.safeParse(error.body) : null;
+      if (answer?.success) this.take(answer.data);
+      else if (error.status === 401) this.saving.set('signed-out');
+      else {
+        this.saving.set('offline');
+        this.retry = setTimeout(this.flush, RETRY_MS);
+      }
+      return;
+    } finally {
+      this.sending = false;
+    }
+    if (this.pending.length > 0 && !this.conflict()) await this.send();
+  }
+
+  private take(answer: z.infer<typeof answerSchema>): void {
+    let { doc } = this.confirmed!;
+    const newer = answer.changes.filter((one) => one.revision > this.confirmed!.revision);
+    for (const one of newer) doc = applyChange(doc, one.change);
+    this.confirmed = { revision: answer.revision, doc };
+    const done = new Set(answer.changes.map((one) => one.id));
+    this.pending = this.pending.filter((one) => !done.has(one.id));
+    // What somebody else changed since is no longer one's own to take back.
+    for (const one of newer.filter((each) => each.clientId !== this.clientId)) {
+      this.undos = this.undos.filter((entry) => !clash(entry.touched, one.change));
+      this.redos = this.redos.filter((entry) => !clash(entry.touched, one.change));
+    }
+    this.countUndo();
+    if (answer.conflict) {
+      const edit = this.pending.find((one) => one.id === answer.conflict!.id);
+      if (edit) this.conflict.set({ edit, theirs: answer.conflict.theirs, reason: answer.conflict.reason });
+    }
+    this.keepQueue();
+    this.show();
+    this.saving.set(this.conflict() ? 'conflict' : this.pending.length > 0 ? 'saving' : 'saved');
+  }
+
+  /** Rebuilds what is on screen: what the server has, and on it what it has not yet. */
+  private show(): void {
+    let doc = this.confirmed!.doc;
+    for (const { change } of this.pending) {
+      try {
+        doc = applyChange(doc, change);
+      } catch (error) {
+        // It will come back as a conflict; until then the screen shows the rest.
+        if (!(error instanceof ChangeError)) throw error;
+      }
+    }
+    this.doc.set(doc);
+  }
+
+  private get queueKey(): string {
+    return `limber.edits.${this.lessonId}`;
+  }
+
+  private keepQueue(): void {
+    this.waiting.set(this.pending.length);
+    if (this.pending.length === 0 && this.aside.length === 0) localStorage.removeItem(this.queueKey);
+    else
+      localStorage.setItem(
+        this.queueKey,
+        JSON.stringify({ baseRevision: this.confirmed!.revision, edits: this.pending, aside: this.aside }),
+      );
+  }
+
+  private restoreQueue(): void {
+    const kept = localStorage.getItem(this.queueKey);
+    if (!kept) return;
+    const parsed = queueSchema.safeParse(JSON.parse(kept));
+    if (!parsed.success) return;
+    this.aside = parsed.data.aside;
+    this.pending = parsed.data.edits;
+    this.waiting.set(this.pending.length);
+    if (this.pending.length > 0) void Promise.resolve().then(this.flush);
+  }
+}

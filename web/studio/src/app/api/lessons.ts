@@ -1,0 +1,65 @@
+import { inject, Injectable } from '@angular/core';
+import * as z from 'zod';
+import { regionSchema, moveSchema } from '@limber/core/move/move.schema';
+import { STAGES } from '@limber/core/lesson/stage';
+import { Api } from './http';
+
+const summarySchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  concern: z.string(),
+  steps: z.number(),
+  plannedMs: z.number(),
+  filmedMs: z.number(),
+  targetMs: z.number().nullable(),
+  stage: z.enum(STAGES),
+  next: z.string(),
+  versions: z.number(),
+  viewings: z.number(),
+  serious: z.number(),
+  updatedAt: z.coerce.date(),
+  regions: z.array(
+    z.object({ region: regionSchema, side: z.string().nullable(), startMs: z.number(), endMs: z.number() }),
+  ),
+});
+export type LessonSummary = z.infer<typeof summarySchema>;
+
+const libraryMoveSchema = moveSchema.extend({ lessons: z.number() });
+export type LibraryMove = z.infer<typeof libraryMoveSchema>;
+
+const createdSchema = z.object({ id: z.string() });
+
+/** The desk's and the library's lists. */
+@Injectable({ providedIn: 'root' })
+export class Lessons {
+  private readonly api = inject(Api);
+  private moves: Promise<LibraryMove[]> | null = null;
+
+  list(): Promise<LessonSummary[]> {
+    return this.api.get('lessons', z.array(summarySchema));
+  }
+
+  async create(title: string): Promise<string> {
+    return (await this.api.post('lessons', { title }, createdSchema)).id;
+  }
+
+  async bringIn(bundle: unknown): Promise<string> {
+    return (await this.api.post('lessons/import', bundle, createdSchema)).id;
+  }
+
+  async trash(id: string): Promise<void> {
+    await this.api.delete(`lessons/${id}`);
+  }
+
+  async restore(id: string): Promise<void> {
+    await this.api.post(`lessons/${id}/restore`, {}, createdSchema);
+  }
+
+  library(): Promise<LibraryMove[]> {
+    this.moves ??= this.api.get('moves', z.array(libraryMoveSchema)).catch((error: unknown) => {
+      this.moves = null;
+      throw error;
+    });
+    return this.moves;
+  }
+}

@@ -1,0 +1,75 @@
+import { inject } from '@angular/core';
+import { CanActivateFn, Router, Routes } from '@angular/router';
+import { Session } from './api/session';
+
+const signedIn: CanActivateFn = async (_route, state) => {
+  const router = inject(Router);
+  const session = inject(Session);
+  return (await session.user()) ? true : router.createUrlTree(['/sign-in'], { queryParams: { then: state.url } });
+};
+
+/** Every page is its own piece of code, so that the first paint carries only what it shows. */
+export const routes: Routes = [
+  {
+    path: 'sign-in',
+    title: 'Sign in · Limber Cheek',
+    loadComponent: async () => (await import('./sign-in/sign-in')).SignIn,
+  },
+  {
+    path: 'set-up',
+    title: 'Set up · Limber Cheek',
+    loadComponent: async () => (await import('./sign-in/set-up')).SetUp,
+  },
+  {
+    path: '',
+    canActivate: [signedIn],
+    loadComponent: async () => (await import('./shell/shell')).Shell,
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'desk' },
+      { path: 'desk', title: 'Desk · Limber Cheek', loadComponent: async () => (await import('./desk/desk')).Desk },
+      {
+        path: 'library',
+        title: 'Library · Limber Cheek',
+        loadComponent: async () => (await import('./library/library')).Library,
+      },
+      {
+        path: 'lesson/:lessonId',
+        loadComponent: async () => (await import('./shell/lesson-frame')).LessonFrame,
+        children: [
+          { path: '', pathMatch: 'full', redirectTo: 'plan/moves' },
+          {
+            path: 'plan/moves',
+            title: 'Moves · Limber Cheek',
+            loadComponent: async () => (await import('./plan/moves/moves')).Moves,
+          },
+          {
+            path: 'film/takes',
+            title: 'Takes · Limber Cheek',
+            loadComponent: async () => (await import('./film/takes/takes')).Takes,
+          },
+          {
+            path: 'mark/segments',
+            title: 'Segments · Limber Cheek',
+            loadComponent: async () => (await import('./mark/segments/segments')).Segments,
+          },
+          {
+            path: 'mark/cues',
+            title: 'Cues · Limber Cheek',
+            loadComponent: async () => (await import('./mark/cues/cues')).Cues,
+          },
+          {
+            path: 'share/publish',
+            title: 'Publish · Limber Cheek',
+            loadComponent: async () => (await import('./share/publish/publish')).Publish,
+          },
+          {
+            path: 'learn/watching',
+            title: 'Watching · Limber Cheek',
+            loadComponent: async () => (await import('./learn/watching/watching')).WatchingBench,
+          },
+        ],
+      },
+    ],
+  },
+  { path: '**', redirectTo: 'desk' },
+];

@@ -1,0 +1,144 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { MessageService } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import type { Stage } from '@limber/core/lesson/stage';
+import { clock } from '@limber/core/time/clock';
+import { ApiError } from '../api/http';
+import { Lessons, type LessonSummary } from '../api/lessons';
+import { Session } from '../api/session';
+import { Keys } from '../keys/keys';
+
+const BENCH_OF: Readonly<Record<Stage, string>> = {
+  plan: 'plan/moves',
+  film: 'film/takes',
+  mark: 'mark/segments',
+  share: 'share/publish',
+  learn: 'learn/watching',
+};
+const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  plan: 'On paper',
+  film: 'Ready to film',
+  mark: 'Filmed',
+  share: 'Marked',
+  learn: 'Shared',
+};
+
+/** All lessons: where each stands, how long it runs, and what comes next. */
+@Component({
+  selector: 'lc-desk',
+  imports: [FormsModule, RouterLink, Button, Dialog, InputText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './desk.html',
+  styleUrl: './desk.css',
+})
+export class Desk {
+  private readonly lessonsApi = inject(Lessons);
+  private readonly router = inject(Router);
+  private readonly messages = inject(MessageService);
+  protected readonly session = inject(Session);
+  protected readonly lessons = signal<LessonSummary[] | null>(null);
+  protected readonly problem = signal('');
+  protected readonly naming = signal(false);
+  protected readonly trashed = signal<LessonSummary | null>(null);
+  protected title = '';
+  private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
+
+  protected readonly rows = computed(() =>
+    (this.lessons() ?? []).map((lesson) => {
+      const whole = Math.max(lesson.plannedMs, 1);
+      return {
+        ...lesson,
+        link: `/lesson/${lesson.id}/${BENCH_OF[lesson.stage]}`,
+        standing: STAGE_WORDS[lesson.stage],
+        length: lesson.filmedMs > 0 ? clock(lesson.filmedMs) : clock(lesson.plannedMs),
+        lengthKind: lesson.filmedMs > 0 ? 'filmed' : 'planned',
+        bands: lesson.regions.map((one) => ({
+          x: (one.startMs / whole) * 300,
+          width: Math.max(1.5, ((one.endMs - one.startMs) / whole) * 300),
+          y: one.side === 'right' ? 15 : 4,
+          height: one.side === 'left' || one.side === 'right' ? 10 : 21,
+          fill: BAND_COLOURS[parentOf(one.region)].fill,
+        })),
+      };
+    }),
+  );
+  protected readonly hello = computed(() => `Good ${partOfDay()}, ${this.session.current()?.name.split(' ')[0] ?? ''}`);
+
+  constructor() {
+    void this.load();
+    inject(Keys).use([{ key: 'n', does: 'New lesson', run: () => this.naming.set(true) }]);
+  }
+
+  protected async create(): Promise<void> {
+    if (!this.title.trim()) return;
+    await this.doing(async () => {
+      const id = await this.lessonsApi.create(this.title);
+      await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
+    });
+  }
+
+  protected choose(): void {
+    this.file().nativeElement.click();
+  }
+
+  protected async bringIn(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    await this.doing(async () => {
+      let bundle: unknown;
+      try {
+        bundle = JSON.parse(await file.text());
+      } catch {
+        throw new ApiError(
+          'not-json',
+          `“${file.name}” is no lesson: it is not JSON. Choose a file that ends in .lesson.json.`,
+          0,
+          null,
+        );
+      }
+      const id = await this.lessonsApi.bringIn(bundle);
+      await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
+    });
+  }
+
+  protected async trash(lesson: LessonSummary): Promise<void> {
+    await this.doing(async () => {
+      await this.lessonsApi.trash(lesson.id);
+      this.trashed.set(lesson);
+      await this.load();
+    });
+  }
+
+  protected async restore(lesson: LessonSummary): Promise<void> {
+    await this.doing(async () => {
+      await this.lessonsApi.restore(lesson.id);
+      this.trashed.set(null);
+      await this.load();
+    });
+  }
+
+  private async load(): Promise<void> {
+    await this.doing(async () => this.lessons.set(await this.lessonsApi.list()));
+  }
+
+  private async doing(work: () => Promise<void>): Promise<void> {
+    try {
+      this.problem.set('');
+      await work();
+    } catch (error) {
+      const words = error instanceof ApiError ? error.message : 'That did not work. Try again.';
+      this.problem.set(words);
+      this.messages.add({ severity: 'error', summary: words, life: 8000 });
+    }
+  }
+}
+
+function partOfDay(hour = new Date().getHours()): string {
+  return hour < 5 ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';
+}

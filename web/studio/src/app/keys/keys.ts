@@ -1,0 +1,46 @@
+import { DestroyRef, inject, Injectable } from '@angular/core';
+
+export interface Key {
+  /** As `KeyboardEvent.key`, lower case; with `mod+` for Ctrl or Command and `shift+`. */
+  readonly key: string;
+  readonly does: string;
+  readonly run: () => void;
+  /** Works while a text field has the focus. */
+  readonly always?: boolean;
+}
+
+/** The one keyboard registry: screens add their keys while they are open, and the key list shows them. */
+@Injectable({ providedIn: 'root' })
+export class Keys {
+  private readonly layers: (readonly Key[])[] = [];
+
+  constructor() {
+    addEventListener('keydown', (event) => this.onKey(event));
+  }
+
+  /** Adds keys for as long as the calling component lives. */
+  use(keys: readonly Key[], destroyRef: DestroyRef = inject(DestroyRef)): void {
+    this.layers.push(keys);
+    destroyRef.onDestroy(() => this.layers.splice(this.layers.indexOf(keys), 1));
+  }
+
+  /** Every key that works now, the innermost screen's first. */
+  get all(): readonly Key[] {
+    return [...this.layers].reverse().flat();
+  }
+
+  private onKey(event: KeyboardEvent): void {
+    if (event.defaultPrevented || event.altKey || document.querySelector('.p-dialog-mask')) return;
+    const target = event.target as HTMLElement;
+    const typing =
+      target.closest('input:not([type=checkbox]), textarea, select, [contenteditable], [role=combobox]') !== null;
+    const pressing =
+      target.closest('button, a, [role=button], [role=option]') !== null &&
+      (event.key === 'Enter' || event.key === ' ');
+    const name = `${event.ctrlKey || event.metaKey ? 'mod+' : ''}${event.shiftKey && event.key.length > 1 ? 'shift+' : ''}${event.shiftKey && (event.ctrlKey || event.metaKey) && event.key.length === 1 ? 'shift+' : ''}${event.key === ' ' ? 'space' : event.key.toLowerCase()}`;
+    const found = this.all.find((one) => one.key === name && (!typing || one.always) && !pressing);
+    if (!found) return;
+    event.preventDefault();
+    found.run();
+  }
+}

@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { describeDose, oneSideMs, partsOf, sidePlanName, sidesIn } from '@limber/core/dose/dose';
+import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
+import { ACTIONS, TOOLS, type Action, type Tool } from '@limber/core/move/move.schema';
+import { clock } from '@limber/core/time/clock';
+import { FaceMap, type Place } from '@shared/face-map';
+import { Lessons, type LibraryMove } from '../api/lessons';
+import { ApiError } from '../api/http';
+
+export interface FoundMove {
+  readonly move: LibraryMove;
+  readonly colour: string;
+  readonly line: string;
+  readonly about: string;
+  readonly dose: string;
+  readonly time: string;
+}
+
+/** Finds moves by region on the face map, by words, action and tool. Used by the library and where a move is added. */
+@Component({
+  selector: 'lc-move-finder',
+  imports: [FormsModule, InputText, Select, FaceMap],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './move-finder.html',
+  styleUrl: './move-finder.css',
+})
+export class MoveFinder {
+  private readonly lessons = inject(Lessons);
+  readonly startAt = input<Place | null>(null);
+  readonly chosen = input<string | null>(null);
+  readonly choose = output<LibraryMove>();
+
+  protected readonly moves = signal<LibraryMove[] | null>(null);
+  protected readonly problem = signal('');
+  protected readonly words = signal('');
+  protected readonly action = signal<Action | null>(null);
+  protected readonly tool = signal<Tool | null>(null);
+  private readonly region = signal<Place | null | undefined>(undefined);
+  protected readonly place = computed(() => (this.region() === undefined ? this.startAt() : this.region()!));
+  protected readonly actions = ACTIONS.map((value) => ({ value, label: value }));
+  protected readonly tools = TOOLS.map((value) => ({ value, label: value }));
+
+  protected readonly found = computed<FoundMove[]>(() => {
+    const words = this.words().toLowerCase().trim().split(/\s+/).filter(Boolean);
+    return (this.moves() ?? [])
+      .filter((move) => {
+        const place = this.place();
+        if (place && move.region !== place.region && move.direction?.to !== place.region) return false;
+        if (this.action() && move.action !== this.action()) return false;
+        if (this.tool() && move.tool !== this.tool()) return false;
+        const text =
+          `${move.name} ${move.how} ${move.region} ${move.action} ${move.tool} ${move.cautions.join(' ')}`.toLowerCase();
+        return words.every((word) => text.includes(word));
+      })
+      .map((move) => {
+        const colours = BAND_COLOURS[parentOf(move.region)];
+        const lengthMs = partsOf(move.sidePlan).reduce((sum, part) => sum + oneSideMs(move.dose) * sidesIn(part), 0);
+        return {
+          move,
+          colour: colours.fill,
+          line: colours.line,
+          about: `${regionName(move.region)} · ${move.action} · ${move.pressure}${move.tool === 'hand' ? '' : ` · ${move.tool}`}`,
+          dose: `${describeDose(move.dose)}, ${sidePlanName(move.sidePlan)}`,
+          time: clock(lengthMs),
+        };
+      });
+  });
+  protected readonly shades = computed(() => {
+    const counts = new Map<string, number>();
+    for (const move of this.moves() ?? []) counts.set(move.region, (counts.get(move.region) ?? 0) + 1);
+    const most = Math.max(1, ...counts.values());
+    const shades = new Map<string, number>();
+    for (const [region, n] of counts)
+      for (const side of ['left', 'right']) shades.set(`${region}/${side}`, 0.35 + (0.65 * n) / most);
+    return shades;
+  });
+  protected readonly placeName = computed(() => (this.place() ? regionName(this.place()!.region) : ''));
+  protected readonly filtered = computed(
+    () => this.place() !== null || this.words() !== '' || this.action() !== null || this.tool() !== null,
+  );
+
+  constructor() {
+    void this.load();
+  }
+
+  protected async load(): Promise<void> {
+    try {
+      this.moves.set(await this.lessons.library());
+      this.problem.set('');
+    } catch (error) {
+      this.problem.set(error instanceof ApiError ? error.message : 'The library could not be opened.');
+    }
+  }
+
+  protected pick(place: Place): void {
+    this.region.set(this.place()?.region === place.region ? null : place);
+  }
+
+  protected clear(): void {
+    this.region.set(null);
+    this.words.set('');
+    this.action.set(null);
+    this.tool.set(null);
+  }
+}

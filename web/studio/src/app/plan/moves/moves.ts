@@ -1,0 +1,216 @@
+import { CdkDrag, CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
+import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import type { Step } from '@limber/core/lesson/lesson.schema';
+import { SCHOOL_NAMES } from '@limber/core/school/schools';
+import { speakingMs } from '@limber/core/speech/speaking-time';
+import { clock, parseClock } from '@limber/core/time/clock';
+import { FaceMap, type Place, type Stop } from '@shared/face-map';
+import { Ribbon } from '@shared/ribbon';
+import { LessonStore } from '../../api/lesson-store';
+import type { LibraryMove } from '../../api/lessons';
+import { Keys } from '../../keys/keys';
+import { MoveFinder } from '../../library/move-finder';
+import { BenchHead } from '../../shell/bench-head';
+import { LessonDetails } from './lesson-details';
+import { sideTimes, workShades } from './side-times';
+import { StepEditor } from './step-editor';
+import { WordsField } from './words-field';
+
+/** Plan · Moves: which moves, in which order, how much, in which words; and how long that runs. */
+@Component({
+  selector: 'lc-moves',
+  imports: [
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    FormsModule,
+    Button,
+    Dialog,
+    InputText,
+    FaceMap,
+    Ribbon,
+    MoveFinder,
+    BenchHead,
+    LessonDetails,
+    StepEditor,
+    WordsField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './moves.html',
+  styleUrl: './moves.css',
+})
+export class Moves {
+  protected readonly store = inject(LessonStore);
+  protected readonly clock = clock;
+  protected readonly adding = signal<Place | 'anywhere' | null>(null);
+  protected readonly details = signal(false);
+  protected readonly open = signal<'opening' | 'closing' | null>(null);
+
+  protected readonly lesson = this.store.lesson;
+  protected readonly plan = this.store.plan;
+  protected readonly subtitle = computed(() => {
+    const { school, level, steps } = this.lesson();
+    return `${SCHOOL_NAMES[school]} · ${level} level · ${steps.length} ${steps.length === 1 ? 'move' : 'moves'}`;
+  });
+  protected readonly overMs = computed(() =>
+    this.lesson().targetMs === null ? null : this.plan().totalMs - this.lesson().targetMs!,
+  );
+  protected readonly overWords = computed(() => {
+    const over = this.overMs();
+    if (over === null) return '';
+    if (Math.abs(over) < 500) return 'on target';
+    return `${clock(Math.abs(over))} ${over > 0 ? 'over' : 'under'}`;
+  });
+  protected readonly talk = computed(() => Math.round(this.plan().talkShare * 100));
+  protected readonly openingMs = computed(() => speakingMs(this.lesson().opening, this.lesson().pace));
+  protected readonly closingMs = computed(() => speakingMs(this.lesson().closing, this.lesson().pace));
+
+  protected readonly rows = computed(() => {
+    const times = new Map(this.plan().steps.map((one) => [one.stepId, one]));
+    return this.lesson().steps.map((step, i) => {
+      const time = times.get(step.id)!;
+      const colours = BAND_COLOURS[parentOf(step.move.region)];
+      return {
+        step,
+        number: i + 1,
+        fill: colours.fill,
+        line: colours.line,
+        dose: doseWords(step),
+        length: clock(time.endMs - time.startMs),
+        speech: time.speechMs,
+        startsAt: clock(time.startMs),
+      };
+    });
+  });
+  protected readonly sides = computed(() => sideTimes(this.plan().passages));
+  protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
+  protected readonly route = computed<Stop[]>(() =>
+    this.lesson().steps.map((step, i) => ({
+      number: i + 1,
+      region: step.move.region,
+      side: partsOf(step.sidePlan)[0] === 'right' ? 'right' : 'left',
+      current: step.id === this.store.selectedStepId(),
+    })),
+  );
+
+  constructor() {
+    inject(Keys).use([
+      { key: 'a', does: 'Add a move', run: () => this.adding.set('anywhere') },
+      { key: 'arrowdown', does: 'Next step', run: () => this.go(1) },
+      { key: 'arrowup', does: 'Step before', run: () => this.go(-1) },
+      { key: 'mod+arrowdown', does: 'Move the step later', run: () => this.shift(1) },
+      { key: 'mod+arrowup', does: 'Move the step earlier', run: () => this.shift(-1) },
+      { key: 'mod+d', does: 'Repeat the step after itself', run: () => this.repeat() },
+      { key: 'delete', does: 'Take the step out', run: () => this.remove() },
+    ]);
+  }
+
+  protected select(stepId: string): void {
+    this.store.selectedStepId.set(stepId);
+  }
+
+  protected drop(event: CdkDragDrop<unknown>): void {
+    const { steps } = this.lesson();
+    const step = steps[event.previousIndex]!;
+    this.place(step.id, event.currentIndex);
+    this.select(step.id);
+  }
+
+  protected add(move: LibraryMove): void {
+    const { lessons, ...copy } = move;
+    const step: Step = {
+      id: crypto.randomUUID(),
+      move: copy,
+      dose: copy.dose,
+      rightDose: null,
+      sidePlan: copy.sidePlan,
+      narration: { before: '', during: '', after: '' },
+    };
+    const after = this.store.selectedStepId() ?? this.lesson().steps[this.lesson().steps.length - 1]?.id ?? null;
+    this.store.edit({
+      kind: 'add_step',
+      step,
+      afterStepId: this.lesson().steps.some((one) => one.id === after) ? after : null,
+    });
+    this.select(step.id);
+    this.adding.set(null);
+  }
+
+  protected remove(): void {
+    const step = this.store.selectedStep();
+    if (!step) return;
+    const { steps, segments } = this.lesson();
+    const at = steps.indexOf(step);
+    // Segments that showed it stay on the footage, without a step.
+    const freed = segments
+      .filter((segment) => segment.stepId === step.id)
+      .map((segment) => ({
+        kind: 'set_segment' as const,
+        segmentId: segment.id,
+        field: 'stepId' as const,
+        value: null,
+      }));
+    this.store.edit({ kind: 'batch', changes: [...freed, { kind: 'remove_step', stepId: step.id }] });
+    this.store.selectedStepId.set(this.lesson().steps[Math.min(at, steps.length - 2)]?.id ?? null);
+  }
+
+  protected repeat(): void {
+    const step = this.store.selectedStep();
+    if (!step) return;
+    const copy = { ...step, id: crypto.randomUUID() };
+    this.store.edit({ kind: 'add_step', step: copy, afterStepId: step.id });
+    this.select(copy.id);
+  }
+
+  protected setTarget(text: string, field: HTMLInputElement): void {
+    const value = text.trim() === '' ? null : parseClock(text);
+    const fits = value === null ? text.trim() === '' : value >= 30_000 && value <= 7_200_000;
+    if (fits && value !== this.lesson().targetMs) this.store.edit({ kind: 'set_lesson', field: 'targetMs', value });
+    field.value = this.lesson().targetMs === null ? '' : clock(this.lesson().targetMs!);
+  }
+
+  protected setOpening(value: string): void {
+    this.store.edit({ kind: 'set_lesson', field: 'opening', value });
+  }
+
+  protected setClosing(value: string): void {
+    this.store.edit({ kind: 'set_lesson', field: 'closing', value });
+  }
+
+  private go(by: 1 | -1): void {
+    const ids = this.lesson().steps.map((step) => step.id);
+    const at = ids.indexOf(this.store.selectedStepId() ?? '');
+    const next = ids[Math.max(0, Math.min(ids.length - 1, at + by))];
+    if (next) {
+      this.select(next);
+      document.getElementById(`step-${next}`)?.scrollIntoView({ block: 'nearest' });
+    }
+  }
+
+  private shift(by: 1 | -1): void {
+    const step = this.store.selectedStep();
+    if (step) this.place(step.id, this.lesson().steps.indexOf(step) + by);
+  }
+
+  private place(stepId: string, index: number): void {
+    const { steps } = this.lesson();
+    if (index < 0 || index >= steps.length || steps[index]!.id === stepId) return;
+    const others = steps.filter((step) => step.id !== stepId);
+    this.store.edit({ kind: 'place_step', stepId, afterStepId: others[index - 1]?.id ?? null });
+  }
+}
+
+function doseWords(step: Step): string {
+  const sides = partsOf(step.sidePlan);
+  if (step.rightDose && sides.includes('right'))
+    return `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`;
+  const aside = sides.length > 1 || step.sidePlan === 'alternating' ? ' a side' : '';
+  const note = step.sidePlan.endsWith('_only') ? `, ${sidePlanName(step.sidePlan)}` : '';
+  return `${describeDose(step.dose)}${aside}${note}`;
+}

@@ -1,0 +1,102 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Select } from 'primeng/select';
+import { partsOf, sidePlanName } from '@limber/core/dose/dose';
+import { SIDE_PLANS, type Dose } from '@limber/core/dose/dose.schema';
+import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
+import { speakingMs } from '@limber/core/speech/speaking-time';
+import { LessonStore } from '../../api/lesson-store';
+import { fieldsOf, figure, withFigure, type DoseField } from './dose-fields';
+import { Stepper } from './stepper';
+import { WordsField } from './words-field';
+
+const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
+  { part: 'before', label: 'Said before', hint: 'What to do, and where the caution goes' },
+  { part: 'during', label: 'Said over the dose', hint: 'Short, with silence to work in' },
+  { part: 'after', label: 'Said after', hint: 'Often nothing' },
+];
+
+/** Dose, sides and words of the step that is chosen. */
+@Component({
+  selector: 'lc-step-editor',
+  imports: [FormsModule, Select, Stepper, WordsField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './step-editor.html',
+  styleUrl: './step-editor.css',
+})
+export class StepEditor {
+  readonly step = input.required<Step>();
+  private readonly store = inject(LessonStore);
+  protected readonly figure = figure;
+  protected readonly plans = SIDE_PLANS.map((value) => ({ value, label: sidePlanName(value) }));
+  protected readonly main = computed(() => fieldsOf(this.step().dose)[0]!);
+  protected readonly rest = computed(() => fieldsOf(this.step().dose).slice(1));
+  protected readonly twoSided = computed(
+    () => partsOf(this.step().sidePlan).includes('right') && partsOf(this.step().sidePlan).length > 1,
+  );
+  protected readonly uneven = computed(() => {
+    const { rightDose, dose } = this.step();
+    return this.twoSided() && rightDose !== null && figure(rightDose, this.main()) !== figure(dose, this.main());
+  });
+  protected readonly words = computed(() =>
+    PARTS.map((one) => ({
+      ...one,
+      text: this.step().narration[one.part],
+      ms: speakingMs(this.step().narration[one.part], this.store.lesson().pace),
+    })),
+  );
+  protected readonly busy = computed(() => this.step().move.mouthBusy && this.step().narration.during.trim() !== '');
+
+  protected set(field: DoseField, shown: number): void {
+    const { id, dose, rightDose } = this.step();
+    this.store.edit({ kind: 'set_step', stepId: id, field: 'dose', value: withFigure(dose, field, shown) });
+    // Tempo, rest and sets belong to the move: both sides keep the same, whatever their number.
+    if (rightDose && field !== this.main())
+      this.store.edit({ kind: 'set_step', stepId: id, field: 'rightDose', value: withFigure(rightDose, field, shown) });
+  }
+
+  protected setRight(shown: number): void {
+    const { id, dose } = this.step();
+    const value = withFigure(dose, this.main(), shown);
+    this.store.edit({ kind: 'set_step', stepId: id, field: 'rightDose', value: sameDose(value, dose) ? null : value });
+  }
+
+  /** The left side alone changes: the right keeps what it had. */
+  protected setLeft(shown: number): void {
+    const { id, dose, rightDose } = this.step();
+    const left = withFigure(dose, this.main(), shown);
+    const right = rightDose ?? dose;
+    this.store.edit({
+      kind: 'batch',
+      changes: [
+        { kind: 'set_step', stepId: id, field: 'dose', value: left },
+        { kind: 'set_step', stepId: id, field: 'rightDose', value: sameDose(left, right) ? null : right },
+      ],
+    });
+  }
+
+  protected equalise(): void {
+    const { id, dose, rightDose } = this.step();
+    const most = Math.max(figure(dose, this.main()), figure(rightDose ?? dose, this.main()));
+    this.store.edit({
+      kind: 'batch',
+      changes: [
+        { kind: 'set_step', stepId: id, field: 'dose', value: withFigure(dose, this.main(), most) },
+        { kind: 'set_step', stepId: id, field: 'rightDose', value: null },
+      ],
+    });
+  }
+
+  protected setPlan(plan: Step['sidePlan']): void {
+    this.store.edit({ kind: 'set_step', stepId: this.step().id, field: 'sidePlan', value: plan });
+  }
+
+  protected setWords(part: keyof Narration, text: string): void {
+    const { id, narration } = this.step();
+    this.store.edit({ kind: 'set_step', stepId: id, field: 'narration', value: { ...narration, [part]: text } });
+  }
+}
+
+function sameDose(a: Dose, b: Dose): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}

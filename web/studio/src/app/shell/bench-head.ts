@@ -1,0 +1,95 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Button } from 'primeng/button';
+import { LessonStore } from '../api/lesson-store';
+
+/** Title of the lesson, what this bench says of it, whether it is saved, undo and redo, and the bench's own actions. */
+@Component({
+  selector: 'lc-bench-head',
+  imports: [Button],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header>
+      <div class="title">
+        <h1>{{ store.lesson().title }}</h1>
+        <p class="soft">
+          {{ subtitle() }} · <span [class.warn]="warn()" role="status" data-testid="saving">{{ saving() }}</span>
+        </p>
+      </div>
+      <div class="actions">
+        <ng-content />
+        <p-button
+          icon="pi pi-undo"
+          [text]="true"
+          [disabled]="!store.canUndo()"
+          ariaLabel="Undo"
+          title="Undo (Ctrl Z)"
+          (onClick)="store.undo()"
+        />
+        <p-button
+          icon="pi pi-refresh"
+          styleClass="redo"
+          [text]="true"
+          [disabled]="!store.canRedo()"
+          ariaLabel="Redo"
+          title="Redo (Ctrl Shift Z)"
+          (onClick)="store.redo()"
+        />
+      </div>
+    </header>
+  `,
+  styles: `
+    header {
+      display: flex;
+      align-items: flex-start;
+      justify-content: space-between;
+      gap: 16px;
+      padding: 14px 28px 8px;
+      min-height: 76px;
+    }
+    h1 {
+      font-size: 27px;
+    }
+    .title p {
+      font-size: 14.5px;
+      margin-top: 3px;
+    }
+    .warn {
+      color: var(--clay);
+      font-weight: 650;
+    }
+    .actions {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      justify-content: flex-end;
+      gap: 10px;
+      padding-top: 6px;
+    }
+    .actions p-button:nth-last-of-type(-n + 2) {
+      margin-left: -8px;
+    }
+  `,
+})
+export class BenchHead {
+  readonly subtitle = input('');
+  protected readonly store = inject(LessonStore);
+  protected readonly warn = computed(() => ['offline', 'signed-out', 'conflict'].includes(this.store.saving()));
+  protected readonly saving = computed(() => {
+    const waiting = this.store.waiting();
+    const edits = `${waiting} ${waiting === 1 ? 'edit' : 'edits'}`;
+    switch (this.store.saving()) {
+      case 'saved':
+        return 'saved';
+      case 'saving':
+        return 'saving …';
+      case 'offline':
+        return waiting > 0
+          ? `the server cannot be reached; ${edits} kept here until it is back`
+          : 'the server cannot be reached';
+      case 'signed-out':
+        return `signed out; ${edits} kept here. Sign in again in another tab`;
+      case 'conflict':
+        return 'changed in two places';
+    }
+  });
+}

@@ -1,0 +1,78 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { Dialog } from 'primeng/dialog';
+import { filter, map, startWith } from 'rxjs';
+import { STAGES, type Stage } from '@limber/core/lesson/stage';
+import { Session } from '../api/session';
+import { Keys } from '../keys/keys';
+import { Mark } from './mark';
+import { OpenLesson } from './open-lesson';
+
+const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>> = {
+  plan: [{ path: 'plan/moves', name: 'Moves' }],
+  film: [{ path: 'film/takes', name: 'Takes' }],
+  mark: [
+    { path: 'mark/segments', name: 'Segments' },
+    { path: 'mark/cues', name: 'Cues' },
+  ],
+  share: [{ path: 'share/publish', name: 'Publish' }],
+  learn: [{ path: 'learn/watching', name: 'Watching' }],
+};
+
+const STAGE_NAMES: Readonly<Record<Stage, string>> = {
+  plan: 'Plan',
+  film: 'Film',
+  mark: 'Mark',
+  share: 'Share',
+  learn: 'Learn',
+};
+
+/** The rail, the path of the lesson, and the page beside it. */
+@Component({
+  selector: 'lc-shell',
+  imports: [RouterLink, RouterLinkActive, RouterOutlet, Dialog, Mark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shell.html',
+  styleUrl: './shell.css',
+})
+export class Shell {
+  private readonly router = inject(Router);
+  protected readonly session = inject(Session);
+  protected readonly open = inject(OpenLesson);
+  protected readonly keys = inject(Keys);
+  protected readonly showKeys = signal(false);
+
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(() => this.router.url),
+      startWith(this.router.url),
+    ),
+    { initialValue: this.router.url },
+  );
+  protected readonly stage = computed(
+    () => STAGES.find((stage) => this.url().includes(`/${stage}/`) && this.url().startsWith('/lesson/')) ?? null,
+  );
+  protected readonly dim = computed(() => this.stage() === 'mark');
+  protected readonly stages = computed(() => {
+    const lesson = this.open.current();
+    if (!lesson) return [];
+    return STAGES.map((stage) => ({
+      stage,
+      name: STAGE_NAMES[stage],
+      current: stage === this.stage(),
+      done: lesson.done.has(stage),
+      benches: BENCHES[stage].map(({ path, name }) => ({ name, link: `/lesson/${lesson.id}/${path}` })),
+    }));
+  });
+
+  constructor() {
+    this.keys.use([{ key: '?', does: 'Show the keys of this screen', run: () => this.showKeys.set(true) }]);
+  }
+
+  protected async signOut(): Promise<void> {
+    await this.session.signOut();
+    await this.router.navigateByUrl('/sign-in');
+  }
+}

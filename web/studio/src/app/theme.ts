@@ -1,0 +1,57 @@
+import { definePreset } from '@primeuix/themes';
+import Aura from '@primeuix/themes/aura';
+
+/** PrimeNG in our own tones: plum on porcelain, round and calm. All text pairs pass WCAG AA. */
+export const LimberPreset = definePreset(Aura, {
+  primitive: { borderRadius: { sm: '8px', md: '10px', lg: '14px', xl: '18px' } },
+  semantic: {
+    primary: {
+      50: '#faf3f8',
+      100: '#f1dfec',
+      200: '#e3c0da',
+      300: '#cd94bf',
+      400: '#a8619a',
+      500: '#6b2d5c',
+      600: '#602752',
+      700: '#552149',
+      800: '#43193a',
+      900: '#33122c',
+      950: '#230b1e',
+    },
+    focusRing: { width: '3px', style: 'solid', color: '#f2b84b', offset: '2px' },
+    colorScheme: {
+      light: {
+        surface: {
+          0: '#ffffff',
+          50: '#fbf7f2',
+          100: '#f4ece3',
+          200: '#e9ddd1',
+          300: '#d8c8ba',
+          400: '#9d8c97',
+          500: '#7b6c7c',
+          600: '#6e6272',
+          700: '#4d4152',
+          800: '#3a2f40',
+          900: '#2b2330',
+          950: '#1d1721',
+        },
+        primary: { color: '#6b2d5c', contrastColor: '#ffffff', hoverColor: '#552149', activeColor: '#43193a' },
+        text: { color: '#2b2330', hoverColor: '#2b2330', mutedColor: '#6e6272', hoverMutedColor: '#4d4152' },
+        formField: {
+          background: '#ffffff',
+          borderColor: '#9d8c97',
+          hoverBorderColor: '#6b2d5c',
+          focusBorderColor: '#6b2d5c',
+          color: '#2b2330',
+          placeholderColor: '#6e6272',
+        },
+      },
+    },
+  },
+  components: {
+    button: {
+      root: { borderRadius: '14px', paddingX: '18px', paddingY: '9px', label: { fontWeight: '650' } },
+    },
+    dialog: { root: { borderRadius: '18px' } },
+  },
+});
