@@ -13,7 +13,11 @@ function setField<K extends string, Key extends z.ZodRawShape, Fields extends Re
   fields: Fields,
 ) {
   type Variant = {
-    [F in keyof Fields & string]: { [P in keyof Key]: z.output<Key[P]> } & { kind: K; field: F; value: z.output<Fields[F]> };
+    [F in keyof Fields & string]: { [P in keyof Key]: z.output<Key[P]> } & {
+      kind: K;
+      field: F;
+      value: z.output<Fields[F]>;
+    };
   }[keyof Fields & string];
   const variants = Object.entries(fields).map(([field, value]) =>
     z.object({ kind: z.literal(kind), ...key, field: z.literal(field), value }),

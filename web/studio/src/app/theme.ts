@@ -51,6 +51,18 @@ export const LimberPreset = definePreset(Aura, {
   components: {
     button: {
       root: { borderRadius: '14px', paddingX: '18px', paddingY: '9px', label: { fontWeight: '650' } },
+      colorScheme: {
+        light: {
+          outlined: {
+            secondary: {
+              color: '#6b2d5c',
+              borderColor: '#b39aa9',
+              hoverBackground: '#f4ece3',
+              activeBackground: '#e9ddd1',
+            },
+          },
+        },
+      },
     },
     dialog: { root: { borderRadius: '18px' } },
   },

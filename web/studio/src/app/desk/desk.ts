@@ -140,5 +140,5 @@ export class Desk {
 }
 
 function partOfDay(hour = new Date().getHours()): string {
-  return hour < 5 ? 'night' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';
+  return hour < 3 ? 'evening' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';
 }

@@ -10,31 +10,33 @@ import { LessonStore } from '../api/lesson-store';
   template: `
     <header>
       <div class="title">
-        <h1>{{ store.lesson().title }}</h1>
+        <div class="line">
+          <h1>{{ store.lesson().title }}</h1>
+          <p-button
+            icon="pi pi-undo"
+            [text]="true"
+            size="small"
+            [disabled]="!store.canUndo()"
+            ariaLabel="Undo"
+            title="Undo (Ctrl Z)"
+            (onClick)="store.undo()"
+          />
+          <p-button
+            icon="pi pi-undo"
+            styleClass="redo"
+            [text]="true"
+            size="small"
+            [disabled]="!store.canRedo()"
+            ariaLabel="Redo"
+            title="Redo (Ctrl Shift Z)"
+            (onClick)="store.redo()"
+          />
+        </div>
         <p class="soft">
           {{ subtitle() }} · <span [class.warn]="warn()" role="status" data-testid="saving">{{ saving() }}</span>
         </p>
       </div>
-      <div class="actions">
-        <ng-content />
-        <p-button
-          icon="pi pi-undo"
-          [text]="true"
-          [disabled]="!store.canUndo()"
-          ariaLabel="Undo"
-          title="Undo (Ctrl Z)"
-          (onClick)="store.undo()"
-        />
-        <p-button
-          icon="pi pi-refresh"
-          styleClass="redo"
-          [text]="true"
-          [disabled]="!store.canRedo()"
-          ariaLabel="Redo"
-          title="Redo (Ctrl Shift Z)"
-          (onClick)="store.redo()"
-        />
-      </div>
+      <div class="actions"><ng-content /></div>
     </header>
   `,
   styles: `
@@ -42,31 +44,43 @@ import { LessonStore } from '../api/lesson-store';
       display: flex;
       align-items: flex-start;
       justify-content: space-between;
-      gap: 16px;
-      padding: 14px 28px 8px;
-      min-height: 76px;
+      gap: 20px;
+      padding: 14px 28px 10px;
+    }
+    .title {
+      flex: 1 1 300px;
+      min-width: 0;
+    }
+    .line {
+      display: flex;
+      align-items: center;
+      gap: 2px;
     }
     h1 {
-      font-size: 27px;
+      margin-right: 8px;
+      font-size: 26px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
     }
     .title p {
       font-size: 14.5px;
-      margin-top: 3px;
+      margin-top: 1px;
     }
     .warn {
       color: var(--clay);
       font-weight: 650;
+    }
+    :host ::ng-deep .redo {
+      transform: scaleX(-1);
     }
     .actions {
       display: flex;
       flex-wrap: wrap;
       align-items: center;
       justify-content: flex-end;
-      gap: 10px;
-      padding-top: 6px;
-    }
-    .actions p-button:nth-last-of-type(-n + 2) {
-      margin-left: -8px;
+      gap: 8px;
+      padding-top: 4px;
     }
   `,
 })

@@ -1,3 +1,311 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
-@Component({ selector: 'lc-stub', changeDetection: ChangeDetectionStrategy.OnPush, template: '' })
-export class Segments {}
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  linkedSignal,
+  resource,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { Button } from 'primeng/button';
+import { Select } from 'primeng/select';
+import { repetitionsOf } from '@limber/core/dose/dose';
+import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
+import { isWork } from '@limber/core/lesson/passage';
+import { doseFor } from '@limber/core/lesson/schedule';
+import { driftOf, filmedPassages } from '@limber/core/segment/filmed';
+import { freeStretch, moveEnd, nextToMark, segmentAt, withBeat, type Guess } from '@limber/core/segment/marking';
+import { SEGMENT_KINDS, workedSideSchema, type Segment } from '@limber/core/segment/segment.schema';
+import { clock, fineClock } from '@limber/core/time/clock';
+import { snapToFrame } from '@limber/core/time/frames';
+import { Footage } from '@shared/footage';
+import { Ribbon } from '@shared/ribbon';
+import { LessonStore } from '../../api/lesson-store';
+import { Keys } from '../../keys/keys';
+import { Progress } from '../../progress/jobs';
+import { BenchHead } from '../../shell/bench-head';
+import { Tape, type BoundaryMove } from './tape';
+
+const WINDOWS = [15_000, 40_000, 90_000, 240_000, 1_200_000];
+const NUDGE_FRAMES = 1;
+
+/** Mark · Segments: where each step, side, hold and repetition lies in the footage. */
+@Component({
+  selector: 'lc-segments',
+  imports: [FormsModule, RouterLink, Button, Select, Footage, Ribbon, Tape, BenchHead],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './segments.html',
+  styleUrl: './segments.css',
+})
+export class Segments {
+  protected readonly store = inject(LessonStore);
+  private readonly progress = inject(Progress);
+  protected readonly fineClock = fineClock;
+  protected readonly player = viewChild(Footage);
+  protected readonly note = signal('');
+  protected readonly openFromMs = signal<number | null>(null);
+  private openBeats: number[] = [];
+  protected readonly zoom = signal(Number(localStorage.getItem('limber.tape') ?? 2));
+  protected readonly windowMs = computed(() => WINDOWS[this.zoom()]!);
+
+  protected readonly lesson = this.store.lesson;
+  protected readonly take = computed(() => {
+    const { takes, assembly } = this.lesson();
+    return takes.find((take) => take.id === assembly[0]?.takeId) ?? takes[0] ?? null;
+  });
+  protected readonly ready = computed(() => this.progress.mediaOf(this.take()?.mediaId ?? null)?.parts.proxy === true);
+  protected readonly sound = resource({
+    params: () => (this.ready() ? this.take()!.mediaId! : undefined),
+    loader: ({ params }) => this.progress.sound(params),
+  });
+  protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
+  protected readonly own = computed(() => this.lesson().segments.filter((one) => one.takeId === this.take()?.id));
+  protected readonly selectedId = linkedSignal<string | null>(
+    () => this.own().find((one) => one.stepId === this.store.selectedStepId())?.id ?? null,
+  );
+  protected readonly selected = computed(() => this.own().find((one) => one.id === this.selectedId()) ?? null);
+  protected readonly guess = computed<Guess>(() => nextToMark(this.lesson()));
+  protected readonly filmed = computed(() => filmedPassages(this.lesson()));
+
+  protected readonly subtitle = computed(() => {
+    const take = this.take();
+    if (!take) return 'No footage';
+    const steps = this.lesson().steps.length;
+    const marked = new Set(this.own().flatMap((one) => (one.stepId && isWork(one.kind) ? [one.stepId] : []))).size;
+    return `${take.name} · filmed ${clock(take.durationMs)} for a plan of ${clock(this.store.plan().totalMs)} · ${marked} of ${steps} steps marked`;
+  });
+  protected readonly guessWords = computed(() => this.nameOf(this.guess()));
+  protected readonly sentence = computed(() => {
+    const one = this.selected();
+    if (!one) return null;
+    const lengthS = ((one.endMs - one.startMs) / 1000).toFixed(1);
+    const step = this.lesson().steps.find((each) => each.id === one.stepId);
+    const planned =
+      step && isWork(one.kind) ? repetitionsOf(doseFor(step, one.side)) * doseFor(step, one.side).sets.planned : null;
+    const counted =
+      one.beats.length > 0 ? ` · ${one.beats.length} ${one.beats.length === 1 ? 'beat' : 'beats'} marked` : '';
+    return {
+      name: this.nameOf(one),
+      when: `${fineClock(one.startMs)} to ${fineClock(one.endMs)} · ${lengthS} s${counted}`,
+      planned: planned !== null && step!.dose.form !== 'timed' ? `planned ${planned}` : '',
+      off: planned !== null && one.beats.length > 0 && step!.dose.form !== 'timed' && one.beats.length !== planned,
+    };
+  });
+  protected readonly drift = computed(() => {
+    const drift = driftOf(this.store.plan(), this.filmed()).find((one) => one.stepId === this.store.selectedStepId());
+    if (!drift) return '';
+    const s = (ms: number): string => `${(Math.abs(ms) / 1000).toFixed(1)} s`;
+    const shift = drift.filmedStartMs - drift.plannedStartMs;
+    const when =
+      Math.abs(shift) < 250
+        ? 'starts as planned'
+        : `starts ${s(shift)} ${shift > 0 ? 'later' : 'earlier'} than planned`;
+    const length =
+      Math.abs(drift.stretchMs) < 250
+        ? 'and is as long'
+        : `and is ${s(drift.stretchMs)} ${drift.stretchMs > 0 ? 'longer' : 'shorter'}`;
+    return `It ${when} ${length}.`;
+  });
+
+  protected readonly steps = computed(() => [
+    { value: null as string | null, label: 'no step' },
+    ...this.lesson().steps.map((step, i) => ({
+      value: step.id as string | null,
+      label: `${i + 1}. ${step.move.name}`,
+    })),
+  ]);
+  protected readonly sides = [
+    { value: null as string | null, label: 'no side' },
+    ...workedSideSchema.options.map((value) => ({ value: value as string | null, label: value })),
+  ];
+  protected readonly kinds = SEGMENT_KINDS.map((value) => ({ value, label: value }));
+
+  constructor() {
+    effect(() => {
+      const mediaId = this.take()?.mediaId;
+      if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
+    });
+    inject(Keys).use([
+      { key: 'space', does: 'Play or pause', run: () => this.player()?.toggle() },
+      { key: 'arrowright', does: 'One picture on', run: () => this.player()?.step(1) },
+      { key: 'arrowleft', does: 'One picture back', run: () => this.player()?.step(-1) },
+      { key: 'shift+arrowright', does: 'One second on', run: () => this.skip(1000) },
+      { key: 'shift+arrowleft', does: 'One second back', run: () => this.skip(-1000) },
+      { key: 's', does: 'A segment starts here (and the open one ends)', run: () => this.start() },
+      { key: 'e', does: 'The segment ends here', run: () => this.end() },
+      { key: 'b', does: 'A repetition completes here', run: () => this.beat() },
+      { key: 'arrowdown', does: 'Next segment', run: () => this.go(1) },
+      { key: 'arrowup', does: 'Segment before', run: () => this.go(-1) },
+      { key: '[', does: 'Move its start here', run: () => this.moveTo('startMs', this.timeMs()) },
+      { key: ']', does: 'Move its end here', run: () => this.moveTo('endMs', this.timeMs()) },
+      { key: ',', does: 'Its start one picture earlier', run: () => this.nudge('startMs', -NUDGE_FRAMES) },
+      { key: '.', does: 'Its start one picture later', run: () => this.nudge('startMs', NUDGE_FRAMES) },
+      { key: 'shift+arrowup', does: 'Its end one picture earlier', run: () => this.nudge('endMs', -NUDGE_FRAMES) },
+      { key: 'shift+arrowdown', does: 'Its end one picture later', run: () => this.nudge('endMs', NUDGE_FRAMES) },
+      { key: 'x', does: 'Its other side', run: () => this.flipSide() },
+      { key: 'g', does: 'Give it to the next step', run: () => this.nextStep() },
+      { key: 'c', does: 'Clear its beats', run: () => this.setField('beats', []) },
+      { key: 'delete', does: 'Take it away', run: () => this.remove() },
+      { key: 'escape', does: 'Drop the open segment', run: () => this.openFromMs.set(null) },
+      { key: '+', does: 'Closer', run: () => this.setZoom(-1) },
+      { key: '-', does: 'Wider', run: () => this.setZoom(1) },
+    ]);
+  }
+
+  protected nameOf({ kind, stepId, side }: Guess): string {
+    const step = this.lesson().steps.find((one) => one.id === stepId);
+    if (!step) return kind;
+    const of = isWork(kind) ? '' : ` (${kind})`;
+    return `${step.move.name}${side && side !== 'midline' ? `, ${side}` : ''}${of}`;
+  }
+
+  protected pick(id: string): void {
+    this.selectedId.set(id);
+    const stepId = this.own().find((one) => one.id === id)?.stepId;
+    if (stepId) {
+      this.store.selectedStepId.set(stepId);
+      this.selectedId.set(id);
+    }
+  }
+
+  protected chooseStep(stepId: string): void {
+    this.store.selectedStepId.set(stepId);
+    const first =
+      this.own().find((one) => one.stepId === stepId && isWork(one.kind)) ??
+      this.own().find((one) => one.stepId === stepId);
+    if (first) {
+      this.selectedId.set(first.id);
+      this.player()?.seek(first.startMs);
+    }
+  }
+
+  protected boundary({ segment, end, ms }: BoundaryMove): void {
+    this.selectedId.set(segment.id);
+    this.moveTo(end, ms);
+  }
+
+  protected setField<F extends 'kind' | 'stepId' | 'side' | 'beats'>(field: F, value: Segment[F]): void {
+    const one = this.selected();
+    if (!one) return;
+    this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field, value } as SingleChange);
+  }
+
+  protected start(): void {
+    if (!this.take()) return;
+    if (this.openFromMs() !== null) this.end();
+    const at = this.snap(this.timeMs());
+    if (segmentAt(this.own(), this.take()!.id, at)) {
+      this.note.set('There is a segment here already. Move on to where it ends, or choose it and press Delete.');
+      return;
+    }
+    this.note.set('');
+    this.openBeats = [];
+    this.openFromMs.set(at);
+  }
+
+  protected end(): void {
+    const take = this.take();
+    const from = this.openFromMs();
+    if (!take || from === null) {
+      this.note.set('Press S where it starts, then E where it ends.');
+      return;
+    }
+    this.openFromMs.set(null);
+    const free = freeStretch(this.own(), take.id, from, Math.min(this.snap(this.timeMs()), take.durationMs));
+    if (!free || free.endMs - free.startMs < 80) {
+      this.note.set('That was too short to be a segment.');
+      return;
+    }
+    const beats = this.openBeats.filter((ms) => ms > free.startMs && ms <= free.endMs);
+    const segment: Segment = { id: crypto.randomUUID(), takeId: take.id, ...this.guess(), ...free, beats };
+    this.keepSelected(segment.id, { kind: 'add_segment', segment });
+    this.note.set(`${this.nameOf(segment)} is marked. Next: ${this.guessWords()}.`);
+  }
+
+  protected beat(): void {
+    const at = this.snap(this.timeMs());
+    if (this.openFromMs() !== null) {
+      this.openBeats = [...this.openBeats.filter((ms) => Math.abs(ms - at) >= 120), at];
+      this.note.set(`${this.openBeats.length} ${this.openBeats.length === 1 ? 'beat' : 'beats'}`);
+      return;
+    }
+    const one = segmentAt(this.own(), this.take()?.id ?? '', at - 1);
+    if (!one) {
+      this.note.set('A beat belongs to a segment. Start one with S, or go into one.');
+      return;
+    }
+    const beats = withBeat(one, at);
+    this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field: 'beats', value: beats });
+    this.note.set(`${beats.length} ${beats.length === 1 ? 'beat' : 'beats'} in ${this.nameOf(one)}`);
+  }
+
+  protected remove(): void {
+    const one = this.selected();
+    if (!one) return;
+    this.store.edit({ kind: 'remove_segment', segmentId: one.id });
+    this.selectedId.set(null);
+  }
+
+  protected setZoom(by: 1 | -1): void {
+    const next = Math.max(0, Math.min(WINDOWS.length - 1, this.zoom() + by));
+    this.zoom.set(next);
+    localStorage.setItem('limber.tape', String(next));
+  }
+
+  private moveTo(end: BoundaryMove['end'], ms: number): void {
+    const one = this.selected();
+    if (!one) return;
+    const changes = moveEnd(this.lesson(), one, end, this.snap(ms), this.take()!.durationMs);
+    if (changes.length > 0) this.keepSelected(one.id, { kind: 'batch', changes });
+  }
+
+  private nudge(end: BoundaryMove['end'], frames: number): void {
+    const one = this.selected();
+    if (!one) return;
+    const { numerator, denominator } = this.take()!.frameRate;
+    const ms = one[end] + (frames * 1000 * denominator) / numerator;
+    this.moveTo(end, ms);
+    this.player()?.pause();
+    this.player()?.seek(ms);
+  }
+
+  private flipSide(): void {
+    const side = this.selected()?.side;
+    if (side === 'left' || side === 'right') this.setField('side', side === 'left' ? 'right' : 'left');
+  }
+
+  private nextStep(): void {
+    const one = this.selected();
+    if (!one) return;
+    const ids = this.lesson().steps.map((step) => step.id);
+    const next = ids[(ids.indexOf(one.stepId ?? '') + 1) % ids.length];
+    if (next) this.setField('stepId', next);
+  }
+
+  private go(by: 1 | -1): void {
+    const list = this.own();
+    const at = list.findIndex((one) => one.id === this.selectedId());
+    const next = list[at < 0 ? 0 : Math.max(0, Math.min(list.length - 1, at + by))];
+    if (!next) return;
+    this.pick(next.id);
+    this.player()?.pause();
+    this.player()?.seek(next.startMs);
+  }
+
+  private skip(ms: number): void {
+    this.player()?.seek(this.timeMs() + ms);
+  }
+
+  private snap(ms: number): number {
+    return snapToFrame(ms, this.take()!.frameRate);
+  }
+
+  private keepSelected(id: string, change: Change): void {
+    this.store.edit(change);
+    this.selectedId.set(id);
+  }
+}

@@ -3,7 +3,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
 import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Step } from '@limber/core/lesson/lesson.schema';
@@ -32,7 +31,6 @@ import { WordsField } from './words-field';
     FormsModule,
     Button,
     Dialog,
-    InputText,
     FaceMap,
     Ribbon,
     MoveFinder,
@@ -88,7 +86,20 @@ export class Moves {
       };
     });
   });
-  protected readonly sides = computed(() => sideTimes(this.plan().passages));
+  private readonly sides = computed(() => sideTimes(this.plan().passages));
+  protected readonly sideBars = computed(() => {
+    const { leftMs, rightMs } = this.sides();
+    const most = Math.max(leftMs, rightMs, 1);
+    return [
+      { name: 'left', ms: leftMs, width: (100 * leftMs) / most, short: rightMs - leftMs > 500 },
+      { name: 'right', ms: rightMs, width: (100 * rightMs) / most, short: leftMs - rightMs > 500 },
+    ];
+  });
+  protected readonly sideWords = computed(() => {
+    const short = this.sideBars().find((side) => side.short);
+    if (!short) return '';
+    return `Your ${short.name} gets ${clock(Math.abs(this.sides().leftMs - this.sides().rightMs))} less work.`;
+  });
   protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
   protected readonly route = computed<Stop[]>(() =>
     this.lesson().steps.map((step, i) => ({

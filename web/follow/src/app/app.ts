@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import type { Follow } from '@limber/core/viewing/version.schema';
+import { FollowProblem, loadFollow } from './follow.api';
+import { Player } from './player';
+import { Questions } from './questions';
+import { Recorder } from './recorder';
+
+/** The viewers' page: read first, follow, say how it was. No account. */
+@Component({
+  selector: 'lc-root',
+  imports: [Player, Questions],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './app.html',
+  styleUrl: './app.css',
+})
+export class App {
+  protected readonly token = location.pathname.split('/').filter(Boolean)[1] ?? '';
+  protected readonly lesson = signal<Follow | null>(null);
+  protected readonly problem = signal('');
+  protected readonly stage = signal<'read' | 'follow' | 'ask' | 'thanks'>('read');
+  protected readonly hurtStepId = signal<string | null>(null);
+  protected readonly serious = signal(false);
+  protected recorder!: Recorder;
+
+  constructor() {
+    void this.load();
+  }
+
+  protected async load(): Promise<void> {
+    this.problem.set('');
+    try {
+      const lesson = await loadFollow(this.token);
+      this.recorder = new Recorder(this.token, lesson.versionId);
+      this.lesson.set(lesson);
+      document.title = lesson.title;
+    } catch (error) {
+      this.problem.set(error instanceof FollowProblem ? error.message : 'Something went wrong. Reload the page.');
+    }
+  }
+
+  protected minutes(lesson: Follow): string {
+    const minutes = Math.floor(lesson.durationMs / 60_000);
+    const seconds = Math.round((lesson.durationMs % 60_000) / 1000);
+    return minutes === 0 ? `${seconds} seconds` : `${minutes} min ${seconds} s`;
+  }
+
+  protected begin(fromStart: boolean): void {
+    if (fromStart && this.recorder.resumeMs > 0) this.recorder.begin();
+    this.recorder.note('opened', this.recorder.resumeMs);
+    this.stage.set('follow');
+  }
+
+  protected again(): void {
+    this.recorder.begin();
+    this.serious.set(false);
+    this.hurtStepId.set(null);
+    this.begin(false);
+  }
+
+  protected sent(serious: boolean): void {
+    this.serious.set(serious);
+    this.stage.set('thanks');
+    scrollTo({ top: 0 });
+  }
+}

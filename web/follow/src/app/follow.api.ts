@@ -1,0 +1,66 @@
+import type { Feedback, Follow } from '@limber/core/viewing/version.schema';
+
+/** What the server would not give, in words for the viewer. */
+export class FollowProblem extends Error {
+  override readonly name = 'FollowProblem';
+}
+
+const OFFLINE = 'The lesson cannot be reached just now. Check your connection and try again.';
+
+export async function loadFollow(token: string): Promise<Follow> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/follow/${encodeURIComponent(token)}`);
+  } catch {
+    throw new FollowProblem(OFFLINE);
+  }
+  const body: unknown = await response.json().catch(() => null);
+  if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
+  if (!isFollow(body)) throw new FollowProblem('This lesson came through damaged. Reload the page.');
+  return body;
+}
+
+/** Sends the answers; tells whether they call for "stop, and ask a professional". */
+export async function sendFeedback(token: string, viewerId: string, feedback: Feedback): Promise<{ serious: boolean }> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/follow/${encodeURIComponent(token)}/feedback`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ viewerId, feedback }),
+    });
+  } catch {
+    throw new FollowProblem('Your answer could not be sent just now. It is still here: try again in a moment.');
+  }
+  const body: unknown = await response.json().catch(() => null);
+  if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
+  return { serious: (body as { serious?: unknown } | null)?.serious === true };
+}
+
+function wordsOf(body: unknown): string | null {
+  const detail = (body as { detail?: unknown } | null)?.detail;
+  return typeof detail === 'string' ? detail : null;
+}
+
+/** A small check in place of the whole schema, which would weigh more than the page itself. */
+function isFollow(body: unknown): body is Follow {
+  const one = body as Partial<Follow> | null;
+  const times = (list: unknown): boolean =>
+    Array.isArray(list) &&
+    list.every(
+      (each: { startMs?: unknown; endMs?: unknown }) =>
+        typeof each?.startMs === 'number' && typeof each.endMs === 'number',
+    );
+  return (
+    typeof one === 'object' &&
+    one !== null &&
+    typeof one.versionId === 'string' &&
+    typeof one.title === 'string' &&
+    typeof one.durationMs === 'number' &&
+    Array.isArray(one.pieces) &&
+    Array.isArray(one.cautions) &&
+    times(one.steps) &&
+    times(one.passages) &&
+    times(one.cues)
+  );
+}

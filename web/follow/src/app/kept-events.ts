@@ -1,0 +1,63 @@
+import type { WatchEvent } from '@limber/core/viewing/event.schema';
+
+export interface KeptEvent {
+  readonly id: string;
+  readonly token: string;
+  readonly viewerId: string;
+  readonly event: WatchEvent;
+}
+
+const STORE = 'events';
+
+/** Events that the server has not acknowledged yet, kept in the browser's own database (in memory where it has none). */
+export class KeptEvents {
+  private readonly memory = new Map<string, KeptEvent>();
+  private readonly opened: Promise<IDBDatabase | null> = new Promise((resolve) => {
+    try {
+      const request = indexedDB.open('limber-follow', 1);
+      request.onupgradeneeded = () => request.result.createObjectStore(STORE, { keyPath: 'id' });
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => resolve(null);
+    } catch {
+      resolve(null);
+    }
+  });
+
+  async add(kept: KeptEvent): Promise<void> {
+    this.memory.set(kept.id, kept);
+    await this.run('readwrite', (store) => store.put(kept));
+  }
+
+  /** Up to `most` events of a link, oldest first: their ids begin with their time. */
+  async some(token: string, most: number): Promise<KeptEvent[]> {
+    const stored = (await this.run('readonly', (store) => store.getAll())) ?? [];
+    const all = new Map([...(stored as KeptEvent[]).map((one) => [one.id, one] as const), ...this.memory]);
+    return [...all.values()]
+      .filter((one) => one.token === token)
+      .sort((a, b) => (a.id < b.id ? -1 : 1))
+      .slice(0, most);
+  }
+
+  async remove(ids: readonly string[]): Promise<void> {
+    for (const id of ids) this.memory.delete(id);
+    const database = await this.opened;
+    if (!database) return;
+    const store = database.transaction(STORE, 'readwrite').objectStore(STORE);
+    for (const id of ids) store.delete(id);
+  }
+
+  /** What was added since the page opened and is still waiting: for the moment in which it goes away. */
+  get unsent(): KeptEvent[] {
+    return [...this.memory.values()];
+  }
+
+  private async run(mode: IDBTransactionMode, work: (store: IDBObjectStore) => IDBRequest): Promise<unknown> {
+    const database = await this.opened;
+    if (!database) return undefined;
+    return new Promise((resolve) => {
+      const request = work(database.transaction(STORE, mode).objectStore(STORE));
+      request.onsuccess = () => resolve(request.result);
+      request.onerror = () => resolve(undefined);
+    });
+  }
+}

@@ -1,0 +1,85 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, untracked } from '@angular/core';
+import { regionName } from '@limber/core/face/regions';
+import type { Feedback, Follow } from '@limber/core/viewing/version.schema';
+import { FaceMap, type Place } from '@shared/face-map';
+import { FollowProblem, sendFeedback } from './follow.api';
+import type { Recorder } from './recorder';
+
+const EASES = [
+  { value: 'too_easy', words: 'Too easy' },
+  { value: 'right', words: 'Just right' },
+  { value: 'too_hard', words: 'Too hard to follow' },
+] as const;
+
+/** Four short questions at the end; every one may be left out. */
+@Component({
+  selector: 'lc-questions',
+  imports: [FaceMap],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './questions.html',
+  styleUrl: './questions.css',
+})
+export class Questions {
+  readonly lesson = input.required<Follow>();
+  readonly token = input.required<string>();
+  readonly recorder = input.required<Recorder>();
+  readonly hurtStepId = input<string | null>(null);
+  readonly sent = output<boolean>();
+  readonly later = output();
+
+  protected readonly eases = EASES;
+  protected readonly ease = signal<Feedback['ease']>(null);
+  protected readonly felt = signal<readonly Place[]>([]);
+  protected readonly hurts = signal<boolean | null>(null);
+  protected readonly stepId = signal<string | null>(null);
+  protected readonly side = signal<'left' | 'right' | null>(null);
+  protected readonly serious = signal(false);
+  protected readonly words = signal('');
+  protected readonly remark = signal('');
+  protected readonly busy = signal(false);
+  protected readonly problem = signal('');
+  protected readonly feltWords = computed(
+    () =>
+      this.felt()
+        .map((place) => `${place.side ? `${place.side} ` : ''}${regionName(place.region)}`)
+        .join(', ') || 'nowhere yet: press a part of the face',
+  );
+
+  constructor() {
+    effect(() => {
+      const stepId = this.hurtStepId();
+      untracked(() => {
+        if (stepId) {
+          this.hurts.set(true);
+          this.stepId.set(stepId);
+        }
+      });
+    });
+  }
+
+  protected pick(place: Place): void {
+    const same = (one: Place): boolean => one.region === place.region && one.side === place.side;
+    this.felt.update((felt) => (felt.some(same) ? felt.filter((one) => !same(one)) : [...felt, place]));
+  }
+
+  protected async send(): Promise<void> {
+    this.busy.set(true);
+    this.problem.set('');
+    try {
+      const { serious } = await sendFeedback(this.token(), this.recorder().viewerId, {
+        viewingId: this.recorder().viewingId,
+        ease: this.ease(),
+        felt: this.felt().map((place) => ({ ...place })),
+        discomfort: this.hurts()
+          ? { stepId: this.stepId(), side: this.side(), serious: this.serious(), words: this.words().trim() }
+          : null,
+        remark: this.remark().trim(),
+      });
+      this.sent.emit(serious);
+    } catch (error) {
+      this.problem.set(error instanceof FollowProblem ? error.message : 'That did not work. Try again.');
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
