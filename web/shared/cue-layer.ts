@@ -185,8 +185,63 @@ const LOW: ReadonlySet<Region> = new Set([
       max-width: 42%;
       white-space: normal;
     }
-    :host(.over-controls) .caption:not(.above) {
-      bottom: 24%;
+    @media (orientation: portrait) {
+      :host(.stacked) {
+        position: static;
+        container-type: normal;
+        display: grid;
+        grid-template-columns: 1fr auto;
+        gap: 12px;
+        align-items: center;
+        align-content: start;
+        min-height: 268px;
+        padding: 14px 16px;
+      }
+      :host(.stacked) > div {
+        position: static;
+        transform: none;
+        width: auto;
+        max-width: none;
+      }
+      :host(.stacked) .badge {
+        gap: 12px;
+        padding: 12px 16px;
+        border-radius: 16px;
+      }
+      :host(.stacked) .badge svg {
+        width: 34px;
+      }
+      :host(.stacked) .badge strong {
+        font-size: 22px;
+      }
+      :host(.stacked) .badge span {
+        font-size: 16px;
+      }
+      :host(.stacked) .count {
+        position: relative;
+        grid-column: 2;
+        grid-row: 1;
+        width: 136px;
+      }
+      :host(.stacked) .count strong {
+        font-size: 62px;
+      }
+      :host(.stacked) .count span {
+        font-size: 15px;
+      }
+      :host(.stacked) .swap {
+        grid-column: 1 / -1;
+        padding: 14px;
+        font-size: 24px;
+        text-align: center;
+        border-radius: 16px;
+      }
+      :host(.stacked) .caption {
+        grid-column: 1 / -1;
+        padding: 12px 16px;
+        font-size: 19px;
+        border-radius: 14px;
+      }
     }
   `,
 })

@@ -67,6 +67,9 @@ export class Footage implements OnDestroy {
   readonly src = input.required<string>();
   readonly poster = input('');
   readonly frameRate = input<FrameRate>({ numerator: 25, denominator: 1 });
+  /** Where to begin once the footage is there, and whether to play at once. */
+  readonly startAtMs = input(0);
+  readonly autoplay = input(false);
   readonly ended = output();
   readonly timeMs = signal(0);
   readonly playing = signal(false);
@@ -120,6 +123,8 @@ export class Footage implements OnDestroy {
 
   protected loaded(): void {
     const video = this.element();
+    if (this.startAtMs() > 0) this.seek(this.startAtMs());
+    if (this.autoplay()) this.play();
     if (!('requestVideoFrameCallback' in video)) return;
     const onFrame: VideoFrameRequestCallback = (_now, frame) => {
       if (!video.paused) this.timeMs.set(Math.round(frame.mediaTime * 1000));

@@ -3,7 +3,8 @@ import type { Region } from '../face/regions';
 
 /**
  * The cautions a viewer reads before a lesson, made from what its steps do. General knowledge, no source; worded as
- * "ask first" and deferring to licensed practice. The moves' own cautions come after the general ones, each once.
+ * "ask first" and deferring to licensed practice. The moves' own cautions come after the general ones, each once and
+ * with the name of its move, so that it can be left out.
  */
 export function readFirst(lesson: Pick<Lesson, 'steps'>): string[] {
   const works = (...regions: Region[]): boolean =>
@@ -33,6 +34,9 @@ export function readFirst(lesson: Pick<Lesson, 'steps'>): string[] {
   if (does((move) => ['stone', 'roller', 'spoon'].includes(move.tool)))
     list.push('Cold tools: only over oil or cream and always moving; not with cold urticaria or Raynaud’s.');
   for (const { move } of lesson.steps)
-    for (const caution of move.cautions) if (!list.includes(caution)) list.push(caution);
+    for (const caution of move.cautions) {
+      const words = `${move.name}: ${caution}`;
+      if (!list.includes(words)) list.push(words);
+    }
   return list;
 }

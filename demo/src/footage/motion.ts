@@ -17,7 +17,7 @@ interface Path {
   readonly periodMs: number;
 }
 
-const REST: Point = [196, 640];
+const REST: Point = [196, 720];
 
 const PLACES: Readonly<Record<string, Point>> = {
   chest: [36, 500],

@@ -112,10 +112,16 @@ export function lessonRoutes({ database, log }: Context): Router {
     const history = await database
       .getRepository(Changes)
       .find({ where: { lessonId: id }, order: { revision: 'DESC' }, take: 100 });
+    const [shared] = await database.query<{ versions: number; viewings: number }[]>(
+      `SELECT count(*)::int AS versions, coalesce(sum((r.doc->>'viewings')::int), 0)::int AS viewings
+       FROM versions v LEFT JOIN rollups r ON r.version_id = v.id WHERE v.lesson_id = $1`,
+      [id],
+    );
     response.json({
       id,
       revision,
       doc,
+      ...shared,
       history: history
         .reverse()
         .map(({ id: changeId, revision: at, change, inverse, kind, clientId, authorId, madeAt }) => ({

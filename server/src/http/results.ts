@@ -46,8 +46,8 @@ export function resultRoutes({ database }: Context): Router {
         share: wilson(eases.find((one) => one.ease === ease)?.n ?? 0, answered),
       })),
       felt: await database.query(
-        `SELECT felt->>'region' AS region, felt->>'side' AS side, count(*)::int AS n
-         FROM feedback, jsonb_array_elements(feedback.felt) felt WHERE version_id = $1 GROUP BY 1, 2`,
+        `SELECT place->>'region' AS region, place->>'side' AS side, count(*)::int AS n
+         FROM feedback, jsonb_array_elements(feedback.felt) AS place WHERE version_id = $1 GROUP BY 1, 2`,
         [version.id],
       ),
       remarks: await database.query(

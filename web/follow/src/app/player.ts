@@ -29,6 +29,13 @@ const SIDE_WORDS: Readonly<Record<string, string>> = {
   alternating: 'side by side',
 };
 
+const PRESSURE_WORDS: Readonly<Record<string, string>> = {
+  feather: 'feather-light',
+  light: 'lightly',
+  medium: 'medium pressure',
+  firm: 'firmly',
+};
+
 /** Plays a version with its cues; the ribbon is the way about in it. */
 @Component({
   selector: 'lc-player',
@@ -80,6 +87,8 @@ export class Player implements OnDestroy {
     const name = this.lesson().steps.find((step) => step.id === coming.stepId)?.name ?? '';
     return { words: same ? (SIDE_WORDS[coming.side ?? ''] ?? name) : name, in: clock(coming.startMs - now) };
   });
+  protected readonly startAtMs = computed(() => toTakeMs(this.pieces(), this.startMs())?.takeMs ?? 0);
+  protected readonly pressure = computed(() => PRESSURE_WORDS[this.step()?.pressure ?? ''] ?? '');
   private wakeLock: { release(): Promise<void> } | null = null;
   private started = false;
 
@@ -104,15 +113,6 @@ export class Player implements OnDestroy {
           void this.wakeLock?.release().catch(() => undefined);
         }
         this.started ||= playing;
-      });
-    });
-    effect(() => {
-      const footage = this.footage();
-      if (!footage) return;
-      untracked(() => {
-        const at = toTakeMs(this.pieces(), this.startMs());
-        if (at && at.takeMs > 0) setTimeout(() => footage.seek(at.takeMs), 300);
-        footage.play();
       });
     });
   }

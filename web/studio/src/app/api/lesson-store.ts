@@ -22,6 +22,8 @@ const queueSchema = z.object({
 const loadedSchema = z.object({
   revision: z.number(),
   doc: lessonSchema,
+  versions: z.number(),
+  viewings: z.number(),
   history: z.array(
     z.object({
       id: z.string(),
@@ -86,6 +88,8 @@ export class LessonStore implements OnDestroy {
   readonly canUndo = signal(false);
   readonly canRedo = signal(false);
   readonly selectedStepId = signal<string | null>(null);
+  /** Versions shared and viewings counted when the lesson was opened, or since. */
+  readonly shared = signal({ versions: 0, viewings: 0 });
 
   readonly loaded = computed(() => this.doc() !== null);
   /** The lesson as it is on screen. Only read where it is known to be loaded. */
@@ -105,8 +109,12 @@ export class LessonStore implements OnDestroy {
   async open(lessonId: string): Promise<void> {
     this.lessonId = lessonId;
     try {
-      const { revision, doc, history } = await this.api.get(`lessons/${encodeURIComponent(lessonId)}`, loadedSchema);
+      const { revision, doc, history, versions, viewings } = await this.api.get(
+        `lessons/${encodeURIComponent(lessonId)}`,
+        loadedSchema,
+      );
       this.confirmed = { revision, doc };
+      this.shared.set({ versions, viewings });
       for (const { change, inverse, kind, mine } of history) if (mine) this.remember(kind, change, inverse);
       this.restoreQueue();
       this.show();

@@ -91,6 +91,8 @@ export class LessonFrame implements OnDestroy {
     if (takes.length > 0) done.add('film');
     if (steps.length > 0 && steps.every((step) => segments.some((segment) => segment.stepId === step.id)))
       done.add('mark');
+    if (this.store.shared().versions > 0) done.add('share');
+    if (this.store.shared().viewings > 0) done.add('learn');
     return done;
   });
 

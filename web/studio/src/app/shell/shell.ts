@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
@@ -68,6 +68,8 @@ export class Shell {
   });
 
   constructor() {
+    // On the root, so that dialogs and lists that open above the page are dim with it.
+    effect(() => document.documentElement.classList.toggle('dim', this.dim()));
     this.keys.use([{ key: '?', does: 'Show the keys of this screen', run: () => this.showKeys.set(true) }]);
   }
 

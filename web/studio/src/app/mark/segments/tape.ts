@@ -20,7 +20,7 @@ import type { Sound } from '../../progress/jobs';
 const VOICE_TOP = 4;
 const BAND_TOP = 62;
 const BAND_HEIGHT = 46;
-const HEIGHT = 136;
+const HEIGHT = 152;
 const WAVE = 52;
 
 export interface BoundaryMove {
@@ -76,6 +76,7 @@ export interface BoundaryMove {
               [attr.x]="box.textX"
               [attr.y]="top + band / 2 + 5"
               class="name"
+              [attr.stroke]="box.fill"
               [class.on-light]="box.light"
               [attr.clip-path]="'url(#clip-' + box.segment.id + ')'"
             >
@@ -162,6 +163,9 @@ export interface BoundaryMove {
     .name {
       fill: #f3eae2;
       font: 650 14px var(--text);
+      paint-order: stroke;
+      stroke-width: 5px;
+      stroke-linejoin: round;
       pointer-events: none;
     }
     .name.on-light {
