@@ -35,7 +35,7 @@ else await load();
 await database.destroy();
 
 async function load(): Promise<void> {
-  await database.getRepository(Moves).insert(MOVES.map((doc) => ({ id: doc.id, doc })) as never);
+  await database.getRepository(Moves).insert(MOVES.map((doc) => ({ id: doc.id, doc })));
   for (const lesson of [readingAloud(), afterTheNightShift()]) await addLesson(lesson);
   await addLesson(await withTake(coldMorningEyes(), false));
 

@@ -2,11 +2,12 @@ import type { Cue } from '../cue/cue';
 
 /**
  * Writes cues as a W3C WebVTT file. Text is escaped (`&`, `<`, `>`, and so `-->`), blank lines inside a cue (which would
- * end it) are closed up, and cues stand in order of their start. The identifier of a cue is its key.
+ * end it) are closed up, and cues stand
+ * in text track cue order: earlier start first, then later end. The identifier of a cue is its key.
  */
 export function writeWebVtt(cues: readonly Pick<Cue, 'key' | 'kind' | 'startMs' | 'endMs' | 'text'>[]): string {
   const blocks = [...cues]
-    .sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs)
+    .sort((a, b) => a.startMs - b.startMs || b.endMs - a.endMs)
     .map(
       (cue) =>
         `${identifier(cue.key)}\n${stamp(cue.startMs)} --> ${stamp(cue.endMs)}${SETTINGS[cue.kind]}\n${escapeText(cue.text)}\n`,

@@ -12,6 +12,6 @@ const SERIOUS: readonly RegExp[] = [
   /\b(?:swollen|swelling|lump|bruis\w*|bleed\w*)\b/i,
   /\b(?:lock(?:ed|s|ing)?) (?:jaw|open|shut)\b|\bjaw (?:\w+ )?(?:lock\w*|stuck)\b/i,
   /\b(?:sharp|severe|stabbing|terrible|awful|unbearable) (?:\w+ )?(?:pain|ache|headache)\b/i,
-  /\b(?:can(?:no|['’]?)t|cannot|double|blurred|blurry|lost) (?:see|vision|breathe|swallow)\b/i,
+  /\b(?:can(?:no|['’]?)t|cannot) (?:see\b(?! how| why| what| the point)|breathe|swallow)|double vision|(?:blurred|blurry|lost) (?:\w+ )?vision\b/i,
   /\bchest (?:pain|hurts)\b/i,
 ];

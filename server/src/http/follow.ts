@@ -8,7 +8,7 @@ import { Links, Versions, type VersionRow } from '../store/entities';
 import { storeEvents } from '../store/intake';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import type { Context } from './context';
-import { notFound, parse, Problem, sendProblem } from './problem';
+import { notFound, parse, Problem, sendProblem, textOf } from './problem';
 
 const batchSchema = z.object({
   viewingId: z.uuid(),
@@ -28,7 +28,9 @@ export function followRoutes({ database, media }: Context): Router {
       standardHeaders: 'draft-8',
       legacyHeaders: false,
       keyGenerator: (request) =>
-        `${ipKeyGenerator(request.ip ?? '')}/${request.params['token']}/${String((request.body as { viewingId?: unknown } | undefined)?.viewingId ?? '')}`,
+        [ipKeyGenerator(request.ip ?? ''), String(request.params['token']), textOf(request.body, 'viewingId')].join(
+          '/',
+        ),
       handler: (_request, response) =>
         sendProblem(
           response,

@@ -23,9 +23,9 @@ export function mediaRoutes({ database, media }: Context): Router {
   for (const file of ['proxy.mp4', 'poster.jpg', 'sound.json'] as const)
     router.get(`/:id/${file}`, async (request, response) => {
       const { id } = request.params;
-      if (!/^[0-9a-f-]{36}$/.test(id!) || !(await media.has(id!, file))) throw notFound('This footage');
+      if (!/^[0-9a-f-]{36}$/.test(id) || !(await media.has(id, file))) throw notFound('This footage');
       response.set('Cache-Control', 'private, max-age=31536000, immutable');
-      response.sendFile(media.path(id!, file), { dotfiles: 'allow' });
+      response.sendFile(media.path(id, file), { dotfiles: 'allow' });
     });
 
   return router;

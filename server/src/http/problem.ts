@@ -55,6 +55,12 @@ export function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T
   throw new Problem(400, 'invalid', `${path ? `${path}: ` : ''}${issue.message}`, { path });
 }
 
+/** A field of a body that is not parsed yet, as text; empty when it is no text. For rate limits only. */
+export function textOf(body: unknown, field: string): string {
+  const value = (body as Record<string, unknown> | null | undefined)?.[field];
+  return typeof value === 'string' ? value : '';
+}
+
 export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
   if (response.headersSent) return next(error);
   if (error instanceof Problem) return sendProblem(response, error);

@@ -45,16 +45,16 @@ export function resultRoutes({ database }: Context): Router {
         ease,
         share: wilson(eases.find((one) => one.ease === ease)?.n ?? 0, answered),
       })),
-      felt: await database.query(
+      felt: await database.query<unknown[]>(
         `SELECT place->>'region' AS region, place->>'side' AS side, count(*)::int AS n
          FROM feedback, jsonb_array_elements(feedback.felt) AS place WHERE version_id = $1 GROUP BY 1, 2`,
         [version.id],
       ),
-      remarks: await database.query(
+      remarks: await database.query<unknown[]>(
         `SELECT viewing_id AS "viewingId", remark, at FROM feedback WHERE version_id = $1 AND remark <> '' ORDER BY at DESC LIMIT 100`,
         [version.id],
       ),
-      discomfort: await database.query(
+      discomfort: await database.query<unknown[]>(
         `SELECT viewing_id AS "viewingId", step_id AS "stepId", side, serious, words, at, seen_at AS "seenAt"
          FROM discomfort WHERE version_id = $1 ORDER BY serious DESC, at DESC LIMIT 100`,
         [version.id],

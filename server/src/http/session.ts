@@ -1,11 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import * as z from 'zod';
 import { Users } from '../store/entities';
 import { hashPassword, passwordFits, signedIn, type SignedIn } from './auth';
 import type { Context } from './context';
-import { parse, Problem, sendProblem } from './problem';
+import { parse, Problem, sendProblem, textOf } from './problem';
 
 const email = z.string().trim().toLowerCase().pipe(z.email('Write an address such as name@station.example.'));
 const signInSchema = z.object({ email, password: z.string().min(1).max(200) });
@@ -25,8 +25,7 @@ export function sessionRoutes({ config, database }: Context): Router {
     skipSuccessfulRequests: true,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
-    keyGenerator: (request) =>
-      `${ipKeyGenerator(request.ip ?? '')}/${String((request.body as { email?: unknown })?.email ?? '').toLowerCase()}`,
+    keyGenerator: (request) => `${ipKeyGenerator(request.ip ?? '')}/${textOf(request.body, 'email').toLowerCase()}`,
     handler: (_request, response) =>
       sendProblem(response, new Problem(429, 'too-many-tries', 'Too many tries. Wait five minutes, then try again.')),
   });
@@ -91,11 +90,10 @@ export function tokenHash(token: string): string {
 }
 
 /** A new session id at every sign-in, so that one planted before it is worth nothing. */
-async function begin(request: Parameters<Parameters<Router['get']>[1]>[0], user: SignedIn): Promise<SignedIn> {
-  const { session } = request as { session: { regenerate(done: (error?: unknown) => void): void; user?: SignedIn } };
+async function begin(request: Request, user: SignedIn): Promise<SignedIn> {
   await new Promise<void>((resolve, reject) =>
-    session.regenerate((error) => (error ? reject(error as Error) : resolve())),
+    request.session.regenerate((error?: Error) => (error ? reject(error) : resolve())),
   );
-  (request as unknown as { session: { user?: SignedIn } }).session.user = user;
+  request.session.user = user;
   return user;
 }

@@ -30,7 +30,7 @@ export function uploads({ config, database, media, queue, log }: Context): Reque
     onUploadCreate: async (_request, upload) => {
       const lessonId = upload.metadata?.['lessonId'] ?? '';
       const lesson = await database.getRepository(Lessons).findOneBy({ id: lessonId });
-      if (!lesson) throw refusal(404, 'not-found', 'The lesson that this take belongs to is not here any more.');
+      if (!lesson) throw new Refusal(404, 'not-found', 'The lesson that this take belongs to is not here any more.');
       return {};
     },
     onUploadFinish: async (request, upload) => {
@@ -46,9 +46,9 @@ export function uploads({ config, database, media, queue, log }: Context): Reque
         found = await probe(file);
       } catch (error) {
         await forget();
-        if (error instanceof RefusedMedia) throw refusal(422, 'refused-media', error.message);
+        if (error instanceof RefusedMedia) throw new Refusal(422, 'refused-media', error.message);
         log.error(error, 'probe');
-        throw refusal(500, 'internal', 'The file could not be looked at. Nothing was taken in; try again.');
+        throw new Refusal(500, 'internal', 'The file could not be looked at. Nothing was taken in; try again.');
       }
       const id = randomUUID();
       const name = (upload.metadata?.['filename'] ?? 'take').slice(0, 120);
@@ -117,6 +117,15 @@ export function uploads({ config, database, media, queue, log }: Context): Reque
   return (request, response) => void server.handle(request, response);
 }
 
-function refusal(status: number, type: string, detail: string): { status_code: number; body: string } {
-  return { status_code: status, body: JSON.stringify({ type, status, detail }) };
+/** What the upload protocol's server answers with when it is thrown. */
+class Refusal extends Error {
+  readonly body: string;
+  constructor(
+    readonly status_code: number,
+    type: string,
+    detail: string,
+  ) {
+    super(detail);
+    this.body = JSON.stringify({ type, status: status_code, detail });
+  }
 }

@@ -67,7 +67,7 @@ export async function probe(file: string): Promise<Probed> {
   if (/^\s*(?:#EXTM3U|ffconcat|\[playlist\]|<\?xml|<MPD)/i.test(head.toString('latin1')))
     throw new RefusedMedia(`This is a playlist that points to other files, not a video. ${TAKEN}`);
 
-  const found = await streamsOf(file);
+  const found = await streamsOf(file, looksLikeMp4(head));
   const video = found.streams.find((one) => one.codec_type === 'video' && !one.disposition?.attached_pic);
   const hasSound = found.streams.some((one) => one.codec_type === 'audio');
   if (!video || !video.width || !video.height)
@@ -128,7 +128,12 @@ async function firstBytes(file: string): Promise<Buffer> {
   }
 }
 
-async function streamsOf(file: string): Promise<z.infer<typeof probeSchema>> {
+/** Whether the first box is one that an MP4 or MOV begins with; its name on the file alone proves nothing. */
+function looksLikeMp4(head: Buffer): boolean {
+  return ['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip'].includes(head.toString('latin1', 4, 8));
+}
+
+async function streamsOf(file: string, mp4: boolean): Promise<z.infer<typeof probeSchema>> {
   try {
     const { stdout } = await run(
       'ffprobe',
@@ -138,7 +143,7 @@ async function streamsOf(file: string): Promise<z.infer<typeof probeSchema>> {
     return probeSchema.parse(JSON.parse(stdout));
   } catch (error) {
     const said = String((error as { stderr?: string }).stderr ?? '');
-    if (/moov atom not found/i.test(said))
+    if (mp4 && /moov atom not found/i.test(said))
       throw new RefusedMedia(
         'The file was cut off before its index was written, so it cannot be opened. Copy it from the camera again, whole.',
       );

@@ -93,10 +93,8 @@ export async function editLesson(
       }
     }
     if (made.length > 0) {
-      await repository.insert(made as never);
-      await manager
-        .getRepository(Lessons)
-        .update({ id: lessonId }, { doc: doc as never, revision, updatedAt: new Date() });
+      await repository.insert(made);
+      await manager.getRepository(Lessons).update({ id: lessonId }, { doc: doc, revision, updatedAt: new Date() });
     }
     return {
       revision,

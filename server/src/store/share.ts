@@ -41,7 +41,7 @@ export async function shareLesson(
       mediaId: follow.mediaId,
       createdAt: new Date(),
     };
-    await manager.getRepository(Versions).insert(version as never);
+    await manager.getRepository(Versions).insert(version);
     const link: LinkRow = {
       token: randomBytes(16).toString('base64url'),
       lessonId,

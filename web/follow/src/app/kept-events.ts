@@ -12,7 +12,7 @@ const STORE = 'events';
 /** Events that the server has not acknowledged yet, kept in the browser's own database (in memory where it has none). */
 export class KeptEvents {
   private readonly memory = new Map<string, KeptEvent>();
-  private readonly opened: Promise<IDBDatabase | null> = new Promise((resolve) => {
+  private readonly opened = new Promise<IDBDatabase | null>((resolve) => {
     try {
       const request = indexedDB.open('limber-follow', 1);
       request.onupgradeneeded = () => request.result.createObjectStore(STORE, { keyPath: 'id' });

@@ -29,13 +29,18 @@ function words(name: string): string {
 }
 
 function shown(value: unknown): string {
-  if (value === null) return 'none';
-  if (typeof value !== 'object') return `“${String(value)}”`;
+  if (value === null || value === undefined) return 'none';
+  if (typeof value === 'string') return `“${value}”`;
+  if (typeof value !== 'object') return JSON.stringify(value);
   return Object.entries(value)
     .filter(([, part]) => part !== '' && part !== null)
-    .map(
-      ([name, part]) =>
-        `${words(name)} ${typeof part === 'object' ? String((part as { planned?: unknown }).planned ?? JSON.stringify(part)) : String(part)}`,
-    )
+    .map(([name, part]: [string, unknown]) => `${words(name)} ${plain(part)}`)
     .join(', ');
+}
+
+/** A figure as it stands, a range by its planned figure, a text in quotes, anything else as JSON. */
+function plain(part: unknown): string {
+  if (typeof part === 'string') return `“${part}”`;
+  const planned = (part as { planned?: unknown } | null)?.planned;
+  return JSON.stringify(planned ?? part);
 }

@@ -51,9 +51,7 @@ export class Uploads {
       retryDelays: [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000],
       metadata: { filename: file.name, filetype: file.type, lessonId, mirrored: String(mirrored) },
       fingerprint: (chosen) =>
-        Promise.resolve(
-          ['limber', lessonId, (chosen as File).name, (chosen as File).size, (chosen as File).lastModified].join('/'),
-        ),
+        Promise.resolve(['limber', lessonId, chosen.name, chosen.size, chosen.lastModified].join('/')),
       removeFingerprintOnSuccess: true,
       onProgress: (sent, total) => {
         this.set(key, { sent, state: sent === total ? 'looking' : 'sending', words: '' });

@@ -114,13 +114,13 @@ export class Segments {
   protected readonly steps = computed(() => [
     { value: null as string | null, label: 'no step' },
     ...this.lesson().steps.map((step, i) => ({
-      value: step.id as string | null,
+      value: step.id,
       label: `${i + 1}. ${step.move.name}`,
     })),
   ]);
   protected readonly sides = [
     { value: null as string | null, label: 'no side' },
-    ...workedSideSchema.options.map((value) => ({ value: value as string | null, label: value })),
+    ...workedSideSchema.options.map((value) => ({ value: value, label: value })),
   ];
   protected readonly kinds = SEGMENT_KINDS.map((value) => ({ value, label: value }));
 

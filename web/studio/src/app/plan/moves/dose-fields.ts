@@ -60,5 +60,5 @@ export function withFigure(dose: Dose, field: DoseField, shown: number): Dose {
     typeof before === 'number'
       ? value
       : { low: Math.min(before.low, value), planned: value, high: Math.max(before.high, value) };
-  return { ...dose, [field.key]: after } as Dose;
+  return { ...dose, [field.key]: after };
 }

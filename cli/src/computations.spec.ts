@@ -1,0 +1,162 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const folder = mkdtempSync(join(tmpdir(), 'limber-cli-'));
+const file = (name: string, content: unknown): string => {
+  const path = join(folder, name);
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content));
+  return path;
+};
+
+/** The program as a script calls it: output, error and exit status of a process of its own. */
+function compute(...args: string[]): {
+  status: number;
+  out: string;
+  problem: { title: string; detail: string; type: string; path?: string } | null;
+} {
+  try {
+    const out = execFileSync(process.execPath, ['--import', 'tsx', 'cli/src/compute.ts', ...args], {
+      encoding: 'utf8',
+      stdio: 'pipe',
+    });
+    return { status: 0, out, problem: null };
+  } catch (error) {
+    const { status, stdout, stderr } = error as { status: number; stdout: string; stderr: string };
+    return { status, out: stdout, problem: JSON.parse(stderr) as never };
+  }
+}
+
+const dose = {
+  form: 'reps',
+  reps: { low: 2, planned: 2, high: 2 },
+  tempoMs: { low: 1500, planned: 1500, high: 1500 },
+  sets: { low: 1, planned: 1, high: 1 },
+  restMs: 0,
+};
+const lesson = {
+  format: 'limber-cheek/lesson',
+  version: 1,
+  id: 'x',
+  title: 'Short',
+  pace: { syllablesPerMinute: 240, commaPauseMs: 0, sentencePauseMs: 500, settleMs: 1000, swapMs: 2000 },
+  steps: [
+    {
+      id: 'a',
+      move: { id: 'm', revision: 1, name: 'Slipway', region: 'neck', action: 'stroke', dose, sidePlan: 'left_right' },
+      dose,
+      sidePlan: 'left_right',
+      narration: { before: 'Up.', during: '', after: '' },
+    },
+  ],
+};
+
+describe('limber compute', () => {
+  const bundle = file('lesson.json', lesson);
+
+  it('schedules a lesson', () => {
+    const { status, out } = compute('schedule', bundle);
+    expect(status).toBe(0);
+    // "Up." is one syllable at 240 a minute and a pause: 750 ms; then 1 s settling, 3 s a side, 2 s swap.
+    expect(JSON.parse(out)).toEqual({
+      totalMs: 9750,
+      firstMoveMs: 1750,
+      talkShare: 750 / 9750,
+      steps: [{ stepId: 'a', startMs: 0, endMs: 9750, doseMs: 6000, speechMs: 750 }],
+    });
+  });
+
+  it('derives cues as JSON and as WebVTT', () => {
+    const { cues } = JSON.parse(compute('cues', bundle, '--format', 'json').out) as {
+      cues: { kind: string; text: string }[];
+    };
+    expect(cues.filter((cue) => cue.kind === 'count').map((cue) => cue.text)).toEqual(['1', '2', '1', '2']);
+    const vtt = compute('cues', bundle, '--format=vtt');
+    expect(vtt.out.startsWith('WEBVTT\n')).toBeTrue();
+    expect(vtt.out).toContain('00:00:01.750 --> 00:00:03.250');
+  });
+
+  it('gives Wilson intervals', () => {
+    // Newcombe 1998 (memory): 81 of 263 is 0.2553 to 0.3662.
+    const answer = JSON.parse(compute('interval', 'wilson', '81', '263').out) as {
+      k: number;
+      n: number;
+      low: number;
+      high: number;
+    };
+    expect([answer.k, answer.n]).toEqual([81, 263]);
+    expect(answer.low).toBeCloseTo(0.2553, 4);
+    expect(answer.high).toBeCloseTo(0.3662, 4);
+  });
+
+  it('unites played spans, by viewing when there are several', () => {
+    const event = (id: string, viewingId: string, fromMs: number, toMs: number) => ({
+      id,
+      viewingId,
+      kind: 'played',
+      fromMs,
+      toMs,
+      wallMs: 0,
+      rate: 1,
+    });
+    const one = file('one.json', {
+      durationMs: 10_000,
+      events: [event('1', 'v', 0, 4000), event('2', 'v', 3000, 6000), event('1', 'v', 0, 4000)],
+    });
+    expect(JSON.parse(compute('spans', one).out)).toEqual({ spans: [[0, 6000]], watchedMs: 6000, completion: 0.6 });
+    const two = file('two.json', {
+      durationMs: 10_000,
+      events: [event('1', 'v', 0, 4000), event('2', 'w', 0, 10_000)],
+    });
+    const { viewings } = JSON.parse(compute('spans', two).out) as {
+      viewings: { viewingId: string; completion: number }[];
+    };
+    expect(viewings.map((viewing) => [viewing.viewingId, viewing.completion])).toEqual([
+      ['v', 0.4],
+      ['w', 1],
+    ]);
+    expect(JSON.parse(compute('spans', file('none.json', { durationMs: 5, events: [] })).out)).toEqual({
+      spans: [],
+      watchedMs: 0,
+      completion: 0,
+    });
+  });
+
+  it('answers bad input with one problem and status 2', () => {
+    const bad: readonly [string[], string][] = [
+      [['nonsense'], 'unknown-name'],
+      [[], 'unknown-name'],
+      [['schedule'], 'missing-file'],
+      [['schedule', join(folder, 'not-there.json')], 'missing-file'],
+      [['schedule', file('text.json', 'hello')], 'not-json'],
+      [['cues', bundle, '--format', 'srt'], 'unknown-format'],
+      [['cues', bundle, '--colour', 'red'], 'unknown-option'],
+      [['interval', 'wilson', '5', '4'], 'impossible-number'],
+      [['interval', 'wilson', 'many', '4'], 'impossible-number'],
+      [['interval', 'guess', '1', '4'], 'unknown-method'],
+      [['spans', file('events.json', { durationMs: 0, events: [] })], 'invalid-events'],
+    ];
+    for (const [args, type] of bad) {
+      const { status, out, problem } = compute(...args);
+      expect(status).withContext(args.join(' ')).toBe(2);
+      expect(out).toBe('');
+      expect(problem?.type).withContext(args.join(' ')).toBe(type);
+      expect(problem!.detail.length).toBeGreaterThan(10);
+      expect(problem!.title.length).toBeGreaterThan(5);
+    }
+  });
+
+  it('names the path of a fault in a bundle', () => {
+    const { status, problem } = compute(
+      'schedule',
+      file('broken.json', {
+        ...lesson,
+        steps: [{ ...lesson.steps[0], dose: { ...dose, reps: { low: 1, planned: 0, high: 2 } } }],
+      }),
+    );
+    expect(status).toBe(2);
+    expect(problem?.type).toBe('invalid-bundle');
+    expect(problem?.path).toBe('steps[0].dose.reps.planned');
+  });
+});

@@ -1,0 +1,199 @@
+import { exactly } from '../dose/dose';
+import type { Lesson, Step } from '../lesson/lesson.schema';
+import type { Segment } from '../segment/segment.schema';
+import { aFilmedLesson, aLesson, aMove, aStep, reps } from '../testing';
+import { captionChunks, LINE_CHARACTERS } from './captions';
+import { cueKey, cuesAt, type Cue } from './cue';
+import { deriveCues } from './derive';
+
+function segment(id: string, startMs: number, endMs: number, change: Partial<Segment> = {}): Segment {
+  return { id, takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs, endMs, beats: [], ...change };
+}
+
+function cuesOf(step: Partial<Step>, segments: Segment[], change: Partial<Lesson> = {}): readonly Cue[] {
+  return deriveCues(aFilmedLesson({ steps: [aStep('a', step)], segments, ...change })).cues;
+}
+
+const of = (cues: readonly Cue[], kind: Cue['kind']): Cue[] => cues.filter((cue) => cue.kind === kind);
+const shown = (cues: readonly Cue[]): string[] => cues.map((cue) => `${cue.text} ${cue.startMs}-${cue.endMs}`);
+
+describe('counts', () => {
+  it('change on the beats where there are any', () => {
+    const cues = cuesOf({ dose: reps(3, 2000) }, [segment('s', 1000, 8000, { beats: [3000, 4500, 7500] })]);
+    expect(shown(of(cues, 'count'))).toEqual(['1 1000-3000', '2 3000-4500', '3 4500-8000']);
+    expect(of(cues, 'count').every((cue) => cue.of === 3)).toBeTrue();
+  });
+
+  it('divide evenly where there are none', () => {
+    const cues = cuesOf({ dose: reps(4, 2000) }, [segment('s', 0, 8000)]);
+    expect(shown(of(cues, 'count'))).toEqual(['1 0-2000', '2 2000-4000', '3 4000-6000', '4 6000-8000']);
+  });
+
+  it('count what is there, not what was planned, once beats are marked', () => {
+    const cues = cuesOf({ dose: reps(8, 1000) }, [
+      segment('s', 0, 6000, { beats: [1000, 2000, 3000, 4000, 5000, 6000] }),
+    ]);
+    expect(of(cues, 'count').length).toBe(6);
+    expect(of(cues, 'count')[0]!.of).toBe(6);
+  });
+
+  it('show every nth above three a second', () => {
+    const cues = of(cuesOf({ dose: reps(12, 200) }, [segment('s', 0, 2400)]), 'count');
+    expect(cues.map((cue) => cue.text)).toEqual(['2', '4', '6', '8', '10', '12']);
+    for (const cue of cues) expect(cue.endMs - cue.startMs).toBeGreaterThanOrEqual(333);
+  });
+
+  it('take the right side’s own dose', () => {
+    const cues = cuesOf({ dose: reps(8, 1000), rightDose: reps(5, 1000) }, [
+      segment('s', 0, 8000),
+      segment('r', 9000, 14_000, { side: 'right' }),
+    ]);
+    expect(of(cues, 'count').filter((cue) => cue.side === 'right').length).toBe(5);
+  });
+
+  it('keep their keys when times move', () => {
+    const [a, b] = [segment('s', 0, 8000), segment('s', 500, 9000)].map((one) =>
+      of(cuesOf({ dose: reps(4, 2000) }, [one]), 'count').map((cue) => cue.key),
+    );
+    expect(a).toEqual(b);
+    expect(new Set(a).size).toBe(4);
+  });
+
+  it('share a step’s repetitions out when a side was filmed in two goes', () => {
+    const cues = cuesOf({ dose: reps(3, 1000, 2, 5000) }, [segment('s', 0, 3000), segment('u', 8000, 11_000)]);
+    expect(of(cues, 'count').map((cue) => cue.text)).toEqual(['1', '2', '3', '1', '2', '3']);
+    expect(new Set(of(cues, 'count').map((cue) => cue.key)).size).toBe(6);
+  });
+});
+
+describe('countdowns', () => {
+  const hold = {
+    form: 'hold' as const,
+    reps: exactly(2),
+    holdMs: exactly(3000),
+    releaseMs: 1000,
+    sets: exactly(1),
+    restMs: 0,
+  };
+
+  it('count a hold’s seconds back and leave the release free', () => {
+    const cues = of(cuesOf({ dose: hold }, [segment('s', 0, 8000, { kind: 'hold' })]), 'countdown');
+    expect(shown(cues)).toEqual([
+      '3 0-1000',
+      '2 1000-2000',
+      '1 2000-3000',
+      '3 4000-5000',
+      '2 5000-6000',
+      '1 6000-7000',
+    ]);
+  });
+
+  it('give a timed dose its seconds left, each way', () => {
+    const timed = { form: 'timed' as const, eachMs: exactly(2000), ways: 2 as const, sets: exactly(1), restMs: 0 };
+    const cues = of(cuesOf({ dose: timed }, [segment('s', 0, 4000)]), 'countdown');
+    expect(cues.map((cue) => cue.text)).toEqual(['2', '1', '2', '1']);
+  });
+});
+
+describe('sides and names', () => {
+  const segments = [
+    segment('s', 0, 4000),
+    segment('w', 4000, 6000, { kind: 'swap', side: 'right' }),
+    segment('r', 6000, 10_000, { side: 'right' }),
+  ];
+
+  it('show the body’s own side while it is worked, and the change before it', () => {
+    const cues = cuesOf({ dose: reps(2, 2000) }, segments);
+    expect(shown(of(cues, 'side'))).toEqual(['Your left 0-4000', 'Your right 6000-10000']);
+    expect(shown(of(cues, 'swap'))).toEqual(['Now your right 4000-6000']);
+    expect(shown(of(cues, 'label'))).toEqual(['Slipway 0-10000']);
+  });
+
+  it('announce the change over the last seconds when the footage leaves no swap', () => {
+    const cues = cuesOf({ dose: reps(2, 2000) }, [
+      segment('s', 0, 6000),
+      segment('r', 6000, 10_000, { side: 'right' }),
+    ]);
+    expect(shown(of(cues, 'swap'))).toEqual(['Now your right 3000-6000']);
+  });
+
+  it('need no badge on the midline', () => {
+    expect(
+      of(cuesOf({ sidePlan: 'midline', dose: reps(2, 2000) }, [segment('s', 0, 4000, { side: 'midline' })]), 'side'),
+    ).toEqual([]);
+  });
+
+  it('are the plan’s own while nothing is marked', () => {
+    const { cues } = deriveCues(aLesson({ steps: [aStep('a', { dose: reps(2, 1000), sidePlan: 'left_right' })] }));
+    expect(shown(of(cues, 'count'))).toEqual(['1 0-1000', '2 1000-2000', '1 2000-3000', '2 3000-4000']);
+  });
+
+  it('follow the assembly, not the take', () => {
+    const cues = cuesOf({ dose: reps(2, 2000) }, [segment('s', 10_000, 14_000)], {
+      assembly: [{ takeId: 't', fromMs: 9000, toMs: 20_000 }],
+    });
+    expect(shown(of(cues, 'count'))).toEqual(['1 1000-3000', '2 3000-5000']);
+  });
+});
+
+describe('overrides', () => {
+  const key = cueKey('a', 'left', 'count', 1);
+  const segments = [segment('s', 0, 8000)];
+
+  it('change text, time or presence of one cue and of no other', () => {
+    const cues = cuesOf({ dose: reps(4, 2000) }, segments, { overrides: [{ key, text: 'and two', startMs: 2500 }] });
+    const changed = cues.find((cue) => cue.key === key)!;
+    expect([changed.text, changed.startMs, changed.endMs, changed.edited]).toEqual(['and two', 2500, 4000, true]);
+    expect(cues.filter((cue) => cue.edited).length).toBe(1);
+    expect(
+      cuesOf({ dose: reps(4, 2000) }, segments, { overrides: [{ key, hidden: true }] }).some((cue) => cue.key === key),
+    ).toBeFalse();
+  });
+
+  it('come back as orphans when their cue is gone', () => {
+    const lesson = aFilmedLesson({
+      steps: [aStep('a', { dose: reps(1, 2000) })],
+      segments,
+      overrides: [{ key, text: 'two' }],
+    });
+    expect(deriveCues(lesson).orphans).toEqual([{ key, text: 'two' }]);
+  });
+});
+
+describe('captions', () => {
+  it('carry every word, in order, within the time of the speech', () => {
+    const words =
+      'Now take two drops of oil, warm them between the palms, and let the flat of the hand slide down the side of the neck. Slowly. And breathe.';
+    const chunks = captionChunks(words, 1000, 11_000);
+    expect(chunks.map((chunk) => chunk.text.replace(/\n/g, ' ')).join(' ')).toBe(words);
+    expect(chunks[0]!.startMs).toBe(1000);
+    expect(chunks[chunks.length - 1]!.endMs).toBe(11_000);
+    chunks.forEach((chunk, i) => i > 0 && expect(chunk.startMs).toBe(chunks[i - 1]!.endMs));
+  });
+
+  // Published timed-text guides (memory): 42 characters a line, two lines.
+  it('keep to two lines of 42 characters', () => {
+    const words =
+      'Let the shoulder drop and the jaw hang and the tongue lie loose behind the lower teeth while the flat hand goes down the neck as slowly as the tide goes out of the harbour before the early boats come home again.';
+    for (const chunk of captionChunks(words, 0, 20_000)) {
+      const lines = chunk.text.split('\n');
+      expect(lines.length).toBeLessThanOrEqual(2);
+      for (const line of lines) expect(line.length).withContext(line).toBeLessThanOrEqual(LINE_CHARACTERS);
+    }
+  });
+});
+
+describe('a long lesson', () => {
+  it('derives cues whose keys are all different and whose times run forward', () => {
+    const steps = Array.from({ length: 60 }, (_, i) =>
+      aStep(`s${i}`, {
+        move: aMove({ name: `Move ${i}` }),
+        narration: { before: 'Say it, and show it.', during: '', after: 'Good.' },
+      }),
+    );
+    const { cues } = deriveCues(aLesson({ steps, opening: 'Hello. And again hello.' }));
+    expect(new Set(cues.map((cue) => cue.key)).size).toBe(cues.length);
+    for (const cue of cues) expect(cue.endMs).toBeGreaterThan(cue.startMs);
+    expect(cuesAt(cues, -1)).toEqual([]);
+  });
+});

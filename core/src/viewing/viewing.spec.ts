@@ -1,0 +1,232 @@
+import { wilson } from '../insight/wilson';
+import { watching } from '../insight/watching';
+import { unionSpans, type Span } from '../time/spans';
+import { aFilmedLesson, aMove, aStep, reps } from '../testing';
+import { freeze, NotReadyError } from './freeze';
+import { playedOf } from './played';
+import { addToRollup, emptyRollup, stepState, sumRollups, type Rollup } from './rollup';
+import { soundsSerious } from './serious';
+
+const beat = (id: string, fromMs: number, toMs: number, kind: 'played' | 'seek' = 'played') => ({
+  id,
+  kind,
+  fromMs,
+  toMs,
+});
+
+describe('played spans', () => {
+  it('count an event once, in any order, and only heartbeats', () => {
+    const events = [
+      beat('a', 0, 5000),
+      beat('c', 9000, 12_000),
+      beat('b', 4000, 6000),
+      beat('a', 0, 5000),
+      beat('s', 6000, 9000, 'seek'),
+    ];
+    const { spans, watchedMs, completion } = playedOf(events, 10_000);
+    expect(spans).toEqual([
+      [0, 6000],
+      [9000, 10_000],
+    ]);
+    expect(watchedMs).toBe(7000);
+    expect(completion).toBeCloseTo(0.7, 12);
+    expect(playedOf([...events].reverse(), 10_000)).toEqual(playedOf(events, 10_000));
+  });
+
+  it('of a lesson without length are nothing', () => {
+    expect(playedOf([beat('a', 0, 5)], 0)).toEqual({ spans: [], watchedMs: 0, completion: 0 });
+  });
+});
+
+describe('the sums of a version', () => {
+  const durationMs = 10_500;
+  const steps = [
+    { stepId: 'a', startMs: 1000, endMs: 5000 },
+    { stepId: 'b', startMs: 5000, endMs: 10_000 },
+  ];
+  let state = 11;
+  const random = (most: number): number => (state = (state * 48_271) % 2_147_483_647) % most;
+  const viewings = Array.from({ length: 40 }, () =>
+    Array.from({ length: 1 + random(9) }, (): Span => {
+      const from = random(9000);
+      return [from, from + random(4000)];
+    }),
+  );
+
+  /** The same sums, counted plainly over all heartbeats at once. */
+  function plainly(): Rollup {
+    const sums = emptyRollup(durationMs, steps.length);
+    for (const beats of viewings) addToRollup(sums, durationMs, steps, [], beats, true);
+    return sums;
+  }
+
+  it('are the same however the heartbeats were batched', () => {
+    const sums = emptyRollup(durationMs, steps.length);
+    for (const beats of viewings) {
+      let spans: Span[] = [];
+      beats.forEach((one, i) => (spans = addToRollup(sums, durationMs, steps, spans, [one], i === 0)));
+      expect(spans).toEqual(unionSpans(beats.map(([from, to]): Span => [from, Math.min(to, durationMs)])));
+    }
+    expect(sums).toEqual(plainly());
+  });
+
+  it('add up over parts', () => {
+    const whole = emptyRollup(durationMs, steps.length);
+    for (const beats of viewings) {
+      const part = emptyRollup(durationMs, steps.length);
+      addToRollup(part, durationMs, steps, [], beats, true);
+      sumRollups(whole, part);
+    }
+    expect(whole).toEqual(plainly());
+  });
+
+  it('tell who entered a step and who reached its end', () => {
+    expect(stepState([[0, 3000]], steps[0]!)).toEqual({ entered: true, finished: false });
+    expect(stepState([[0, 4600]], steps[0]!)).toEqual({ entered: true, finished: true });
+    expect(stepState([[0, 1100]], steps[0]!)).toEqual({ entered: false, finished: false });
+    expect(stepState([[6000, 9000]], steps[0]!)).toEqual({ entered: false, finished: false });
+  });
+
+  it('make figures that a person can check by hand', () => {
+    // Four viewings of ten seconds: one whole, one left half way, one that skipped the middle, one that never played.
+    const sums = emptyRollup(10_000, steps.length);
+    addToRollup(sums, 10_000, steps, [], [[0, 10_000]], true);
+    addToRollup(
+      sums,
+      10_000,
+      steps,
+      [],
+      [
+        [0, 5000],
+        [1000, 2000],
+      ],
+      true,
+    );
+    addToRollup(
+      sums,
+      10_000,
+      steps,
+      [],
+      [
+        [0, 2000],
+        [8000, 10_000],
+      ],
+      true,
+    );
+    addToRollup(sums, 10_000, steps, [], [], true);
+    const figures = watching(sums, 10_000, steps);
+    expect(figures.completed).toEqual(wilson(1, 4));
+    expect(figures.retention.map((point) => point.share.k)).toEqual([4, 3, 3, 3, 3, 2, 2, 2, 2, 2, 2]);
+    expect(figures.skipped[3]).toBeCloseTo(0.25, 12);
+    expect(figures.skipped[9]).toBeCloseTo(0, 12);
+    expect(figures.replayed[1]).toBeCloseTo(0.25, 12);
+    expect(figures.replayed[0]).toBe(0);
+    expect(figures.steps[0]).toEqual(jasmine.objectContaining({ entered: 3, dropOff: wilson(1, 3) }));
+    expect(figures.steps[1]!.entered).toBe(2);
+    expect(figures.steps[1]!.completion).toBeCloseTo((1 + 0.4) / 4, 12);
+    expect(figures.meanWatchedMs).toBe((10_000 + 5000 + 4000) / 4);
+  });
+
+  it('of nobody are quiet', () => {
+    const figures = watching(emptyRollup(10_000, 2), 10_000, steps);
+    expect(figures.viewings).toBe(0);
+    expect(figures.completed.n).toBe(0);
+    expect(figures.retention.every((point) => Number.isFinite(point.share.share))).toBeTrue();
+  });
+});
+
+describe('Wilson intervals', () => {
+  // Newcombe 1998, table I, method 3 (memory): 95 %.
+  const tabled: readonly [number, number, number, number][] = [
+    [81, 263, 0.2553, 0.3662],
+    [15, 148, 0.0624, 0.1605],
+    [0, 20, 0, 0.1611],
+    [1, 29, 0.0061, 0.1718],
+  ];
+
+  it('equal the published table', () => {
+    for (const [k, n, low, high] of tabled) {
+      const interval = wilson(k, n);
+      expect(interval.low).withContext(`${k}/${n}`).toBeCloseTo(low, 4);
+      expect(interval.high).withContext(`${k}/${n}`).toBeCloseTo(high, 4);
+    }
+  });
+
+  it('mirror each other, and know nothing of nobody', () => {
+    expect(wilson(20, 20).low).toBeCloseTo(1 - wilson(0, 20).high, 12);
+    expect(wilson(0, 0)).toEqual({ k: 0, n: 0, share: 0, low: 0, high: 1 });
+  });
+
+  it('refuse impossible counts', () => {
+    for (const [k, n] of [
+      [5, 4],
+      [-1, 4],
+      [1.5, 4],
+      [0, -1],
+    ] as const)
+      expect(() => wilson(k, n)).toThrowError(RangeError);
+  });
+});
+
+describe('a frozen version', () => {
+  const segment = {
+    id: 's',
+    takeId: 't',
+    kind: 'reps' as const,
+    stepId: 'a',
+    side: 'left' as const,
+    startMs: 1000,
+    endMs: 5000,
+    beats: [],
+  };
+
+  it('holds what viewers need and none of the instructor’s words to herself', () => {
+    const lesson = aFilmedLesson({
+      concern: 'private note',
+      steps: [aStep('a', { dose: reps(2, 2000) }), aStep('unfilmed')],
+      segments: [segment],
+    });
+    const follow = freeze(lesson, 'v');
+    expect(follow.steps.map((step) => step.id)).toEqual(['a']);
+    expect(follow.durationMs).toBe(60_000);
+    expect(follow.cautions.some((words) => words.startsWith('Neck:'))).toBeTrue();
+    expect(JSON.stringify(follow)).not.toContain('private note');
+  });
+
+  it('warns before neck, jaw, eye, breath and cold', () => {
+    const regionsOf = (change: Parameters<typeof aMove>[0]): string[] =>
+      freeze(aFilmedLesson({ steps: [aStep('a', { move: aMove(change) })], segments: [segment] }), 'v').cautions;
+    expect(regionsOf({ region: 'jaw' }).join()).toContain('Jaw pain');
+    expect(regionsOf({ region: 'eye' }).join()).toContain('contact lenses out');
+    expect(regionsOf({ region: 'cheek', action: 'puff' }).join()).toContain('dizzy');
+    expect(regionsOf({ region: 'cheek', tool: 'spoon' }).join()).toContain('Raynaud');
+    expect(regionsOf({ region: 'cheek', cautions: ['Own word.'], name: 'Gull' }).join()).toContain('Gull: Own word.');
+    expect(regionsOf({ region: 'forehead' }).join()).not.toContain('Neck:');
+  });
+
+  it('says what is missing', () => {
+    expect(() => freeze(aFilmedLesson({ assembly: [] }), 'v')).toThrowError(NotReadyError);
+    expect(() => freeze(aFilmedLesson({ steps: [aStep('a')] }), 'v')).toThrowError(/No step is marked/);
+  });
+});
+
+describe('words about discomfort', () => {
+  it('that call for a professional are recognised', () => {
+    for (const words of [
+      'I felt dizzy',
+      'my jaw is stuck',
+      'a sharp pain behind the eye',
+      'it went numb',
+      'double vision for a while',
+      'locked jaw',
+    ])
+      expect(soundsSerious(words)).withContext(words).toBeTrue();
+    for (const words of [
+      'a bit sore',
+      'too much pressure',
+      'I cannot see how this helps',
+      'my skin was red for a minute',
+    ])
+      expect(soundsSerious(words)).withContext(words).toBeFalse();
+  });
+});

@@ -1,0 +1,120 @@
+import {
+  test as base,
+  expect,
+  type APIRequestContext,
+  type Browser,
+  type BrowserContext,
+  type Page,
+} from '@playwright/test';
+import { resolve } from 'node:path';
+
+/** The demo's sign-in, as it is printed at the start. */
+const SIGN_IN = { email: 'marit@harbour.example', password: 'lantern-and-rope' };
+
+export const DEMO = 'before-the-early-bulletin';
+/** Drawn and spoken footage of 65 seconds. */
+export const FOOTAGE = resolve(process.env['LIMBER_FOOTAGE'] ?? '.data/footage', 'cold-morning-eyes.mp4');
+
+/** What the console may say although all is well: answers that a test provokes on purpose. */
+const EXPECTED = /status of (?:401|409|410|422|404|429)|ERR_INTERNET_DISCONNECTED|Failed to load resource: net::/;
+
+/** Fails a test when a page of ours complains: a blocked style, a missing file, an uncaught error. */
+export function watchConsole(page: Page, complaints: string[]): void {
+  page.on('console', (message) => {
+    if (['error', 'warning'].includes(message.type()) && !EXPECTED.test(message.text()))
+      complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(error.message));
+}
+
+export async function signIn(context: BrowserContext, baseURL: string): Promise<void> {
+  const answer = await context.request.post('/api/session', { data: SIGN_IN, headers: { Origin: baseURL } });
+  expect(answer.status()).toBe(200);
+}
+
+export const test = base.extend<{ complaints: string[]; studio: Page }>({
+  complaints: async ({}, use) => {
+    const complaints: string[] = [];
+    await use(complaints);
+    expect(complaints).toEqual([]);
+  },
+  /** A page of somebody who is signed in. */
+  studio: async ({ context, page, baseURL, complaints }, use) => {
+    await signIn(context, baseURL!);
+    watchConsole(page, complaints);
+    await use(page);
+  },
+});
+
+export { expect };
+
+export async function newLesson(page: Page, title: string): Promise<string> {
+  await page.goto('/desk');
+  await page.getByRole('button', { name: 'New lesson' }).click();
+  await page.getByLabel('What is it called?').fill(title);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.waitForURL(/\/lesson\/[^/]+\/plan\/moves/);
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  return /lesson\/([^/]+)/.exec(page.url())![1]!;
+}
+
+export async function addMove(page: Page, name: string): Promise<void> {
+  const before = await page.getByTestId('step').count();
+  await page.getByRole('button', { name: '+ Add a move' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Add a move' });
+  await dialog.getByRole('searchbox').fill(name);
+  await dialog.getByRole('button', { name: new RegExp(name) }).click();
+  await expect(page.getByTestId('step')).toHaveCount(before + 1);
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByTestId('saving')).toHaveText('saved');
+}
+
+/** The parts of a stored lesson that tests look at. */
+export interface StoredLesson {
+  revision: number;
+  doc: {
+    title: string;
+    opening: string;
+    steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
+    segments: { stepId: string; side: string; beats: number[]; startMs: number; endMs: number }[];
+    takes: { id: string; mediaId: string; mirrored: boolean }[];
+    overrides: unknown[];
+  };
+}
+
+/** The lesson as the server has it. */
+export async function stored(request: APIRequestContext, lessonId: string): Promise<StoredLesson> {
+  return (await (await request.get(`/api/lessons/${lessonId}`)).json()) as StoredLesson;
+}
+
+export async function bringIn(
+  page: Page,
+  file: string | { name: string; mimeType: string; buffer: Buffer },
+): Promise<void> {
+  await page.getByLabel('Video file').setInputFiles(file);
+}
+
+/** A viewer: another browser profile without an account. */
+export async function viewer(
+  browser: Browser,
+  complaints: string[],
+  options: Parameters<Browser['newContext']>[0] = {},
+): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+  const page = await context.newPage();
+  watchConsole(page, complaints);
+  return page;
+}
+
+/** The newest link of a lesson. */
+export async function linkOf(
+  request: APIRequestContext,
+  lessonId: string,
+): Promise<{ token: string; versionId: string }> {
+  const { links } = (await (await request.get(`/api/lessons/${lessonId}/share`)).json()) as {
+    links: { token: string; versionId: string }[];
+  };
+  return links[0]!;
+}

@@ -1,0 +1,129 @@
+import { DEMO, expect, linkOf, test, viewer } from '../studio';
+
+async function viewings(
+  request: Parameters<typeof linkOf>[0],
+  versionId: string,
+): Promise<{ viewings: number; meanWatchedMs: number }> {
+  return (
+    (await (await request.get(`/api/results/${versionId}`)).json()) as {
+      watching: { viewings: number; meanWatchedMs: number };
+    }
+  ).watching;
+}
+
+test('events survive being offline and are counted once', async ({ studio, context, browser, complaints }) => {
+  const { token, versionId } = await linkOf(context.request, DEMO);
+  const before = await viewings(context.request, versionId);
+  const guest = await viewer(browser, complaints);
+  await guest.goto(`/v/${token}`);
+  await guest.getByRole('button', { name: 'I have read it, begin' }).click();
+  await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
+  // Far enough of the footage is in the browser to go on without a connection.
+  await guest.waitForFunction(() => {
+    const video = document.querySelector('video')!;
+    return video.buffered.length > 0 && video.buffered.end(video.buffered.length - 1) > 20;
+  });
+  await guest.context().setOffline(true);
+  await guest.waitForTimeout(7000);
+  await guest.context().setOffline(false);
+  await guest.getByRole('button', { name: 'Pause' }).click();
+  await expect(async () => {
+    const after = await viewings(context.request, versionId);
+    expect(after.viewings).toBe(before.viewings + 1);
+    const watched = after.meanWatchedMs * after.viewings - before.meanWatchedMs * before.viewings;
+    expect(watched).toBeGreaterThan(6000);
+    expect(watched).toBeLessThan(30_000);
+  }).toPass({ timeout: 30_000 });
+
+  // The same batch once more, as a page would send it that never got its answer.
+  const sums = await viewings(context.request, versionId);
+  const kept = { viewingId: crypto.randomUUID(), viewerId: crypto.randomUUID() };
+  const events = [
+    {
+      id: '019ac000-0000-7000-8000-00000000000a',
+      viewingId: kept.viewingId,
+      kind: 'played',
+      fromMs: 0,
+      toMs: 5000,
+      wallMs: Date.now(),
+      rate: 1,
+    },
+  ];
+  for (let i = 0; i < 3; i++) {
+    const answer = await context.request.post(`/api/follow/${token}/events`, {
+      data: { ...kept, events },
+      headers: { Origin: new URL(guest.url()).origin },
+    });
+    expect(answer.status()).toBe(202);
+  }
+  const once = await viewings(context.request, versionId);
+  expect(once.viewings).toBe(sums.viewings + 1);
+  expect(Math.round(once.meanWatchedMs * once.viewings - sums.meanWatchedMs * sums.viewings)).toBe(5000);
+  await guest.context().close();
+  await studio.goto('/desk');
+});
+
+test('a closed tab sends what it had, and a reload goes on with the same viewing', async ({
+  studio: _studio,
+  context,
+  browser,
+  complaints,
+}) => {
+  const { token, versionId } = await linkOf(context.request, DEMO);
+  const before = await viewings(context.request, versionId);
+  const guest = await viewer(browser, complaints);
+  await guest.goto(`/v/${token}`);
+  await guest.getByRole('button', { name: 'I have read it, begin' }).click();
+  await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await guest.waitForTimeout(6500);
+  await guest.reload();
+  await expect(guest.getByRole('button', { name: 'Go on where I was' })).toBeVisible();
+  await guest.getByRole('button', { name: 'Go on where I was' }).click();
+  await guest.waitForTimeout(6500);
+  await guest.close({ runBeforeUnload: true });
+  await expect(async () => {
+    const after = await viewings(context.request, versionId);
+    expect(after.viewings).toBe(before.viewings + 1);
+    expect(after.meanWatchedMs * after.viewings - before.meanWatchedMs * before.viewings).toBeGreaterThan(9000);
+  }).toPass({ timeout: 30_000 });
+});
+
+test('the whole page works on a phone by touch', async ({ studio: _studio, context, browser, complaints }) => {
+  const { token } = await linkOf(context.request, DEMO);
+  const guest = await viewer(browser, complaints, {
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  await guest.goto(`/v/${token}`);
+  await guest.getByRole('button', { name: 'I have read it, begin' }).tap();
+  await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await guest.getByRole('button', { name: 'It hurts · skip' }).waitFor();
+  for (const button of await guest.getByRole('button').all()) {
+    const box = await button.boundingBox();
+    if (box) expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44);
+  }
+  expect(await guest.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await guest.context().close();
+});
+
+test('strangers get nothing but the version of their link', async ({ browser, baseURL, studio: _studio, context }) => {
+  const stranger = await browser.newContext();
+  expect((await stranger.request.get('/api/lessons')).status()).toBe(401);
+  expect((await stranger.request.get('/api/follow/AAAAAAAAAAAAAAAAAAAAAA')).status()).toBe(404);
+  const { token } = await linkOf(context.request, DEMO);
+  const follow = JSON.stringify(await (await stranger.request.get(`/api/follow/${token}`)).json());
+  expect(follow).not.toContain('concern');
+  const elsewhere = await stranger.request.post(`/api/follow/${token}/events`, {
+    data: {},
+    headers: { Origin: 'http://elsewhere.example' },
+  });
+  expect(elsewhere.status()).toBe(403);
+  const broken = await stranger.request.post(`/api/follow/${token}/events`, {
+    data: { viewingId: 'x' },
+    headers: { Origin: baseURL! },
+  });
+  expect(broken.status()).toBe(400);
+  expect(broken.headers()['content-type']).toContain('application/problem+json');
+  await stranger.close();
+});

@@ -1,0 +1,160 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { bringIn, DEMO, expect, FOOTAGE, newLesson, stored, test } from '../studio';
+
+test('what is no footage is refused in words and leaves nothing behind', async ({ studio: page, context }) => {
+  const id = await newLesson(page, 'Refusals');
+  await page.getByRole('link', { name: 'Film' }).click();
+  const file = (name: string, buffer: Buffer) => ({ name, mimeType: 'video/mp4', buffer });
+  await bringIn(page, file('garbage.mp4', Buffer.from('not a film at all '.repeat(400))));
+  await expect(page.getByRole('alert').filter({ hasText: 'no video that can be read' })).toBeVisible();
+  await bringIn(page, file('list.mp4', Buffer.from(`#EXTM3U\n#EXTINF:4,\n${FOOTAGE}\n`)));
+  await expect(page.getByRole('alert').filter({ hasText: 'playlist' })).toBeVisible();
+  await bringIn(page, file('cut.mp4', cutBeforeIndex()));
+  await expect(page.getByRole('alert').filter({ hasText: 'cut off before its index' })).toBeVisible();
+  expect((await stored(context.request, id)).doc.takes).toEqual([]);
+  await expect(page.getByTestId('take')).toHaveCount(0);
+});
+
+/** The footage with its index moved to the end and cut away. */
+function cutBeforeIndex(): Buffer {
+  const out = resolve('.data/test/index-last.mp4');
+  execFileSync('ffmpeg', ['-nostdin', '-loglevel', 'error', '-y', '-i', FOOTAGE, '-c', 'copy', '-t', '20', out]);
+  const whole = readFileSync(out);
+  return whole.subarray(0, Math.floor(whole.length / 2));
+}
+
+test('an upload that a reload broke off goes on when the same file is chosen again', async ({
+  studio: page,
+  context,
+}) => {
+  test.setTimeout(150_000);
+  const id = await newLesson(page, 'Interrupted');
+  await page.getByRole('link', { name: 'Film' }).click();
+  // A slow line: the connection takes about 60 kB a second.
+  const session = await context.newCDPSession(page);
+  await session.send('Network.emulateNetworkConditions', {
+    offline: false,
+    latency: 5,
+    downloadThroughput: -1,
+    uploadThroughput: 60_000,
+  });
+  await bringIn(page, FOOTAGE);
+  await expect(page.getByTestId('upload')).toContainText(/[1-9]\d* kB of/);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await expect(page.getByTestId('upload')).toContainText('paused at');
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.waitForTimeout(2500);
+  page.once('dialog', (dialog) => void dialog.accept());
+  await page.reload();
+  await expect(page.getByText('Choose the same file again')).toBeVisible();
+  await session.send('Network.emulateNetworkConditions', {
+    offline: false,
+    latency: 0,
+    downloadThroughput: -1,
+    uploadThroughput: -1,
+  });
+  const offsets: number[] = [];
+  page.on('request', (request) => {
+    if (request.method() === 'PATCH') offsets.push(Number(request.headers()['upload-offset']));
+  });
+  await bringIn(page, FOOTAGE);
+  await expect(page.getByTestId('take')).toHaveCount(1, { timeout: 60_000 });
+  expect(offsets[0]).toBeGreaterThan(0);
+  const { doc } = await stored(context.request, id);
+  const media = (await (await context.request.get(`/api/media/${doc.takes[0]!.mediaId}`)).json()) as { bytes: number };
+  expect(media.bytes).toBe(readFileSync(FOOTAGE).length);
+});
+
+test('a worker killed in the middle: the job is taken up again and done', async ({ studio: page, context }) => {
+  test.setTimeout(150_000);
+  const id = await newLesson(page, 'Power cut');
+  await page.getByRole('link', { name: 'Film' }).click();
+  await bringIn(page, FOOTAGE);
+  await expect(page.getByTestId('job')).toContainText('making a copy');
+  const before = workerPid();
+  process.kill(before, 'SIGKILL');
+  await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 100_000 });
+  expect(workerPid()).not.toBe(before);
+  const { doc } = await stored(context.request, id);
+  const media = (await (await context.request.get(`/api/media/${doc.takes[0]!.mediaId}`)).json()) as {
+    parts: Record<string, boolean>;
+    jobId: string;
+  };
+  expect(media.parts).toEqual({ poster: true, sound: true, proxy: true });
+});
+
+/** The worker that the supervisor of this test's application started. */
+function workerPid(): number {
+  const supervisor = readFileSync('.data/test/run/limber.pid', 'utf8').trim();
+  const children = execFileSync('ps', ['-o', 'pid=,args=', '--ppid', supervisor], { encoding: 'utf8' }).split('\n');
+  return Number(
+    children
+      .find((line) => line.includes('worker.mjs'))!
+      .trim()
+      .split(' ')[0],
+  );
+}
+
+test('a preparation is cancelled and tried again', async ({ studio: page }) => {
+  await newLesson(page, 'Changed mind');
+  await page.getByRole('link', { name: 'Film' }).click();
+  await bringIn(page, FOOTAGE);
+  await expect(page.getByTestId('job')).toContainText('making a copy');
+  await page.getByTestId('job').getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByTestId('job')).toContainText('Preparing was cancelled');
+  await page.getByTestId('job').getByRole('button', { name: 'Prepare it' }).click();
+  await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 60_000 });
+});
+
+test('the proxy answers ranges, and the browser plays it to the frame', async ({ studio: page, context }) => {
+  const { doc } = await stored(context.request, DEMO);
+  const url = `/api/media/${doc.takes[0]!.mediaId}/proxy.mp4`;
+  const part = await context.request.get(url, { headers: { Range: 'bytes=100-199' } });
+  expect([part.status(), (await part.body()).length]).toEqual([206, 100]);
+  expect((await context.request.get(url, { headers: { Range: 'bytes=999999999-' } })).status()).toBe(416);
+  await page.goto(`/lesson/${DEMO}/mark/segments`);
+  await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+  expect(await page.evaluate(() => document.querySelector('video')!.videoWidth)).toBe(960);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByTestId('time')).toHaveText('0:00.12');
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByTestId('time')).toHaveText('0:00.08');
+});
+
+test('cues load in the browser’s own track with equal times and words', async ({ studio: page, context }) => {
+  await page.goto(`/lesson/${DEMO}/mark/cues`);
+  const vtt = await (await context.request.get(`/api/lessons/${DEMO}/cues.vtt`)).text();
+  const read = await page.evaluate(async (text) => {
+    const video = document.createElement('video');
+    const track = document.createElement('track');
+    track.kind = 'metadata';
+    track.src = URL.createObjectURL(new Blob([text], { type: 'text/vtt' }));
+    video.append(track);
+    track.track.mode = 'hidden';
+    document.body.append(video);
+    await new Promise((done, fail) => {
+      track.onload = done;
+      track.onerror = fail;
+    });
+    return [...track.track.cues!].map((cue) => [
+      cue.id,
+      Math.round(cue.startTime * 1000),
+      Math.round(cue.endTime * 1000),
+    ]);
+  }, vtt);
+  const ms = (stamp: string): number => {
+    const [h, m, s] = stamp.split(':').map(Number) as [number, number, number];
+    return Math.round((h * 3600 + m * 60 + s) * 1000);
+  };
+  const written = [...vtt.matchAll(/^(.+)\n(\S+) --> (\S+)/gm)].map((match) => [
+    match[1],
+    ms(match[2]!),
+    ms(match[3]!),
+  ]);
+  expect(read.length).toBeGreaterThan(80);
+  expect(read).toEqual(written);
+});

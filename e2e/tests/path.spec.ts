@@ -1,0 +1,160 @@
+import { addMove, bringIn, expect, FOOTAGE, linkOf, newLesson, saved, stored, test, viewer } from '../studio';
+
+test('a lesson goes from plan to what viewers did', async ({ studio: page, context, browser, complaints }) => {
+  test.setTimeout(240_000);
+  const id = await newLesson(page, 'Eyes before the fog horn');
+
+  await test.step('plan: moves, dose, words, order', async () => {
+    await expect(page.getByTestId('total')).toHaveText('0:00');
+    await addMove(page, 'Drizzle');
+    await addMove(page, 'Ebb line');
+    await addMove(page, 'Lantern eyes');
+    await expect(page.getByTestId('step').nth(2)).toContainText('Lantern eyes');
+    // The step that is chosen moves earlier by keys.
+    await page.keyboard.press('Control+ArrowUp');
+    await expect(page.getByTestId('step').nth(1)).toContainText('Lantern eyes');
+    await page.getByLabel('for, s', { exact: true }).fill('10');
+    await page.keyboard.press('Tab');
+    await page.getByLabel('Said before').fill('Ring fingers around the bone, feather-light.');
+    await page.getByLabel('Target length, as minutes or m:ss').fill('1:30');
+    await page.keyboard.press('Tab');
+    await expect(page.getByTestId('difference')).toContainText('under');
+    await saved(page);
+    const { doc } = await stored(context.request, id);
+    expect(doc.steps.map((step) => step.move.name)).toEqual(['Drizzle', 'Lantern eyes', 'Ebb line']);
+    expect(doc.steps[1]!.dose['eachMs']!.planned).toBe(10_000);
+  });
+
+  await test.step('film: bring a take in and see it prepared', async () => {
+    await page.getByRole('link', { name: 'Film' }).click();
+    await bringIn(page, FOOTAGE);
+    await expect(page.getByTestId('take')).toHaveCount(1);
+    await expect(page.getByText('Plays in the lesson')).toBeVisible();
+    await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 60_000 });
+    const { doc } = await stored(context.request, id);
+    expect(doc.takes[0]!.mirrored).toBe(true);
+  });
+
+  await test.step('mark: segments by key while it stands and plays, beats in time', async () => {
+    await page.getByRole('link', { name: 'Mark' }).click();
+    await expect(page.getByText('Next to mark')).toBeVisible();
+    await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+    const second = async (count: number): Promise<void> => {
+      for (let i = 0; i < count; i++) await page.keyboard.press('Shift+ArrowRight');
+    };
+    await second(8);
+    await page.keyboard.press('s');
+    await expect(page.getByText(/Open since/)).toBeVisible();
+    await second(5);
+    await page.keyboard.press('e');
+    await expect(page.getByTestId('segment')).toHaveCount(1);
+    await second(2);
+    await page.keyboard.press('s');
+    // In time: three taps while the footage plays.
+    await page.keyboard.press('Space');
+    for (let tap = 0; tap < 3; tap++) {
+      await page.waitForTimeout(900);
+      await page.keyboard.press('b');
+    }
+    await page.waitForTimeout(200);
+    await page.keyboard.press('e');
+    await page.keyboard.press('Space');
+    await expect(page.getByTestId('segment')).toHaveCount(2);
+    for (const _side of ['left', 'right']) {
+      await second(2);
+      await page.keyboard.press('s');
+      await second(6);
+      await page.keyboard.press('e');
+    }
+    await expect(page.getByTestId('segment')).toHaveCount(4);
+    await saved(page);
+    const { doc } = await stored(context.request, id);
+    expect(doc.segments.map((one) => one.side)).toEqual(['both', 'both', 'left', 'right']);
+    expect(doc.segments[1]!.beats.length).toBe(3);
+    for (const one of doc.segments) expect(one.startMs % 40).toBe(0);
+  });
+
+  await test.step('mark: a boundary by pointer, and taken back', async () => {
+    const before = (await stored(context.request, id)).doc.segments[3]!.endMs;
+    const grip = page.getByTestId('grip-end');
+    const box = (await grip.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 40, box.y + box.height / 2, { steps: 5 });
+    await page.mouse.up();
+    await saved(page);
+    expect((await stored(context.request, id)).doc.segments[3]!.endMs).toBeGreaterThan(before);
+    await page.keyboard.press('Control+z');
+    await saved(page);
+    expect((await stored(context.request, id)).doc.segments[3]!.endMs).toBe(before);
+  });
+
+  await test.step('cues: derived, one overridden, WebVTT out', async () => {
+    await page.getByRole('link', { name: 'Cues' }).click();
+    const cue = page.getByTestId('cue').filter({ hasText: 'Your left' });
+    await cue.click();
+    await expect(page.getByTestId('badge')).toContainText('Your left');
+    await page.getByLabel('Text', { exact: true }).fill('Left, slowly');
+    await page.keyboard.press('Tab');
+    await expect(page.getByTestId('badge')).toContainText('Left, slowly');
+    await saved(page);
+    const vtt = await (await context.request.get(`/api/lessons/${id}/cues.vtt`)).text();
+    expect(vtt).toContain('Left, slowly');
+    expect(vtt.startsWith('WEBVTT')).toBe(true);
+  });
+
+  let url = '';
+  await test.step('share: freeze a version', async () => {
+    await page.getByRole('link', { name: 'Share' }).click();
+    await page.getByRole('button', { name: 'Share it' }).click();
+    await expect(page.getByTestId('version')).toHaveCount(1);
+    url = await page.getByLabel('Link for viewers').inputValue();
+    expect(url).toMatch(/\/v\/[\w-]{22}$/);
+  });
+
+  const guest = await viewer(browser, complaints);
+  await test.step('follow: read first, play, counts, skip to the end, answer', async () => {
+    await guest.goto(url);
+    await expect(guest.getByText('Read this first')).toBeVisible();
+    await guest.getByRole('button', { name: 'I have read it, begin' }).click();
+    await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await guest.keyboard.press('ArrowRight');
+    await expect(guest.getByTestId('count')).toBeVisible();
+    await guest.waitForTimeout(6000);
+    await guest.keyboard.press('ArrowRight');
+    await guest.keyboard.press('ArrowRight');
+    await expect(guest.getByTestId('badge')).toContainText('Left, slowly');
+    await guest.keyboard.press('c');
+    await expect(guest.getByRole('button', { name: 'Captions off' })).toBeVisible();
+    await guest.keyboard.press(' ');
+    await expect(guest.getByRole('button', { name: 'Play', exact: true }).last()).toBeVisible();
+    await guest.getByRole('button', { name: 'Stop here' }).click();
+    await guest.getByRole('button', { name: 'Just right' }).click();
+    await guest.getByRole('button', { name: 'left cheek' }).click();
+    await guest.getByRole('button', { name: 'Yes' }).click();
+    await guest.getByLabel('What was it like?').fill('My jaw is stuck on the left');
+    await guest.getByLabel('A remark').fill('The fog horn went off.');
+    await guest.getByRole('button', { name: 'Send' }).click();
+    await expect(guest.getByRole('heading', { name: 'Stop here for now' })).toBeVisible();
+  });
+
+  await test.step('learn: the viewing just made is counted, once', async () => {
+    await page.getByRole('link', { name: 'Learn' }).click();
+    await expect(page.getByText('1 viewing by 1 viewer')).toBeVisible();
+    await expect(page.getByTestId('completed')).toContainText('0 of 1');
+    await expect(page.getByText('The fog horn went off.')).toBeVisible();
+    await expect(page.getByText('My jaw is stuck on the left')).toBeVisible();
+    await page.getByRole('link', { name: 'Desk' }).click();
+    await expect(page.getByText('1 serious remark to read first')).toBeVisible();
+  });
+
+  await test.step('share: a revoked link is closed, in words', async () => {
+    await page.goto(`/lesson/${id}/share/publish`);
+    await page.getByRole('button', { name: 'Revoke' }).click();
+    await expect(page.getByText('what was watched is kept')).toBeVisible();
+    await guest.goto(url);
+    await expect(guest.getByText('no longer shared')).toBeVisible();
+    expect((await linkOf(context.request, id)).token).toBe(url.split('/').pop());
+  });
+  await guest.context().close();
+});

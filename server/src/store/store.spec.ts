@@ -1,0 +1,30 @@
+import { readMultirange, writeMultirange } from './rollup';
+import { timeOfId } from './intake';
+
+describe('the time of an event id', () => {
+  it('is the instant in its first 48 bits (RFC 9562, version 7)', () => {
+    // The example of RFC 9562, appendix A.6: Tuesday, February 22, 2022 2:22:22.00 PM GMT-05:00.
+    expect(timeOfId('017F22E2-79B0-7CC3-98C4-DC0C0C07398F').toISOString()).toBe('2022-02-22T19:22:22.000Z');
+  });
+
+  it('is kept within bounds that never move, so that a late repeat meets the same key', () => {
+    expect(timeOfId('00000000-0000-7000-8000-000000000000').toISOString()).toBe('2020-01-01T00:00:00.000Z');
+    expect(timeOfId('ffffffff-ffff-7000-8000-000000000000').toISOString()).toBe('2100-01-01T00:00:00.000Z');
+  });
+});
+
+describe('played spans in the database', () => {
+  it('are written and read as a multirange', () => {
+    expect(
+      writeMultirange([
+        [0, 1000],
+        [2000, 3000],
+      ]),
+    ).toBe('{[0,1000),[2000,3000)}');
+    expect(readMultirange('{[0,1000),[2000,3000)}')).toEqual([
+      [0, 1000],
+      [2000, 3000],
+    ]);
+    expect(readMultirange('{}')).toEqual([]);
+  });
+});
