@@ -18,6 +18,6 @@ module.exports = (config) =>
       },
     },
     proxies: { '/base/media/': '/media/' },
-    reporters: ['progress'],
+    reporters: ['dots'],
     restartOnFileChange: false,
   });

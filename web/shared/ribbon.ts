@@ -34,7 +34,7 @@ interface LaidStrand extends Strand {
       tabindex="0"
       role="listbox"
       [attr.aria-label]="label()"
-      [attr.aria-activedescendant]="selected() ? idOf(selected()!, 'planned') : null"
+      [attr.aria-activedescendant]="active()"
       (keydown)="onKey($event)"
       (click)="onClick($event)"
     >
@@ -277,6 +277,13 @@ export class Ribbon implements OnDestroy {
   protected readonly height = computed(() => {
     const last = this.strands()[this.strands().length - 1];
     return Math.round((last ? last.middle + last.half : this.compact() ? 30 : 90) + (this.compact() ? 6 : 24));
+  });
+
+  /** The option that stands for the chosen step: in the first strand that shows it. */
+  protected readonly active = computed(() => {
+    const selected = this.selected();
+    const strand = this.strands().find((one) => one.boxes.some((box) => box.stepId === selected));
+    return selected && strand ? this.idOf(selected, strand.name) : null;
   });
 
   protected readonly ties = computed(() => {

@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Request, RequestHandler } from 'express';
+import type { Request, RequestHandler, Response } from 'express';
 import { probe, RefusedMedia } from '../media/probe';
 import { signal } from '../jobs/signals';
 import { editLesson } from '../store/edit-lesson';
@@ -114,7 +114,22 @@ export function uploads({ config, database, media, queue, log }: Context): Reque
   });
   const sweep = setInterval(() => void server.cleanUpExpiredUploads().catch(() => undefined), 3_600_000);
   sweep.unref();
-  return (request, response) => void server.handle(request, response);
+  return (request, response, next) => {
+    endWithCallbackAlone(response);
+    server.handle(request, response).catch(next);
+  };
+}
+
+/**
+ * `end(callback)` is allowed by Node, and the upload server uses it; the session's own `end` takes the callback for text.
+ */
+function endWithCallbackAlone(response: Response): void {
+  const end = response.end.bind(response) as (chunk?: unknown, encoding?: unknown) => Response;
+  response.end = ((chunk?: unknown, encoding?: unknown) => {
+    if (typeof chunk !== 'function') return end(chunk, encoding);
+    response.once('close', () => (chunk as () => void)());
+    return end();
+  }) as Response['end'];
 }
 
 /** What the upload protocol's server answers with when it is thrown. */

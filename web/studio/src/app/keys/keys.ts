@@ -30,8 +30,8 @@ export class Keys {
   }
 
   private onKey(event: KeyboardEvent): void {
-    if (event.defaultPrevented || event.altKey || document.querySelector('.p-dialog-mask')) return;
     const target = event.target as HTMLElement;
+    if (event.defaultPrevented || event.altKey || target.closest('[role=dialog]')) return;
     const typing =
       target.closest('input:not([type=checkbox]), textarea, select, [contenteditable], [role=combobox]') !== null;
     const pressing =

@@ -1,0 +1,87 @@
+import { Recorder } from './recorder';
+import { uuid7 } from './uuid7';
+
+interface Batch {
+  viewingId: string;
+  events: { id: string; kind: string; fromMs: number; toMs: number }[];
+}
+
+describe('what a viewer’s page writes down', () => {
+  let sent: (Batch & { url: string })[];
+  let token: string;
+  let answer: () => Response;
+  const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+  /** What went out for this test's own link: recorders of other tests may still be trying. */
+  const events = (): Batch['events'] =>
+    sent.filter((batch) => batch.url.includes(token)).flatMap((batch) => batch.events);
+
+  beforeEach(() => {
+    sent = [];
+    token = `token-${crypto.randomUUID()}`;
+    answer = () => new Response('{}', { status: 202 });
+    spyOn(window, 'fetch').and.callFake((url, init) => {
+      sent.push({ ...(JSON.parse(init!.body as string) as Batch), url: url as string });
+      return Promise.resolve(answer());
+    });
+    for (const key of Object.keys(localStorage)) if (key.startsWith('limber.view')) localStorage.removeItem(key);
+  });
+
+  it('is heartbeats of what was played, and nothing across a jump', async () => {
+    const recorder = new Recorder(token, 'version');
+    for (let ms = 0; ms <= 12_000; ms += 40) recorder.playing(ms, 1);
+    recorder.stopped(12_000, 1);
+    for (let ms = 60_000; ms <= 61_000; ms += 40) recorder.playing(ms, 1);
+    recorder.stopped(61_000, 1);
+    recorder.note('ended', 61_000);
+    await wait(300);
+    expect(
+      events()
+        .filter((event) => event.kind === 'played')
+        .sort((a, b) => a.fromMs - b.fromMs)
+        .map(({ fromMs, toMs }) => [fromMs, toMs]),
+    ).toEqual([
+      [0, 5000],
+      [5000, 10_000],
+      [10_000, 12_000],
+      [60_000, 61_000],
+    ]);
+  });
+
+  it('is kept until the server has it, and is sent again under the same ids', async () => {
+    answer = () => new Response('', { status: 503 });
+    const first = new Recorder(token, 'version');
+    first.note('opened', 0);
+    first.note('ended', 5);
+    await wait(300);
+    const ids = new Set(events().map((event) => event.id));
+    expect(ids.size).toBe(2);
+    sent = [];
+    answer = () => new Response('{}', { status: 202 });
+    new Recorder(token, 'version');
+    await wait(900);
+    expect(new Set(events().map((event) => event.id))).toEqual(ids);
+    sent = [];
+    new Recorder(token, 'version');
+    await wait(800);
+    expect(events()).toEqual([]);
+  });
+
+  it('goes on with the same viewing after a reload, and starts another when asked', () => {
+    const first = new Recorder(token, 'version');
+    for (let ms = 0; ms <= 6000; ms += 40) first.playing(ms, 1);
+    const second = new Recorder(token, 'version');
+    expect(second.viewingId).toBe(first.viewingId);
+    expect(second.resumeMs).toBe(5000);
+    second.begin();
+    expect(second.viewingId).not.toBe(first.viewingId);
+    expect(second.resumeMs).toBe(0);
+  });
+});
+
+describe('event ids', () => {
+  it('are UUIDs of version 7 that begin with their time (RFC 9562)', () => {
+    const id = uuid7(1_645_557_742_000);
+    expect(id).toMatch(/^017f22e2-79b0-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+    expect(uuid7()).not.toBe(uuid7());
+  });
+});

@@ -1,0 +1,64 @@
+import type { Passage } from '@limber/core/lesson/passage';
+import { layStrand, tickStep } from './ribbon-geometry';
+
+const passage = (change: Partial<Passage>): Passage => ({
+  kind: 'reps',
+  stepId: 'a',
+  side: 'left',
+  startMs: 0,
+  endMs: 1000,
+  beats: [],
+  spoken: [],
+  words: '',
+  ...change,
+});
+const looks = [{ id: 'a', name: 'Slipway', region: 'neck' as const, pressure: 'feather' as const }];
+const x = (ms: number): number => ms / 10;
+
+describe('the ribbon', () => {
+  it('lays work out as bands, left above and right below', () => {
+    const { bands } = layStrand(
+      [
+        passage({}),
+        passage({ side: 'right', startMs: 1000, endMs: 3000 }),
+        passage({ side: 'both', startMs: 3000, endMs: 4000 }),
+        passage({ side: 'midline', startMs: 4000, endMs: 5000 }),
+      ],
+      looks,
+      x,
+    );
+    expect(bands.map(({ x: at, width, upper, lower, joined }) => [at, width, upper, lower, joined])).toEqual([
+      [0, 100, true, false, false],
+      [100, 200, false, true, false],
+      [300, 100, true, true, false],
+      [400, 100, true, true, true],
+    ]);
+  });
+
+  it('shows talk as a thread and boxes the whole step, settling included', () => {
+    const { threads, boxes, bands } = layStrand(
+      [
+        passage({ kind: 'teach', side: null, spoken: [[0, 500]], endMs: 500 }),
+        passage({ kind: 'prep', side: null, startMs: 500, endMs: 700 }),
+        passage({ startMs: 700, endMs: 900 }),
+      ],
+      looks,
+      x,
+    );
+    expect(threads).toEqual([{ x: 0, width: 50 }]);
+    expect(boxes).toEqual([{ stepId: 'a', name: 'Slipway', x: 0, width: 90 }]);
+    expect(bands.length).toBe(1);
+  });
+
+  it('makes a band higher with pressure', () => {
+    const height = (pressure: 'feather' | 'firm'): number =>
+      layStrand([passage({})], [{ ...looks[0]!, pressure }], x).bands[0]!.height;
+    expect(height('firm')).toBeGreaterThan(height('feather'));
+  });
+
+  it('keeps round steps of time apart', () => {
+    expect(tickStep(226_000, 1092)).toBe(30_000);
+    expect(tickStep(60_000, 1092)).toBe(5000);
+    expect(tickStep(3_600_000, 400)).toBe(1_800_000);
+  });
+});

@@ -1,0 +1,150 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { NEVER } from 'rxjs';
+import type { Change } from '@limber/core/lesson/change.schema';
+import { lessonSchema } from '@limber/core/lesson/lesson.schema';
+import { LessonStore } from './lesson-store';
+import { Stream } from './stream';
+
+const doc = lessonSchema.parse({ format: 'limber-cheek/lesson', version: 1, id: 'l', title: 'Before' });
+const title = (value: string): Change => ({ kind: 'set_lesson', field: 'title', value });
+
+interface Sent {
+  clientId: string;
+  baseRevision: number;
+  edits: { id: string; kind: string; change: Change }[];
+}
+
+describe('the open lesson', () => {
+  let http: HttpTestingController;
+  let store: LessonStore;
+  const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+  async function next(): Promise<TestRequest> {
+    await settle();
+    return http.expectOne('/api/lessons/l/edits');
+  }
+
+  /** Answers as the server does: every edit gets the next revision. */
+  async function accept(request: TestRequest, before: { id: string; change: Change }[] = []): Promise<void> {
+    const { baseRevision, clientId, edits } = request.request.body as Sent;
+    const changes = [
+      ...before.map((one) => ({ ...one, clientId: 'other' })),
+      ...edits.map(({ id, change }) => ({ id, change, clientId })),
+    ].map((one, i) => ({ ...one, revision: baseRevision + i + 1 }));
+    request.flush({ revision: baseRevision + changes.length, changes, conflict: null });
+    await settle();
+  }
+
+  beforeEach(async () => {
+    localStorage.removeItem('limber.edits.l');
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        LessonStore,
+        { provide: Stream, useValue: { lessons: NEVER, opened: NEVER } },
+      ],
+    });
+    http = TestBed.inject(HttpTestingController);
+    store = TestBed.inject(LessonStore);
+    const opening = store.open('l');
+    http.expectOne('/api/lessons/l').flush({ revision: 5, doc, history: [], versions: 0, viewings: 0 });
+    await opening;
+  });
+
+  afterEach(() => http.verify());
+
+  it('shows an edit at once and saves it by itself', async () => {
+    store.edit(title('After'));
+    expect(store.lesson().title).toBe('After');
+    expect(store.saving()).toBe('saving');
+    const request = await next();
+    expect((request.request.body as Sent).baseRevision).toBe(5);
+    await accept(request);
+    expect(store.saving()).toBe('saved');
+    expect(localStorage.getItem('limber.edits.l')).toBeNull();
+  });
+
+  it('sends what came meanwhile in order, on the newer revision', async () => {
+    store.edit(title('One'));
+    const first = await next();
+    store.edit(title('Two'));
+    store.edit(title('Three'));
+    await accept(first);
+    const second = await next();
+    const { baseRevision, edits } = second.request.body as Sent;
+    expect(baseRevision).toBe(6);
+    expect(edits.map((edit) => (edit.change as { value: string }).value)).toEqual(['Two', 'Three']);
+    await accept(second);
+    expect(store.lesson().title).toBe('Three');
+  });
+
+  it('keeps edits in the browser while the server cannot be reached, and sends them when it is back', async () => {
+    store.edit(title('At sea'));
+    (await next()).error(new ProgressEvent('error'));
+    await settle();
+    expect(store.saving()).toBe('offline');
+    expect(store.waiting()).toBe(1);
+    expect(localStorage.getItem('limber.edits.l')).toContain('At sea');
+    store.flush();
+    await accept(await next());
+    expect(store.saving()).toBe('saved');
+    expect(store.lesson().title).toBe('At sea');
+  });
+
+  it('takes in what others changed, under what is still waiting here', async () => {
+    store.edit(title('Mine'));
+    await accept(await next(), [{ id: 'x', change: { kind: 'set_lesson', field: 'opening', value: 'Theirs.' } }]);
+    expect(store.lesson().title).toBe('Mine');
+    expect(store.lesson().opening).toBe('Theirs.');
+  });
+
+  it('asks about a conflict, and can keep either', async () => {
+    for (const keep of ['mine', 'theirs'] as const) {
+      store.edit(title(`Mine, ${keep}`));
+      const request = await next();
+      const { baseRevision, edits } = request.request.body as Sent;
+      const theirs = title('Theirs');
+      request.flush(
+        {
+          revision: baseRevision + 1,
+          changes: [{ id: `t-${keep}`, revision: baseRevision + 1, change: theirs, clientId: 'other' }],
+          conflict: { id: edits[0]!.id, change: edits[0]!.change, theirs, reason: 'Changed elsewhere.' },
+        },
+        { status: 409, statusText: 'Conflict' },
+      );
+      await settle();
+      expect(store.conflict()?.reason).toBe('Changed elsewhere.');
+      expect(store.saving()).toBe('conflict');
+      store.resolve(keep);
+      await accept(await next());
+      expect(store.conflict()).toBeNull();
+      expect(store.lesson().title).toBe(keep === 'mine' ? 'Mine, mine' : 'Theirs');
+      // What was set aside is kept in the browser.
+      if (keep === 'theirs') expect(localStorage.getItem('limber.edits.l')).toContain('Mine, theirs');
+    }
+  });
+
+  it('undoes and redoes one’s own, and not what somebody else changed since', async () => {
+    store.edit(title('One'));
+    await accept(await next());
+    store.undo();
+    expect(store.lesson().title).toBe('Before');
+    await accept(await next());
+    expect(store.canRedo()).toBeTrue();
+    store.redo();
+    await accept(await next());
+    expect(store.lesson().title).toBe('One');
+    store.edit({ kind: 'set_lesson', field: 'opening', value: 'Hello.' });
+    await accept(await next(), [{ id: 'y', change: title('Theirs') }]);
+    store.undo();
+    await accept(await next());
+    expect(store.lesson().opening).toBe('');
+    expect(store.canUndo()).toBeFalse();
+    expect(store.lesson().title).toBe('Theirs');
+  });
+});
