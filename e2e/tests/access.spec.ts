@@ -76,8 +76,8 @@ test('the keyboard alone opens a lesson, adds a move and finds the keys', async 
   await page.keyboard.press('a');
   await page.getByRole('searchbox').focus();
   await page.keyboard.type('Tongue clock');
-  await page.getByRole('button', { name: /Tongue clock/ }).focus();
-  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: '1 move' })).toBeVisible();
+  await page.getByRole('button', { name: /Tongue clock/ }).press('Enter');
   await expect(page.getByTestId('step')).toHaveCount(3);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toContainText('Add a move');

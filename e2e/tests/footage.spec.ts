@@ -72,7 +72,7 @@ test('a worker killed in the middle: the job is taken up again and done', async 
   const id = await newLesson(page, 'Power cut');
   await page.getByRole('link', { name: 'Film' }).click();
   await bringIn(page, FOOTAGE);
-  await expect(page.getByTestId('job')).toContainText('making a copy');
+  await expect(page.getByTestId('job')).toContainText('making a copy', { timeout: 60_000 });
   const before = workerPid();
   process.kill(before, 'SIGKILL');
   await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 100_000 });
@@ -98,10 +98,11 @@ function workerPid(): number {
 }
 
 test('a preparation is cancelled and tried again', async ({ studio: page }) => {
+  test.setTimeout(150_000);
   await newLesson(page, 'Changed mind');
   await page.getByRole('link', { name: 'Film' }).click();
   await bringIn(page, FOOTAGE);
-  await expect(page.getByTestId('job')).toContainText('making a copy');
+  await expect(page.getByTestId('job')).toContainText('making a copy', { timeout: 60_000 });
   await page.getByTestId('job').getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByTestId('job')).toContainText('Preparing was cancelled');
   await page.getByTestId('job').getByRole('button', { name: 'Prepare it' }).click();

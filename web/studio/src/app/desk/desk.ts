@@ -124,7 +124,11 @@ export class Desk {
   }
 
   private async load(): Promise<void> {
-    await this.doing(async () => this.lessons.set(await this.lessonsApi.list()));
+    await this.doing(async () => {
+      // What may have hurt somebody stands first.
+      const lessons = await this.lessonsApi.list();
+      this.lessons.set([...lessons].sort((a, b) => Number(b.serious > 0) - Number(a.serious > 0)));
+    });
   }
 
   private async doing(work: () => Promise<void>): Promise<void> {

@@ -34,9 +34,10 @@ export class Keys {
     if (event.defaultPrevented || event.altKey || target.closest('[role=dialog]')) return;
     const typing =
       target.closest('input:not([type=checkbox]), textarea, select, [contenteditable], [role=combobox]') !== null;
+    // Enter and Space belong to what they press; Space does nothing on a link, so it stays free there.
     const pressing =
-      target.closest('button, a, [role=button], [role=option]') !== null &&
-      (event.key === 'Enter' || event.key === ' ');
+      (event.key === 'Enter' && target.closest('button, a, [role=button], [role=option]') !== null) ||
+      (event.key === ' ' && target.closest('button, [role=button], [role=switch]') !== null);
     const name = `${event.ctrlKey || event.metaKey ? 'mod+' : ''}${event.shiftKey && event.key.length > 1 ? 'shift+' : ''}${event.shiftKey && (event.ctrlKey || event.metaKey) && event.key.length === 1 ? 'shift+' : ''}${event.key === ' ' ? 'space' : event.key.toLowerCase()}`;
     const found = this.all.find((one) => one.key === name && (!typing || one.always) && !pressing);
     if (!found) return;

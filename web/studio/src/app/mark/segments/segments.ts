@@ -7,6 +7,7 @@ import {
   linkedSignal,
   resource,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -64,9 +65,11 @@ export class Segments {
   });
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   protected readonly own = computed(() => this.lesson().segments.filter((one) => one.takeId === this.take()?.id));
-  protected readonly selectedId = linkedSignal<string | null>(
-    () => this.own().find((one) => one.stepId === this.store.selectedStepId())?.id ?? null,
-  );
+  /** Choosing another step chooses its first segment; edits and saves leave the choice alone. */
+  protected readonly selectedId = linkedSignal<string | null, string | null>({
+    source: () => this.store.selectedStepId(),
+    computation: (stepId) => untracked(() => this.own().find((one) => one.stepId === stepId)?.id ?? null),
+  });
   protected readonly selected = computed(() => this.own().find((one) => one.id === this.selectedId()) ?? null);
   protected readonly guess = computed<Guess>(() => nextToMark(this.lesson()));
   protected readonly filmed = computed(() => filmedPassages(this.lesson()));

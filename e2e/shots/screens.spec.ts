@@ -1,0 +1,72 @@
+import { DEMO, expect, linkOf, test, viewer } from '../studio';
+
+const OUT = 'docs/screenshots';
+
+/** One current picture of each main view, from the demo data. `./limber shots` takes them. */
+test('the main views', async ({ studio: page, context, browser, complaints }) => {
+  test.setTimeout(300_000);
+  const shoot = async (name: string): Promise<void> => {
+    await page.waitForTimeout(900);
+    await page.screenshot({ path: `${OUT}/${name}.png` });
+  };
+  await page.goto('/desk');
+  await expect(page.getByRole('heading', { name: 'Before the early bulletin' })).toBeVisible();
+  await shoot('desk');
+
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'left jaw' }).click();
+  await page.getByRole('button', { name: /Rope knead/ }).click();
+  await shoot('library');
+
+  await page.goto(`/lesson/${DEMO}/plan/moves`);
+  await page
+    .getByTestId('step')
+    .nth(2)
+    .getByRole('button', { name: /Rope knead/ })
+    .click();
+  await shoot('moves');
+
+  await page.goto(`/lesson/${DEMO}/film/takes`);
+  await expect(page.locator('.still img')).toBeVisible();
+  await shoot('takes');
+
+  await page.goto(`/lesson/${DEMO}/mark/segments`);
+  await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+  for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+  await shoot('segments');
+
+  await page.goto(`/lesson/${DEMO}/mark/cues`);
+  await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+  await page.getByTestId('cue').filter({ hasText: '3 of 8' }).first().click();
+  await shoot('cues');
+
+  await page.goto(`/lesson/${DEMO}/share/publish`);
+  await expect(page.getByTestId('version')).toBeVisible();
+  // A link is a key: the picture shows one that opens nothing.
+  await page
+    .getByLabel('Link for viewers')
+    .evaluate((field: HTMLInputElement) => (field.value = 'http://127.0.0.1:4310/v/a-link-of-the-demo-world'));
+  await shoot('publish');
+
+  await page.goto(`/lesson/${DEMO}/learn/watching`);
+  await expect(page.getByTestId('completed')).toBeVisible();
+  await shoot('watching');
+
+  const { token } = await linkOf(context.request, DEMO);
+  const sizes = [
+    ['follow', { viewport: { width: 1280, height: 800 } }],
+    ['follow-phone', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }],
+  ] as const;
+  for (const [name, options] of sizes) {
+    const guest = await viewer(browser, complaints, options);
+    await guest.goto(`/v/${token}`);
+    await guest.getByRole('button', { name: 'I have read it, begin' }).click();
+    await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await guest.keyboard.press('ArrowRight');
+    await guest.keyboard.press('ArrowRight');
+    await guest.waitForTimeout(11_500);
+    await guest.screenshot({ path: `${OUT}/${name}.png` });
+    await guest.context().close();
+  }
+});
