@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { toLessonMs, toTakeMs } from '@limber/core/segment/filmed';
 import { isWork, type Passage, type StepLook } from '@limber/core/lesson/passage';
+import { pressureWords } from '@limber/core/move/pressure';
 import { clock } from '@limber/core/time/clock';
 import type { Follow } from '@limber/core/viewing/version.schema';
 import { CueLayer } from '@shared/cue-layer';
@@ -27,13 +28,6 @@ const SIDE_WORDS: Readonly<Record<string, string>> = {
   right: 'your right',
   both: 'both sides',
   alternating: 'side by side',
-};
-
-const PRESSURE_WORDS: Readonly<Record<string, string>> = {
-  feather: 'feather-light',
-  light: 'lightly',
-  medium: 'medium pressure',
-  firm: 'firmly',
 };
 
 /** Plays a version with its cues; the ribbon is the way about in it. */
@@ -88,7 +82,7 @@ export class Player implements OnDestroy {
     return { words: same ? (SIDE_WORDS[coming.side ?? ''] ?? name) : name, in: clock(coming.startMs - now) };
   });
   protected readonly startAtMs = computed(() => toTakeMs(this.pieces(), this.startMs())?.takeMs ?? 0);
-  protected readonly pressure = computed(() => PRESSURE_WORDS[this.step()?.pressure ?? ''] ?? '');
+  protected readonly pressure = computed(() => (this.step() ? pressureWords(this.step()!.pressure) : ''));
   private wakeLock: { release(): Promise<void> } | null = null;
   private started = false;
 

@@ -10,6 +10,12 @@ describe('what a viewer’s page writes down', () => {
   let sent: (Batch & { url: string })[];
   let token: string;
   let answer: () => Response;
+  let opened: Recorder[];
+  const open = (): Recorder => {
+    const recorder = new Recorder(token, 'version');
+    opened.push(recorder);
+    return recorder;
+  };
   const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
   /** What went out for this test's own link: recorders of other tests may still be trying. */
   const events = (): Batch['events'] =>
@@ -17,6 +23,7 @@ describe('what a viewer’s page writes down', () => {
 
   beforeEach(() => {
     sent = [];
+    opened = [];
     token = `token-${crypto.randomUUID()}`;
     answer = () => new Response('{}', { status: 202 });
     spyOn(window, 'fetch').and.callFake((url, init) => {
@@ -26,8 +33,12 @@ describe('what a viewer’s page writes down', () => {
     for (const key of Object.keys(localStorage)) if (key.startsWith('limber.view')) localStorage.removeItem(key);
   });
 
+  afterEach(() => {
+    for (const recorder of opened) recorder.close();
+  });
+
   it('is heartbeats of what was played, and nothing across a jump', async () => {
-    const recorder = new Recorder(token, 'version');
+    const recorder = open();
     for (let ms = 0; ms <= 12_000; ms += 40) recorder.playing(ms, 1);
     recorder.stopped(12_000, 1);
     for (let ms = 60_000; ms <= 61_000; ms += 40) recorder.playing(ms, 1);
@@ -49,7 +60,7 @@ describe('what a viewer’s page writes down', () => {
 
   it('is kept until the server has it, and is sent again under the same ids', async () => {
     answer = () => new Response('', { status: 503 });
-    const first = new Recorder(token, 'version');
+    const first = open();
     first.note('opened', 0);
     first.note('ended', 5);
     await wait(300);
@@ -57,19 +68,19 @@ describe('what a viewer’s page writes down', () => {
     expect(ids.size).toBe(2);
     sent = [];
     answer = () => new Response('{}', { status: 202 });
-    new Recorder(token, 'version');
+    open();
     await wait(900);
     expect(new Set(events().map((event) => event.id))).toEqual(ids);
     sent = [];
-    new Recorder(token, 'version');
+    open();
     await wait(800);
     expect(events()).toEqual([]);
   });
 
   it('goes on with the same viewing after a reload, and starts another when asked', () => {
-    const first = new Recorder(token, 'version');
+    const first = open();
     for (let ms = 0; ms <= 6000; ms += 40) first.playing(ms, 1);
-    const second = new Recorder(token, 'version');
+    const second = open();
     expect(second.viewingId).toBe(first.viewingId);
     expect(second.resumeMs).toBe(5000);
     second.begin();

@@ -25,9 +25,11 @@ export class Recorder {
   /** Where the viewing stood when the page was left. */
   resumeMs = 0;
   private from: number | null = null;
+  private last = { ms: 0, rate: 1 };
   private timer: ReturnType<typeof setTimeout> | undefined;
   private waitMs = FLUSH_MS;
   private flushing = false;
+  private closed = false;
 
   constructor(
     private readonly token: string,
@@ -57,6 +59,7 @@ export class Recorder {
 
   /** Call with the lesson time while it plays; a heartbeat goes out every few seconds. */
   playing(ms: number, rate: number): void {
+    this.last = { ms, rate };
     if (this.from === null || ms < this.from || ms - this.from > 3 * BEAT_MS * rate) this.from = ms;
     else if (ms - this.from >= BEAT_MS) this.beat(ms, rate);
   }
@@ -65,6 +68,12 @@ export class Recorder {
   stopped(ms: number, rate: number): void {
     if (this.from !== null && ms > this.from) this.beat(ms, rate);
     this.from = null;
+  }
+
+  /** Sends nothing any more; what waits stays kept for the next time. */
+  close(): void {
+    this.closed = true;
+    clearTimeout(this.timer);
   }
 
   private beat(ms: number, rate: number): void {
@@ -89,7 +98,7 @@ export class Recorder {
   }
 
   private flushSoon(ms: number): void {
-    if (this.timer !== undefined && ms > 0) return;
+    if (this.closed || (this.timer !== undefined && ms > 0)) return;
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.timer = undefined;
@@ -122,6 +131,8 @@ export class Recorder {
 
   /** The page goes away: what waits is sent once more on the way out. It stays kept until an answer comes. */
   private leave(): void {
+    if (this.closed) return;
+    if (this.from !== null && this.last.ms > this.from) this.beat(this.last.ms, this.last.rate);
     for (const batch of batches(this.kept.unsent.slice(-MOST)))
       void fetch(this.url, { ...request(batch), keepalive: true }).catch(() => undefined);
   }

@@ -13,11 +13,7 @@ type Kind = 'edit' | 'undo' | 'redo';
 
 const pendingSchema = z.object({ id: z.string(), kind: z.enum(['edit', 'undo', 'redo']), change: changeSchema });
 type Pending = z.infer<typeof pendingSchema>;
-const queueSchema = z.object({
-  baseRevision: z.number(),
-  edits: z.array(pendingSchema),
-  aside: z.array(changeSchema).default([]),
-});
+const queueSchema = z.object({ baseRevision: z.number(), edits: z.array(pendingSchema) });
 
 const loadedSchema = z.object({
   revision: z.number(),
@@ -69,12 +65,14 @@ export class LessonStore implements OnDestroy {
   private readonly api = inject(Api);
   private readonly stream = inject(Stream);
   private readonly subscriptions = new Subscription();
-  private readonly clientId = crypto.randomUUID();
+  /** The same over a reload of this tab, so that one never conflicts with oneself. */
+  private readonly clientId = (sessionStorage['limber.client'] ??= crypto.randomUUID()) as string;
 
   private lessonId = '';
   private confirmed: { revision: number; doc: Lesson } | null = null;
   private pending: Pending[] = [];
-  private aside: Change[] = [];
+  /** The revision that waiting edits from before a reload were made on. */
+  private madeOn: number | null = null;
   private sending = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private undos: Undoable[] = [];
@@ -155,17 +153,26 @@ export class LessonStore implements OnDestroy {
     if (entry) this.tryBack(entry, 'redo');
   }
 
-  /** Ends a conflict: keep one's own (it becomes the newest change), or take theirs and set one's own aside. */
+  /**
+   * Ends a conflict. One's own becomes the newest change, and undo brings theirs back; or theirs stays, and redo brings
+   * one's own back.
+   */
   resolve(keep: 'mine' | 'theirs'): void {
     const conflict = this.conflict();
     if (!conflict) return;
+    const { change, id } = conflict.edit;
     this.conflict.set(null);
-    if (keep === 'theirs' || conflict.theirs === null) {
-      this.pending = this.pending.filter((one) => one.id !== conflict.edit.id);
-      this.aside.push(conflict.edit.change);
+    this.undos = this.undos.filter((entry) => entry.touched !== change);
+    if (keep === 'mine' && conflict.theirs !== null)
+      this.undos.push({ back: inverseOf(this.confirmed!.doc, change), touched: change });
+    else {
+      this.pending = this.pending.filter((one) => one.id !== id);
+      this.redos.push({ back: change, touched: change });
     }
+    this.countUndo();
     this.keepQueue();
     this.show();
+    this.saving.set(this.pending.length > 0 ? 'saving' : 'saved');
     void this.send();
   }
 
@@ -208,12 +215,12 @@ export class LessonStore implements OnDestroy {
     if (this.pending.length > 0) this.saving.set('saving');
     const sent = this.pending.slice(0, 200);
     try {
-      const body = { clientId: this.clientId, baseRevision: this.confirmed.revision, edits: sent };
-      this.take(await this.api.post(`lessons/${encodeURIComponent(this.lessonId)}/edits`, body, answerSchema));
+      const body = { clientId: this.clientId, baseRevision: this.base, edits: sent };
+      this.take(await this.api.post(`lessons/${encodeURIComponent(this.lessonId)}/edits`, body, answerSchema), sent);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       const answer = error.status === 409 ? answerSchema.safeParse(error.body) : null;
-      if (answer?.success) this.take(answer.data);
+      if (answer?.success) this.take(answer.data, sent);
       else if (error.status === 401) this.saving.set('signed-out');
       else {
         this.saving.set('offline');
@@ -226,12 +233,15 @@ export class LessonStore implements OnDestroy {
     if (this.pending.length > 0 && !this.conflict()) await this.send();
   }
 
-  private take(answer: z.infer<typeof answerSchema>): void {
+  private take(answer: z.infer<typeof answerSchema>, sent: readonly Pending[]): void {
     let { doc } = this.confirmed!;
     const newer = answer.changes.filter((one) => one.revision > this.confirmed!.revision);
     for (const one of newer) doc = applyChange(doc, one.change);
     this.confirmed = { revision: answer.revision, doc };
-    const done = new Set(answer.changes.map((one) => one.id));
+    this.madeOn = null;
+    // Everything sent before a conflict is there now, also what had arrived earlier without our hearing of it.
+    const until = answer.conflict ? sent.findIndex((one) => one.id === answer.conflict!.id) : sent.length;
+    const done = new Set(sent.slice(0, until).map((one) => one.id));
     this.pending = this.pending.filter((one) => !done.has(one.id));
     // What somebody else changed since is no longer one's own to take back.
     for (const one of newer.filter((each) => each.clientId !== this.clientId)) {
@@ -262,18 +272,18 @@ export class LessonStore implements OnDestroy {
     this.doc.set(doc);
   }
 
+  private get base(): number {
+    return this.madeOn ?? this.confirmed!.revision;
+  }
+
   private get queueKey(): string {
     return `limber.edits.${this.lessonId}`;
   }
 
   private keepQueue(): void {
     this.waiting.set(this.pending.length);
-    if (this.pending.length === 0 && this.aside.length === 0) localStorage.removeItem(this.queueKey);
-    else
-      localStorage.setItem(
-        this.queueKey,
-        JSON.stringify({ baseRevision: this.confirmed!.revision, edits: this.pending, aside: this.aside }),
-      );
+    if (this.pending.length === 0) localStorage.removeItem(this.queueKey);
+    else localStorage.setItem(this.queueKey, JSON.stringify({ baseRevision: this.base, edits: this.pending }));
   }
 
   private restoreQueue(): void {
@@ -281,8 +291,8 @@ export class LessonStore implements OnDestroy {
     if (!kept) return;
     const parsed = queueSchema.safeParse(JSON.parse(kept));
     if (!parsed.success) return;
-    this.aside = parsed.data.aside;
     this.pending = parsed.data.edits;
+    this.madeOn = parsed.data.baseRevision;
     this.waiting.set(this.pending.length);
     if (this.pending.length > 0) void Promise.resolve().then(this.flush);
   }

@@ -31,7 +31,10 @@ import { OpenLesson } from './open-lesson';
       [style]="{ width: 'min(560px, 94vw)' }"
     >
       @if (store.conflict(); as conflict) {
-        <p>{{ conflict.reason }} Nothing is lost: choose which one stays. The other can be brought back.</p>
+        <p>
+          {{ conflict.reason }} Choose which one stays. Keep yours, and Undo brings theirs back; keep theirs, and Redo
+          brings yours back.
+        </p>
         <div class="both">
           <div class="card">
             <h3>Yours</h3>

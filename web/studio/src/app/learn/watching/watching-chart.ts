@@ -89,7 +89,7 @@ const BOTTOM = 22;
       }
       @for (pin of pins(); track $index) {
         <circle
-          [attr.cx]="x()(pin.atMs) + ($index % 3) * 12"
+          [attr.cx]="x()(pin.atMs) + ($index % 6) * 12"
           [attr.cy]="pinY()"
           r="6"
           class="pin"

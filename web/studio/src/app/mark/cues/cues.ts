@@ -6,6 +6,7 @@ import { InputText } from 'primeng/inputtext';
 import { cuePassages, deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { CUE_KINDS, type CueKind, type CueOverride } from '@limber/core/cue/override.schema';
+import { pressureWords } from '@limber/core/move/pressure';
 import { filmedPassages, toLessonMs, toTakeMs } from '@limber/core/segment/filmed';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { CueLayer } from '@shared/cue-layer';
@@ -62,11 +63,13 @@ export class Cues {
     const at = this.player()?.timeMs() ?? 0;
     return take ? (toLessonMs(this.lesson().assembly, take.id, at) ?? at) : at;
   });
-  protected readonly region = computed(() => {
+  private readonly move = computed(() => {
     const at = this.timeMs();
     const stepId = this.passages().passages.find((one) => one.startMs <= at && at < one.endMs)?.stepId;
-    return this.lesson().steps.find((step) => step.id === stepId)?.move.region ?? null;
+    return this.lesson().steps.find((step) => step.id === stepId)?.move ?? null;
   });
+  protected readonly region = computed(() => this.move()?.region ?? null);
+  protected readonly pressure = computed(() => (this.move() ? pressureWords(this.move()!.pressure) : ''));
   protected readonly list = computed(() => {
     const overrides = new Map(this.lesson().overrides.map((one) => [one.key, one]));
     const shaped = new Map(this.cues().map((cue) => [cue.key, cue]));
