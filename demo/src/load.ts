@@ -9,6 +9,7 @@ import { probe } from '@limber/server/media/probe';
 import { LocalMediaStore } from '@limber/server/media/store';
 import { openDatabase } from '@limber/server/store/database';
 import { Lessons, Media, Moves, Users, type MediaRow } from '@limber/server/store/entities';
+import { storeFeedback } from '@limber/server/store/feedback';
 import { storeEvents } from '@limber/server/store/intake';
 import { rollUp } from '@limber/server/store/rollup';
 import { shareLesson } from '@limber/server/store/share';
@@ -43,38 +44,14 @@ async function load(): Promise<void> {
   await addLesson(bulletin);
   const shared = await shareLesson(database, bulletin.id);
   if (!shared) throw new Error('The demo lesson could not be shared.');
-  const { version } = shared;
+  const { version, link } = shared;
   const viewings = simulateViewings(version.follow, 200, Date.now() - 46 * 86_400_000, seedOf(bulletin.id));
-  for (const viewing of viewings) {
-    const first = new Date(viewing.events[0]!.wallMs);
-    await database.query('INSERT INTO viewings (id, version_id, viewer_id, started_at) VALUES ($1, $2, $3, $4)', [
-      viewing.viewingId,
-      version.id,
-      viewing.viewerId,
-      first,
-    ]);
-    await storeEvents(database, viewing.viewingId, viewing.events);
-    const last = new Date(viewing.events[viewing.events.length - 1]!.wallMs);
-    await database.query('UPDATE viewings SET last_at = $2 WHERE id = $1', [viewing.viewingId, last]);
-    const { feedback } = viewing;
-    if (!feedback) continue;
-    await database.query(
-      'INSERT INTO feedback (viewing_id, version_id, ease, felt, remark, at) VALUES ($1, $2, $3, $4, $5, $6)',
-      [viewing.viewingId, version.id, feedback.ease, JSON.stringify(feedback.felt), feedback.remark, last],
-    );
-    if (feedback.discomfort)
-      await database.query(
-        'INSERT INTO discomfort (viewing_id, version_id, step_id, side, serious, words, at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-        [
-          viewing.viewingId,
-          version.id,
-          feedback.discomfort.stepId,
-          feedback.discomfort.side,
-          feedback.discomfort.serious,
-          feedback.discomfort.words,
-          last,
-        ],
-      );
+  for (const { viewingId, viewerId, events, feedback } of viewings) {
+    const viewing = { id: viewingId, viewerId, token: link.token };
+    await storeEvents(database, viewing, events.slice(0, 1), new Date(events[0]!.wallMs));
+    const last = new Date(events[events.length - 1]!.wallMs);
+    await storeEvents(database, viewing, events, last);
+    if (feedback) await storeFeedback(database, viewing, feedback, last);
   }
   await rollUp(database, version.id);
 

@@ -1,3 +1,4 @@
+import compression from 'compression';
 import connectPgSimple from 'connect-pg-simple';
 import express, { type Express, type Response } from 'express';
 import session from 'express-session';
@@ -88,6 +89,15 @@ export function createApp(context: Context): Express {
       },
       strictTransportSecurity: false,
       referrerPolicy: { policy: 'no-referrer' },
+    }),
+  );
+
+  // Streams of events have to leave at once: a compressor would hold them back.
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !String(response.getHeader('Content-Type')).startsWith('text/event-stream') &&
+        compression.filter(request, response),
     }),
   );
 

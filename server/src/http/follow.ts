@@ -2,9 +2,9 @@ import { Router, type Request } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import * as z from 'zod';
 import { eventSchema } from '@limber/core/viewing/event.schema';
-import { soundsSerious } from '@limber/core/viewing/serious';
 import { feedbackSchema } from '@limber/core/viewing/version.schema';
 import { Links, Versions, type VersionRow } from '../store/entities';
+import { eraseViewer, storeFeedback } from '../store/feedback';
 import { storeEvents } from '../store/intake';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import type { Context } from './context';
@@ -42,25 +42,23 @@ export function followRoutes({ database, media }: Context): Router {
         ),
     });
 
-  const versionOf = async (request: Request): Promise<VersionRow> => {
+  const versionIdOf = async (request: Request): Promise<string> => {
     const link = await database.getRepository(Links).findOneBy({ token: String(request.params['token']) });
     if (!link) throw notFound('This lesson');
     if (link.revokedAt)
       throw new Problem(410, 'revoked', 'This lesson is no longer shared. Ask whoever sent you the link.');
-    return database.getRepository(Versions).findOneByOrFail({ id: link.versionId });
+    return link.versionId;
   };
 
-  /** The viewing, made on first sight; one of another version is refused. */
-  const viewingOf = async (version: VersionRow, viewingId: string, viewerId: string): Promise<void> => {
-    await database.query(
-      'INSERT INTO viewings (id, version_id, viewer_id) VALUES ($1, $2, $3) ON CONFLICT (id) DO NOTHING',
-      [viewingId, version.id, viewerId],
-    );
-    const [row] = await database.query<{ version_id: string }[]>('SELECT version_id FROM viewings WHERE id = $1', [
-      viewingId,
-    ]);
-    if (row?.version_id !== version.id)
-      throw new Problem(409, 'other-version', 'This viewing belongs to another version of the lesson.');
+  const versionOf = async (request: Request): Promise<Pick<VersionRow, 'follow' | 'mediaId'>> =>
+    database
+      .getRepository(Versions)
+      .findOneOrFail({ where: { id: await versionIdOf(request) }, select: { id: true, follow: true, mediaId: true } });
+
+  /** Why nothing was stored: the link is unknown or closed, or the viewing is not of its version. */
+  const refusal = async (request: Request): Promise<Problem> => {
+    await versionIdOf(request);
+    return new Problem(409, 'other-version', 'This viewing belongs to another version of the lesson.');
   };
 
   router.get('/:token', limit(120), async (request, response) => {
@@ -85,44 +83,22 @@ export function followRoutes({ database, media }: Context): Router {
     const { viewingId, viewerId, events } = parse(batchSchema, request.body);
     if (events.some((event) => event.viewingId !== viewingId))
       throw new Problem(400, 'invalid', 'A batch holds the events of one viewing.');
-    const version = await versionOf(request);
-    await viewingOf(version, viewingId, viewerId);
-    await storeEvents(database, viewingId, events);
-    response.status(202).json({ stored: events.map((event) => event.id) });
+    const viewing = { id: viewingId, viewerId, token: String(request.params['token']) };
+    if (!(await storeEvents(database, viewing, events))) throw await refusal(request);
+    response.status(202).end();
   });
 
   router.post('/:token/feedback', limit(20), async (request, response) => {
     const { viewerId, feedback } = parse(z.object({ viewerId: z.uuid(), feedback: feedbackSchema }), request.body);
-    const version = await versionOf(request);
-    await viewingOf(version, feedback.viewingId, viewerId);
-    await database.query(
-      `INSERT INTO feedback (viewing_id, version_id, ease, felt, remark) VALUES ($1, $2, $3, $4, $5)
-       ON CONFLICT (viewing_id) DO UPDATE SET ease = excluded.ease, felt = excluded.felt, remark = excluded.remark, at = now()`,
-      [feedback.viewingId, version.id, feedback.ease, JSON.stringify(feedback.felt), feedback.remark],
-    );
-    const pain = feedback.discomfort;
-    const serious = pain !== null && (pain.serious || soundsSerious(pain.words));
-    if (pain)
-      await database.query(
-        `INSERT INTO discomfort (viewing_id, version_id, step_id, side, serious, words) VALUES ($1, $2, $3, $4, $5, $6)
-         ON CONFLICT (viewing_id) DO UPDATE SET step_id = excluded.step_id, side = excluded.side, serious = excluded.serious, words = excluded.words, at = now(), seen_at = NULL`,
-        [feedback.viewingId, version.id, pain.stepId, pain.side, serious, pain.words],
-      );
+    const viewing = { id: feedback.viewingId, viewerId, token: String(request.params['token']) };
+    const serious = await storeFeedback(database, viewing, feedback);
+    if (serious === null) throw await refusal(request);
     response.status(202).json({ serious });
   });
 
-  /** A viewer takes back what they said; the sums of what was played name nobody and stay. */
   router.delete('/:token/viewers/:viewerId', limit(20), async (request, response) => {
-    const version = await versionOf(request);
     const viewerId = parse(z.uuid(), request.params['viewerId']);
-    await database.query(
-      'DELETE FROM feedback f USING viewings v WHERE v.id = f.viewing_id AND v.version_id = $1 AND v.viewer_id = $2',
-      [version.id, viewerId],
-    );
-    await database.query(
-      'DELETE FROM discomfort d USING viewings v WHERE v.id = d.viewing_id AND v.version_id = $1 AND v.viewer_id = $2',
-      [version.id, viewerId],
-    );
+    await eraseViewer(database, await versionIdOf(request), viewerId);
     response.status(204).end();
   });
 

@@ -14,42 +14,45 @@ export function resultRoutes({ database }: Context): Router {
   router.get('/:versionId', async (request, response) => {
     const version = await database
       .getRepository(Versions)
-      .findOneBy({ id: request.params.versionId })
+      .findOne({
+        where: { id: request.params.versionId },
+        select: { id: true, number: true, createdAt: true, follow: true },
+      })
       .catch(() => null);
     if (!version) throw notFound('This version');
     const { follow } = version;
     await rollUp(database, version.id);
     const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
-    const [stored] = await database.query<{ doc: Rollup }[]>('SELECT doc FROM rollups WHERE version_id = $1', [
-      version.id,
-    ]);
+    const [stored] = await database.query<{ doc: Rollup; viewers: number }[]>(
+      'SELECT doc, viewers FROM rollups WHERE version_id = $1',
+      [version.id],
+    );
     const figures = watching(stored?.doc ?? emptyRollup(follow.durationMs, steps.length), follow.durationMs, steps);
-    const [{ open, viewers }] = await database.query<[{ open: number; viewers: number }]>(
-      `SELECT (SELECT count(*)::int FROM (SELECT 1 FROM viewings WHERE version_id = $1 AND last_at > now() - interval '2 minutes' LIMIT 1000) o) AS open,
-              (SELECT count(*)::int FROM (SELECT DISTINCT viewer_id FROM viewings WHERE version_id = $1 LIMIT 100000) v) AS viewers`,
+    const [{ open }] = await database.query<[{ open: number }]>(
+      `SELECT count(*)::int AS open FROM (
+         SELECT 1 FROM viewings WHERE version_id = $1 AND last_at > now() - interval '2 minutes' LIMIT 1000) still`,
       [version.id],
     );
-    const eases = await database.query<{ ease: string; n: number }[]>(
-      'SELECT ease, count(*)::int AS n FROM feedback WHERE version_id = $1 AND ease IS NOT NULL GROUP BY ease',
+    const answers = await database.query<{ question: string; answer: string; side: string; n: number }[]>(
+      'SELECT question, answer, side, n::int AS n FROM answers WHERE version_id = $1 AND n > 0',
       [version.id],
     );
+    const eases = answers.filter((one) => one.question === 'ease');
     const answered = eases.reduce((sum, one) => sum + one.n, 0);
     response.json({
       version: { id: version.id, number: version.number, createdAt: version.createdAt },
       follow: { durationMs: follow.durationMs, steps: follow.steps, passages: follow.passages },
       watching: figures,
       stillWatching: open,
-      viewers,
+      viewers: stored?.viewers ?? 0,
       answered,
       ease: (['too_easy', 'right', 'too_hard'] as const).map((ease) => ({
         ease,
-        share: wilson(eases.find((one) => one.ease === ease)?.n ?? 0, answered),
+        share: wilson(eases.find((one) => one.answer === ease)?.n ?? 0, answered),
       })),
-      felt: await database.query<unknown[]>(
-        `SELECT place->>'region' AS region, place->>'side' AS side, count(*)::int AS n
-         FROM feedback, jsonb_array_elements(feedback.felt) AS place WHERE version_id = $1 GROUP BY 1, 2`,
-        [version.id],
-      ),
+      felt: answers
+        .filter((one) => one.question === 'felt')
+        .map(({ answer, side, n }) => ({ region: answer, side: side || null, n })),
       remarks: await database.query<unknown[]>(
         `SELECT viewing_id AS "viewingId", remark, at FROM feedback WHERE version_id = $1 AND remark <> '' ORDER BY at DESC LIMIT 100`,
         [version.id],

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
+import { alone } from '../store/database';
 import { Jobs, type JobRow } from '../store/entities';
 import { signal } from './signals';
 
@@ -21,8 +22,10 @@ export class JobQueue {
   static async open(databaseUrl: string, database: DataSource, log: Logger): Promise<JobQueue> {
     const boss = new PgBoss({ connectionString: databaseUrl, max: 4 });
     boss.on('error', (error) => log.error(error, 'job queue'));
-    await boss.start();
-    await boss.createQueue(PREPARE_QUEUE);
+    await alone(database, async () => {
+      await boss.start();
+      await boss.createQueue(PREPARE_QUEUE);
+    });
     return new JobQueue(boss, database);
   }
 

@@ -14,17 +14,23 @@ export async function openDatabase(url: string): Promise<DataSource> {
     extra: { max: 12 },
   });
   await database.initialize();
-  // Two processes may start at once: only one of them migrates, the other waits for it.
+  await alone(database, async () => {
+    await database.runMigrations();
+    await ensurePartitions(database, new Date());
+  });
+  return database;
+}
+
+/** Server and worker start at once: what makes tables is done by one of them while the other waits. */
+export async function alone<T>(database: DataSource, work: () => Promise<T>): Promise<T> {
   const runner = database.createQueryRunner();
   try {
     await runner.query('SELECT pg_advisory_lock(77310)');
-    await database.runMigrations();
-    await ensurePartitions(database, new Date());
+    return await work();
   } finally {
     await runner.query('SELECT pg_advisory_unlock(77310)');
     await runner.release();
   }
-  return database;
 }
 
 /** Makes the monthly partitions of the events table for this month and the next two. */

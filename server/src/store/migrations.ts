@@ -57,6 +57,7 @@ export class FirstTables1764000000000 implements MigrationInterface {
         counted boolean NOT NULL DEFAULT false, dirty boolean NOT NULL DEFAULT false);
       CREATE INDEX viewings_dirty ON viewings (version_id) WHERE dirty;
       CREATE INDEX viewings_version ON viewings (version_id, last_at);
+      CREATE INDEX viewings_viewer ON viewings (version_id, viewer_id);
 
       CREATE SEQUENCE event_seq;
       CREATE TABLE events (
@@ -67,16 +68,20 @@ export class FirstTables1764000000000 implements MigrationInterface {
       CREATE TABLE events_other PARTITION OF events DEFAULT;
       CREATE INDEX events_viewing ON events (viewing_id, seq);
 
-      CREATE TABLE rollups (version_id uuid PRIMARY KEY REFERENCES versions, doc jsonb NOT NULL);
+      CREATE TABLE rollups (
+        version_id uuid PRIMARY KEY REFERENCES versions, doc jsonb NOT NULL, viewers integer NOT NULL DEFAULT 0);
       CREATE TABLE feedback (
         viewing_id uuid PRIMARY KEY REFERENCES viewings ON DELETE CASCADE, version_id uuid NOT NULL,
         ease text, felt jsonb NOT NULL, remark text NOT NULL, at timestamptz NOT NULL DEFAULT now());
-      CREATE INDEX feedback_version ON feedback (version_id);
+      CREATE INDEX feedback_remarks ON feedback (version_id, at DESC) WHERE remark <> '';
+      CREATE TABLE answers (
+        version_id uuid NOT NULL REFERENCES versions, question text NOT NULL, answer text NOT NULL,
+        side text NOT NULL, n bigint NOT NULL, PRIMARY KEY (version_id, question, answer, side));
       CREATE TABLE discomfort (
         viewing_id uuid PRIMARY KEY REFERENCES viewings ON DELETE CASCADE, version_id uuid NOT NULL,
         step_id text, side text, serious boolean NOT NULL, words text NOT NULL,
         at timestamptz NOT NULL DEFAULT now(), seen_at timestamptz);
-      CREATE INDEX discomfort_version ON discomfort (version_id);
+      CREATE INDEX discomfort_version ON discomfort (version_id, serious DESC, at DESC);
     `);
   }
 

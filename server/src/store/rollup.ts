@@ -28,7 +28,7 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
     // One at a time for a version: the sums are one document.
     await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [versionId]);
     const dirty = await manager.query<{ id: string; spans: string; rolled_seq: string; counted: boolean }[]>(
-      'SELECT id, spans::text, rolled_seq, counted FROM viewings WHERE version_id = $1 AND dirty ORDER BY id LIMIT $2 FOR UPDATE SKIP LOCKED',
+      'SELECT id, spans::text, rolled_seq, counted FROM viewings WHERE version_id = $1 AND dirty LIMIT $2 FOR UPDATE SKIP LOCKED',
       [versionId, BATCH],
     );
     if (dirty.length === 0) return 0;
@@ -43,12 +43,20 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
       [dirty.map((one) => one.id), dirty.map((one) => one.rolled_seq)],
     );
     const byViewing = new Map<string, typeof events>();
-    for (const event of events) byViewing.set(event.viewing_id, [...(byViewing.get(event.viewing_id) ?? []), event]);
+    for (const event of events)
+      if (!byViewing.get(event.viewing_id)?.push(event)) byViewing.set(event.viewing_id, [event]);
     const [stored] = await manager.query<{ doc: Rollup }[]>('SELECT doc FROM rollups WHERE version_id = $1', [
       versionId,
     ]);
     const rollup = stored?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
     const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
+
+    // People who are counted here for the first time.
+    const [{ viewers }] = await manager.query<[{ viewers: number }]>(
+      `SELECT count(DISTINCT new.viewer_id)::int AS viewers FROM viewings new WHERE new.id = ANY($1) AND NOT EXISTS (
+         SELECT 1 FROM viewings known WHERE known.version_id = $2 AND known.viewer_id = new.viewer_id AND known.counted)`,
+      [dirty.map((one) => one.id), versionId],
+    );
 
     const after = dirty.map((viewing) => {
       const own = byViewing.get(viewing.id) ?? [];
@@ -70,8 +78,9 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
       [after.map((one) => one.id), after.map((one) => one.spans), after.map((one) => one.seq)],
     );
     await manager.query(
-      'INSERT INTO rollups (version_id, doc) VALUES ($1, $2) ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc',
-      [versionId, JSON.stringify(rollup)],
+      `INSERT INTO rollups (version_id, doc, viewers) VALUES ($1, $2, $3)
+       ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc, viewers = rollups.viewers + excluded.viewers`,
+      [versionId, JSON.stringify(rollup), viewers],
     );
     return dirty.length;
   });

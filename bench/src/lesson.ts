@@ -1,0 +1,17 @@
+import { applyChange } from '@limber/core/lesson/change';
+import { schedule } from '@limber/core/lesson/schedule';
+import { medians, report } from './compare';
+import { lessonOf } from './long-lesson';
+
+/** Schedule and reducer on a long lesson, against copying the document. */
+export async function lesson(): Promise<void> {
+  const long = lessonOf(500);
+  const copy = (): unknown => structuredClone(long);
+  report('schedule', '500 steps with words', ...named(await medians(() => schedule(long), copy)));
+  const change = { kind: 'set_step', stepId: 's250', field: 'sidePlan', value: 'both' } as const;
+  report('reducer', 'one change among 500 steps', ...named(await medians(() => applyChange(long, change), copy)));
+}
+
+function named([ours, reference]: [number, number]): [number, string, number] {
+  return [ours, 'structuredClone of the lesson', reference];
+}

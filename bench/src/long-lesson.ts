@@ -1,0 +1,55 @@
+import { exactly } from '@limber/core/dose/dose';
+import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { schedule } from '@limber/core/lesson/schedule';
+
+/** A lesson of `count` steps with words. */
+export function lessonOf(count: number): Lesson {
+  const dose = { form: 'reps', reps: exactly(8), tempoMs: exactly(2000), sets: exactly(1), restMs: 0 };
+  return lessonSchema.parse({
+    format: 'limber-cheek/lesson',
+    version: 1,
+    id: 'bench',
+    title: 'Bench',
+    steps: Array.from({ length: count }, (_, i) => ({
+      id: `s${i}`,
+      move: { id: 'm', revision: 1, name: `Move ${i}`, region: 'jaw', action: 'knead', dose, sidePlan: 'left_right' },
+      dose,
+      sidePlan: 'left_right',
+      narration: {
+        before: `Knuckles into the jaw muscle, teeth apart, move ${i}.`,
+        during: 'Let the jaw hang.',
+        after: '',
+      },
+    })),
+  });
+}
+
+/** The same, filmed exactly as planned: one take whose segments are the plan's passages. */
+export function filmedLessonOf(count: number, mediaId: string): Lesson {
+  const lesson = lessonOf(count);
+  const { passages, totalMs } = schedule(lesson);
+  return lessonSchema.parse({
+    ...lesson,
+    takes: [
+      {
+        id: 't',
+        mediaId,
+        name: 'Take',
+        durationMs: totalMs,
+        width: 960,
+        height: 540,
+        frameRate: { numerator: 25, denominator: 1 },
+      },
+    ],
+    assembly: [{ takeId: 't', fromMs: 0, toMs: totalMs }],
+    segments: passages.map(({ kind, stepId, side, startMs, endMs }, i) => ({
+      id: `g${i}`,
+      takeId: 't',
+      kind,
+      stepId,
+      side,
+      startMs,
+      endMs,
+    })),
+  });
+}

@@ -1,0 +1,60 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { freeze } from '@limber/core/viewing/freeze';
+import type { Follow } from '@limber/core/viewing/version.schema';
+import { filmedLessonOf } from './long-lesson';
+
+/** The running program that `./limber bench` has started with a database of its own. */
+export class Studio {
+  private constructor(
+    readonly url: string,
+    readonly database: pg.Pool,
+    private readonly cookie: string,
+  ) {}
+
+  static async open(): Promise<Studio> {
+    const { LIMBER_URL: url, DATABASE_URL: connectionString, LIMBER_OWNER_LINK: link } = process.env;
+    if (!url || !connectionString || !link) throw new Error('Start this with ./limber bench.');
+    const answer = await fetch(`${url}/api/session/set-up`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: url },
+      body: JSON.stringify({
+        token: link.split('#')[1],
+        name: 'Bench',
+        email: `${randomUUID()}@harbour.example`,
+        password: randomUUID(),
+      }),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+    return new Studio(url, new pg.Pool({ connectionString, max: 4 }), answer.headers.getSetCookie()[0]!.split(';')[0]!);
+  }
+
+  /** A shared version of 24 steps; its footage is only a row, which nobody plays here. */
+  async share(): Promise<{ versionId: string; token: string; follow: Follow }> {
+    const [mediaId, versionId, lessonId] = [randomUUID(), randomUUID(), randomUUID()];
+    const lesson = filmedLessonOf(24, mediaId);
+    const follow = freeze(lesson, versionId);
+    const token = randomBytes(16).toString('base64url');
+    await this.database.query(
+      `INSERT INTO media (id, name, bytes, duration_ms, width, height, frame_rate, has_sound) VALUES ($1, 'none', 0, $2, 960, 540, '{}', true)`,
+      [mediaId, follow.durationMs],
+    );
+    await this.database.query('INSERT INTO lessons (id, revision, doc) VALUES ($1, 1, $2)', [lessonId, lesson]);
+    await this.database.query(
+      'INSERT INTO versions (id, lesson_id, number, revision, doc, follow, generator, media_id) VALUES ($1, $2, 1, 1, $3, $4, 1, $5)',
+      [versionId, lessonId, lesson, follow, mediaId],
+    );
+    await this.database.query('INSERT INTO links (token, lesson_id, version_id) VALUES ($1, $2, $3)', [
+      token,
+      lessonId,
+      versionId,
+    ]);
+    return { versionId, token, follow };
+  }
+
+  async results(versionId: string): Promise<{ watching: { viewings: number } }> {
+    const answer = await fetch(`${this.url}/api/results/${versionId}`, { headers: { Cookie: this.cookie } });
+    if (!answer.ok) throw new Error(await answer.text());
+    return (await answer.json()) as { watching: { viewings: number } };
+  }
+}

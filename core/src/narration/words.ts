@@ -1,0 +1,69 @@
+import type { Line } from './transcript';
+
+/** One spoken word with its place in time. */
+export interface Word {
+  /** As written, with its punctuation. */
+  readonly text: string;
+  /** Lower case letters, digits and apostrophes only. */
+  readonly norm: string;
+  readonly startMs: number;
+  readonly endMs: number;
+  /** Number of the sentence that it stands in. */
+  readonly sentence: number;
+  readonly line: number;
+  /** Whether a pause follows: a comma or the end of a sentence. */
+  readonly pause: '' | ',' | '.';
+}
+
+/**
+ * The words of a transcript, each with the time that falls to it by its position in its line. Lines without any
+ * punctuation, as machines write captions, count as a sentence each.
+ */
+export function wordsOf(lines: readonly Line[]): Word[] {
+  const punctuated = lines.filter((line) => /[.!?]/.test(line.text)).length * 3 >= lines.length;
+  const words: Word[] = [];
+  let sentence = 0;
+  lines.forEach((line, at) => {
+    const parts = line.text
+      .replace(/(\d)\s*[-–—]\s*(\d)/g, '$1-$2')
+      .replace(/([\p{L}])[–—]+([\p{L}])/gu, '$1 — $2')
+      .split(' ')
+      .filter((part) => /[\p{L}\d]/u.test(part) || /[–—]/.test(part));
+    const spoken = parts.filter((part) => /[\p{L}\d]/u.test(part));
+    const each = (line.endMs - line.startMs) / Math.max(1, spoken.length);
+    let index = 0;
+    for (const part of parts) {
+      if (!/[\p{L}\d]/u.test(part)) {
+        const last = words.pop();
+        if (last) words.push({ ...last, pause: last.pause || ',' });
+        continue;
+      }
+      const ends = /[.!?…]["”'’)]*$/.test(part) && !/^(?:\d+\.\d+|dr\.|e\.g\.|i\.e\.)$/i.test(part);
+      words.push({
+        text: part,
+        norm: part
+          .toLowerCase()
+          .replace(/[’‘]/g, "'")
+          .replace(/[^\p{L}\d'\-./:%]/gu, '')
+          .replace(/^['\-./:]+|['\-./:]+$/g, ''),
+        startMs: Math.round(line.startMs + index * each),
+        endMs: Math.round(line.startMs + (index + 1) * each),
+        sentence,
+        line: at,
+        pause: ends ? '.' : /[,;:)]["”'’]*$/.test(part) ? ',' : '',
+      });
+      index++;
+      if (ends) sentence++;
+    }
+    if (!punctuated) sentence++;
+  });
+  return words;
+}
+
+/** The words from one index up to another, as they are written. */
+export function wording(words: readonly Word[], from: number, to: number): string {
+  return words
+    .slice(Math.max(0, from), to)
+    .map((word) => word.text)
+    .join(' ');
+}
