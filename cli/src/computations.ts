@@ -2,9 +2,11 @@ import { deriveCues } from '@limber/core/cue/derive';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { wilson } from '@limber/core/insight/wilson';
 import { schedule } from '@limber/core/lesson/schedule';
+import { readingOf, readNarration } from '@limber/core/narration/read';
+import { TranscriptError } from '@limber/core/narration/transcript';
 import { eventsFileSchema } from '@limber/core/viewing/event.schema';
 import { playedOf } from '@limber/core/viewing/played';
-import { InputError, options, readJson, readLesson, type ReadFile } from './input';
+import { InputError, options, readJson, readLesson, readText, type ReadFile } from './input';
 
 type Computation = (args: readonly string[], read: ReadFile) => Promise<unknown>;
 
@@ -23,6 +25,16 @@ export const computations: Readonly<Record<string, Computation>> = {
       throw new InputError('unknown-format', `--format is json or vtt, not “${format}”.`);
     const { cues, orphans } = deriveCues(await readLesson(plain[0], read));
     return format === 'vtt' ? writeWebVtt(cues) : { cues, orphans };
+  },
+
+  'read-narration': async (args, read) => {
+    const { plain } = options(args, []);
+    try {
+      return readingOf(readNarration(await readText(plain[0], read)));
+    } catch (error) {
+      if (error instanceof TranscriptError) throw new InputError('no-narration', error.message);
+      throw error;
+    }
   },
 
   interval: async (args) => {

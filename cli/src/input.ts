@@ -19,16 +19,19 @@ export class InputError extends Error {
 
 export type ReadFile = (file: string) => Promise<string>;
 
-export async function readJson(file: string | undefined, read: ReadFile): Promise<unknown> {
+export async function readText(file: string | undefined, read: ReadFile): Promise<string> {
   if (!file) throw new InputError('missing-file', 'Name the file to read.');
-  let text: string;
   try {
-    text = await read(file);
+    return (await read(file)).replace(/^\uFEFF/, '');
   } catch {
     throw new InputError('missing-file', `The file ${file} cannot be read. Check its name.`);
   }
+}
+
+export async function readJson(file: string | undefined, read: ReadFile): Promise<unknown> {
+  const text = await readText(file, read);
   try {
-    return JSON.parse(text.replace(/^\uFEFF/, ''));
+    return JSON.parse(text);
   } catch (error) {
     throw new InputError('not-json', `The file ${file} is no JSON: ${error instanceof Error ? error.message : ''}`);
   }

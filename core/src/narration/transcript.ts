@@ -26,7 +26,7 @@ const ARROW = /^\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})\s*-->\s*((?:\d+:)?\d+:\d{2}[.
  */
 export function readTranscript(source: string): Line[] {
   const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
-  const lines = /-->/.test(text) ? readCues(text) : readStamped(text);
+  const lines = /-->|^WEBVTT\b/.test(text) ? readCues(text) : readStamped(text);
   if (lines.length === 0)
     throw new TranscriptError(
       'There are no words in this. Paste the narration, or give captions as WebVTT, SubRip, or text with [m:ss] stamps.',

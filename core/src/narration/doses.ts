@@ -1,0 +1,420 @@
+import { patternOf } from './lexicon';
+import type { FoundDose, FoundStep, Reading } from './reading';
+import type { Stream } from './tokens';
+
+type Dose = Reading['doses'][number];
+type Kind = Dose['kind'];
+
+/** A pause that may stand anywhere inside a shape. */
+const P = '(?: ,)?';
+const HOLDING =
+  /\b(?:hold|holding|keep|stay|freeze|look|squeeze|squint|press|pressing|push|puff|pout|smile|wait|stretch|lean|stick|tongue|suck|resist|pose|lift|rest|leave|close|there|roar|lips|in place)\b/g;
+const MOVING =
+  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going|go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
+
+/** Numbers that are no dose, by the words around them; they are taken out before doses are looked for. */
+const NO_DOSE: readonly string[] = [
+  // Labels and order.
+  '(?<!(?:every|each|per) )(?:step|number|exercise|move|technique|part|level|chapter|day|week|episode|point|phase|stage|tip|movement|area|zone|spf|factor|position) (?:one|№)(?! (?:times|seconds?|reps))',
+  '(?:stomach|large intestine|small intestine|bladder|gallbladder|st|li|gb|si|ub|du|gv|cv|ren) (?:one|№)',
+  // Ages, years, clock times, dates, money, parts of a hand, shares.
+  "(?:i'm|i am|she's|she is|he's|he is|who is|who's|they're|turned|turning|aged?|born in|since|until|nearly|almost at) №(?! (?:seconds?|times|going|doing|more))",
+  "(?:at|by|before|around|after) №(?: (?:a ?m|p ?m|am|pm|o'?clock))",
+  '(?:am|pm|at) №(?= [,./])',
+  '(?:over|under|past|in (?:my|your|their|our)) (?:№|twenties|thirties|forties|fifties|sixties)(?= [,./]| and)',
+  "№ (?:[^ .,]+ )?(?:year|years|yr|yrs|decades?|o'?clock|a m|p m|am|pm|percent|per cent|%|degrees?|euros?|dollars?|pounds?|bucks|cents?|hours?|months?|hertz|people|friends|clients|students|women|men|kids|children|videos?|dogs?|cats?|boats?|episodes?|subscribers?|views)",
+  '№ (?:[^ .,]+ ){0,2}(?:fingers?|finger ?tips?|thumbs?|knuckles?|hands?|palms?|toes|fists|nails)',
+  '№ (?:[^ .,]+ ){0,2}(?:muscles?|points?|sections?|parts?|lanes?|lines|rows|areas?|zones?|layers?|regions?|spots?|places?|stages?|levels?|types?|kinds?|ways|things?|reasons?|tips?|benefits?|steps?|eyes|eye ?brows?|brows|cheeks|lips|corners|sides|ears|bones?|teeth|lungs)(?! each)',
+  '№ (?:[^ .,]+ )?(?:drops?|pumps? of|spoons?|teaspoons?|glasses|cups|litres?|liters?|ml|grams?|millimet\\S+|mm|centimet\\S+|cm|inch(?:es)?|met(?:er|re)s?|miles?|fingers? wide|widths?)',
+  // Lengths of other things.
+  '(?:one|a|№|few) (?:[^ .,]+ )?(?:minutes?|hours?|seconds?) (?:of (?:sleep|redness|rest|sun)|in the (?:freezer|fridge|oven|sun)|ago|later|early|late|old|earlier|wide)',
+  '(?:red|redness|freezer|fridge|sleep|wait|ago|kettle|bath|ferry|bus|train)(?: [^ .,]+){0,6} (?:for )?№ (?:minutes?|hours?|seconds?)',
+  '(?:normal|usual|okay|fine) for (?:a |about )?№ (?:minutes?|hours?|seconds?)',
+  // How many times better, how often a day: no dose here.
+  '№ times (?:faster|better|bigger|stronger|more|as|the|slower|larger)(?= \\S)(?! (?:here|there|please))',
+  '(?:№|twice|once)(?: or (?:twice|№))?(?: times)?(?: in)? (?:a|per|each|every|in a) (?:day|week|month|morning|night|evening|year)',
+  '№ (?:[^ .,]+ )?(?:times|days) (?:a|per|each|every) (?:day|week|month|morning|night|evening|year)',
+  '(?:№|one) (?:[^ .,]+ )?(?:days?|weeks?|nights?|mornings?|evenings?|seasons?)',
+  // How a breath is paced is not how many there are.
+  '(?:in|out|inhale|exhale|nose|mouth) for (?:a count of )?№',
+  // What is promised of the whole lesson.
+  '№ (?:(?!for|every|each|seconds?|times|small|on)[^ .,]+ ){0,3}(?:exercises?|moves?|techniques?|movements?|poses?|holds?|tricks?|routines?|massages?)',
+  '(?:all|have|those|these|the) №(?: of (?:those|these|them))?(?= [.,]| okay| and)',
+];
+
+interface Shape {
+  readonly pattern: string;
+  readonly kind: Kind | 'seconds';
+  readonly sure: number;
+  /** The figure where no number is said: "twice". */
+  readonly figure?: number;
+}
+
+const REP_NOUNS =
+  'reps?|repetitions?|repeats?|circles?|taps?|presses|pumps|pulses?|lifts?|squeezes|smiles?|kisses|blinks?|winks?|pinches|pats?|rolls?|nods?|turns?|bounces|puffs?|kneads?|pushes|pulls?|rotations?|laps|openings|chews|claps|ticks|clicks|movements|shrugs|flicks|in a row|in total|altogether|in all';
+
+/** Shapes in order: a number that one has taken is not looked at by the next (`trade.md`, how narration says it). */
+const SHAPES: readonly Shape[] = [
+  // Seconds: looking ahead, those that are left, each, and the rest by the verb near them.
+  {
+    pattern: `(?:after|in) (?:about |just |another )?№ (?:more )?seconds?${P}(?: and)?(?: then)? (?:we|you|i|let's|lets|it's|switch|change|swap|other|the other|then)`,
+    kind: 'lookahead_s',
+    sure: 0.9,
+  },
+  { pattern: '№ (?:more )?seconds? (?:left|more|to go|remaining|still)', kind: 'remaining_s', sure: 0.95 },
+  { pattern: '(?:№ more|(?:another|last|final|only|have|got|just) №) seconds?', kind: 'remaining_s', sure: 0.9 },
+  { pattern: '№ more seconds?', kind: 'remaining_s', sure: 0.95 },
+  {
+    pattern:
+      '№ seconds? (?:each|every|per) (?:time|way|direction|one|rep|lip|vowel|letter|position|move(?:ment)?|exercise)',
+    kind: 'seconds_each',
+    sure: 0.9,
+  },
+  { pattern: '(?:each|every)(?: [^ .,]+){0,3} for (?:about )?№ seconds?', kind: 'seconds_each', sure: 0.8 },
+  { pattern: '№ (?:full |whole |long |slow |good )?seconds?', kind: 'seconds', sure: 0.9 },
+  // Counts, breaths, sets.
+  { pattern: `counts? (?:of|to|till|until|up to|for)${P} (?:about )?№`, kind: 'count', sure: 0.95 },
+  { pattern: '№ (?:slow |full |long )?counts?', kind: 'count', sure: 0.9 },
+  { pattern: 'count(?:ing)? (?:slowly )?(?:from one )?to №', kind: 'count', sure: 0.9 },
+  {
+    pattern:
+      '(?:№|one) (?:(?:more|long|deep|slow|big|full|nice|good|soft|calm|last)(?: ,)? ){0,3}(?:breaths?|inhales?|exhales?|inhalations?|exhalations?)',
+    kind: 'breaths',
+    sure: 0.9,
+  },
+  { pattern: '№ (?:[^ .,]+ )?(?:sets|rounds|cycles|series)', kind: 'sets', sure: 0.9 },
+  { pattern: '(?:one more|another) (?:set|round|cycle)', kind: 'sets', sure: 0.7, figure: 1 },
+  // Times and nouns.
+  { pattern: '№ (?:more |full )?times', kind: 'reps', sure: 0.95 },
+  {
+    pattern:
+      '№ (?:(?:more|slow|long|light|gentle|big|little|nice|good|last|soft|small|quick|tiny|smooth|even|firm|final)(?: ,)? ){0,3}(?:swipes|strokes|passes|sweeps|glides|slides|swoops|scrapes)',
+    kind: 'swipes',
+    sure: 0.95,
+  },
+  { pattern: `№ (?:(?!seconds?|minutes?|hours?|and|with|of)[^ .,]+ ){0,2}(?:${REP_NOUNS})`, kind: 'reps', sure: 0.85 },
+  { pattern: '№ of (?:these|those|them|that|this|each)', kind: 'reps', sure: 0.85 },
+  { pattern: '№ more(?! (?:moves?|exercises?|minutes?|things?|days?|weeks?|videos?))', kind: 'reps', sure: 0.8 },
+  {
+    pattern:
+      '№ (?:on )?(?:each|per|every|a|the other|both|this|that|the left|the right|the second) (?:sides?|cheek|eye|way|direction|brow|lane|line|area|spot|point|time)',
+    kind: 'reps',
+    sure: 0.75,
+  },
+  {
+    pattern:
+      '№ (?:one way|each|to the (?:left|right|side)|back(?:wards?)?|forwards?|clockwise|the other way|up|down|in|out)(?= [,./])',
+    kind: 'reps',
+    sure: 0.7,
+  },
+  {
+    pattern: '(?:do|did|does|repeat|that|this|it|again|about|minimum|least)(?: [^ .,]+)? twice|twice(?= [,./])',
+    kind: 'reps',
+    sure: 0.75,
+    figure: 2,
+  },
+  {
+    pattern:
+      'one (?:more|last) (?:time|rep|repetition|circle|stroke|sweep|pass|press|squeeze|lift)|once more|one more(?= (?:here|there|up|over|on|because|and|for|like|please)| [,./])',
+    kind: 'reps',
+    sure: 0.6,
+    figure: 1,
+  },
+  // A hold whose unit is not said.
+  {
+    pattern:
+      '(?:hold|keep|stay|squeeze|press|pause|freeze)(?: (?:it|this|that|them|here|there|and|the|position|pose|your|smile|face|for|now)){0,5} (?:for )?(?:about |around )?№(?= [,./]| and| then| here)',
+    kind: 'hold_s',
+    sure: 0.65,
+  },
+];
+
+/** Counting aloud of at least so many numbers is read as a dose where none is said. */
+const COUNTED = 3;
+
+/**
+ * Doses in a narration: every number is looked at once, numbers that are no dose first (ages, clock times, angles,
+ * fingers, labels, sections, promises …), then the shapes in which doses are said.
+ *
+ * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
+ * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
+ */
+export function readDoses(
+  stream: Stream,
+  swaps: readonly number[],
+  stepAt: (ms: number) => Pick<FoundStep, 'startMs' | 'action'> | undefined,
+): FoundDose[] {
+  const taken = new Set<number>();
+  const numbersIn = (match: RegExpExecArray | RegExpMatchArray): number[] => {
+    const first = stream.tokenAt(match.index! + 1);
+    const last = stream.tokenAt(match.index! + match[0].length - 1);
+    const found: number[] = [];
+    for (let at = first; at <= last; at++) if (/^(?:№|one|once|twice)$/.test(stream.tokens[at]!.text)) found.push(at);
+    return found;
+  };
+  for (const pattern of NO_DOSE)
+    for (const match of stream.text.matchAll(patternOf(pattern))) for (const at of numbersIn(match)) taken.add(at);
+
+  const doses: (FoundDose & { token: number })[] = [];
+  const add = (
+    token: number,
+    kind: Kind,
+    low: number,
+    high: number,
+    sure: number,
+    offset: number,
+    length: number,
+  ): void => {
+    const { word, end, startMs } = stream.tokens[token]!;
+    const scope = kind === 'remaining_s' || kind === 'lookahead_s' ? 'here' : scopeOf(stream, token, swaps);
+    const to = stream.tokens[stream.tokenAt(offset + length - 1)]!.end;
+    const from = Math.min(word, stream.tokens[stream.tokenAt(offset + 1)]!.word);
+    doses.push({ atMs: startMs, kind, low, high, scope, token, evidence: { from, to: Math.max(to, end), sure } });
+  };
+
+  const counted = countedAloud(stream);
+  for (const run of counted) for (let at = run.from; at <= run.to; at++) taken.add(at);
+
+  for (const shape of SHAPES)
+    for (const match of stream.text.matchAll(patternOf(shape.pattern))) {
+      if (shape.figure !== undefined) {
+        const token = numbersIn(match)[0] ?? stream.tokenAt(match.index + 1);
+        if (taken.has(token)) continue;
+        taken.add(token);
+        add(token, shape.kind as Kind, shape.figure, shape.figure, shape.sure, match.index, match[0].length);
+        continue;
+      }
+      const token = numbersIn(match).find(
+        (at) => !taken.has(at) && (stream.tokens[at]!.text === '№' || shape.kind === 'breaths'),
+      );
+      if (token === undefined) continue;
+      taken.add(token);
+      const { low, high } = stream.tokens[token]!;
+      if (high > 500) continue;
+      const kind = shape.kind === 'seconds' ? secondsKind(stream, token, doses, stepAt) : shape.kind;
+      add(token, kind, low, high, shape.sure, match.index, match[0].length);
+    }
+
+  minutesOfWork(stream, taken, add, (token) => secondsKind(stream, token, doses, stepAt));
+  bareNumbers(stream, taken, doses, add);
+  for (const run of counted) {
+    const at = stream.tokens[run.from]!.startMs;
+    const said = doses.some((dose) => run.high <= dose.high && at - dose.atMs > -3000 && at - dose.atMs < 30_000);
+    if (said || run.low !== 1 || run.count < COUNTED || run.high < COUNTED || run.high > 40) continue;
+    const each = (stream.tokens[run.to]!.startMs - at) / Math.max(1, run.count - 1);
+    add(
+      run.from,
+      each > 2200 ? 'reps' : 'count',
+      run.high,
+      run.high,
+      0.5,
+      stream.offsetOf(run.from) - 1,
+      stream.offsetOf(run.to) - stream.offsetOf(run.from),
+    );
+  }
+  return doses.sort((a, b) => a.token - b.token).map(({ token: _token, ...dose }) => dose);
+}
+
+type StepAt = (ms: number) => Pick<FoundStep, 'startMs' | 'action'> | undefined;
+const STILL = new Set(['hold', 'press', 'stretch', 'puff', 'breathe', 'vocalise']);
+
+/** Seconds are of a hold or of a movement: the verb of the sentence decides, then what was said before of the same step, then its action. */
+function secondsKind(stream: Stream, token: number, doses: readonly FoundDose[], stepAt: StepAt): Kind {
+  const at = stream.offsetOf(token);
+  const start = Math.max(stream.text.lastIndexOf(' . ', at), at - 240, 0);
+  const end = stream.text.indexOf(' . ', at);
+  const after = stream.text.slice(at, end < 0 ? at + 60 : Math.min(end, at + 60));
+  if (/^№ (?:[^ .,]+ )?seconds? of (?:[^ .,]+ )?[^ .,]+ing\b|^№ seconds? each(?! (?:side|cheek|eye))/.test(after))
+    return 'seconds_each';
+  const before = stream.text.slice(start, at);
+  const hold = lastOf(HOLDING, before);
+  const move = lastOf(MOVING, before);
+  if (hold >= 0 || move >= 0) return hold >= move ? 'hold_s' : 'seconds_each';
+  // "Roll the lips in, and smile. Ten seconds.": the sentence before says what is done.
+  const sentence = stream.text.slice(Math.max(0, stream.text.lastIndexOf(' . ', start - 1), start - 200), start);
+  const held = lastOf(HOLDING, sentence);
+  const moved = lastOf(MOVING, sentence);
+  const ms = stream.tokens[token]!.startMs;
+  const step = stepAt(ms);
+  if (held >= 0 !== moved >= 0) return held >= 0 ? 'hold_s' : 'seconds_each';
+  if (held >= 0 && / (?:keep|hold|stay|smile|leave) /.test(sentence)) return 'hold_s';
+  const said = doses
+    .filter(
+      (dose) => (dose.kind === 'hold_s' || dose.kind === 'seconds_each') && dose.atMs < ms && ms - dose.atMs < 45_000,
+    )
+    .sort((a, b) => b.atMs - a.atMs)[0];
+  if (said && (!step || said.atMs >= step.startMs - 30_000) && !verbsBetween(stream, said.atMs, token))
+    return said.kind;
+  if (step && step.action !== 'unknown') return STILL.has(step.action) ? 'hold_s' : 'seconds_each';
+  return 'hold_s';
+}
+
+/** Whether something else was told to be done between a dose and a number. */
+function verbsBetween(stream: Stream, fromMs: number, token: number): boolean {
+  let from = token;
+  while (from > 0 && stream.tokens[from - 1]!.startMs > fromMs) from--;
+  const text = stream.text.slice(stream.offsetOf(from), stream.offsetOf(token));
+  return lastOf(HOLDING, text) >= 0 || lastOf(MOVING, text) >= 0;
+}
+
+function lastOf(pattern: RegExp, text: string): number {
+  let last = -1;
+  for (const match of text.matchAll(pattern)) last = match.index;
+  return last;
+}
+
+function scopeOf(stream: Stream, token: number, swaps: readonly number[]): Dose['scope'] {
+  const at = stream.offsetOf(token);
+  const from = stream.text.lastIndexOf(' . ', at);
+  const to = stream.text.indexOf(' . ', at);
+  const sentence = stream.text.slice(Math.max(0, from, at - 120), Math.min(to < 0 ? at + 70 : to, at + 70)) + ' ';
+  if (
+    / (?:every|each) (?:single )?(?:move|movement|exercise|technique|step)| all (?:of )?(?:the|these) (?:moves|exercises)| № moves , № seconds/.test(
+      sentence,
+    )
+  )
+    return 'every_move';
+  const after = stream.text.slice(at, at + 45);
+  if (
+    /^№ (?:[^ .,]+ ){0,3}(?:on |for |to )?(?:each|both|every|either|per) (?:sides?|cheeks?|eyes?|brows?|ears?|half)|^№ (?:[^ .,]+ )?a side/.test(
+      after,
+    ) ||
+    / (?:each|both|every|per) sides?(?: [^ .,]+){0,3} (?:for )?№/.test(stream.text.slice(Math.max(0, at - 40), at + 2))
+  )
+    return 'each_side';
+  if (swaps.some((swap) => swap <= token && token - swap <= 22)) return 'other_side';
+  return 'here';
+}
+
+interface Run {
+  readonly from: number;
+  readonly to: number;
+  readonly low: number;
+  readonly high: number;
+  readonly count: number;
+}
+
+/** Numbers counted aloud, upward or downward, with nothing but pauses and small words between them. */
+function countedAloud(stream: Stream): Run[] {
+  const runs: Run[] = [];
+  const { tokens } = stream;
+  const isNumber = (at: number): boolean =>
+    (tokens[at]?.text === '№' || tokens[at]?.text === 'one') && tokens[at]!.low === tokens[at]!.high;
+  for (let from = 0; from < tokens.length; from++) {
+    if (!isNumber(from)) continue;
+    let to = from;
+    let count = 1;
+    let high = tokens[from]!.low;
+    let upward = true;
+    for (let at = from + 1, between = 0; at < tokens.length && between <= 4; at++) {
+      if (isNumber(at)) {
+        const step = tokens[at]!.low - tokens[to]!.low;
+        const restart = tokens[at]!.text === 'one' && tokens[to]!.low === 2;
+        if (step !== 1 && step !== -1 && !restart) break;
+        if (step === -1 && count > 1 && upward) break;
+        if (step === -1) upward = false;
+        to = at;
+        between = 0;
+        count++;
+        high = Math.max(high, tokens[at]!.low);
+      } else if (/^[,./]$/.test(tokens[at]!.text)) continue;
+      else if (
+        /^(?:and|und|down|up|in|out|release|kiss|lift|here|with|breathe|hold|squeeze|i|love|this|open|close|relax|then|again|good|press|left|right)$/.test(
+          tokens[at]!.text,
+        )
+      )
+        between++;
+      else break;
+    }
+    const unit =
+      /^(?:times|seconds?|minutes?|sets?|reps?|breaths?|sides?|fingers?|strokes?|circles?|sweeps?|swipes?|more|to|or)$/;
+    const ends = unit.test(tokens[to + 1]?.text ?? '');
+    if (
+      count >= COUNTED + (ends ? 1 : 0) ||
+      (count === 2 && !ends && isPause(tokens[from - 1]?.text) && isPause(tokens[from + 1]?.text))
+    ) {
+      if (ends) continue;
+      runs.push({ from, to, low: upward ? tokens[from]!.low : 0, high, count });
+      from = to;
+    }
+  }
+  return runs;
+}
+
+function isPause(text: string | undefined): boolean {
+  return text === undefined || /^[,./]$/.test(text);
+}
+
+type Add = (token: number, kind: Kind, low: number, high: number, sure: number, offset: number, length: number) => void;
+
+/** A minute of work is a dose in seconds; minutes of anything else are not. */
+function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (token: number) => Kind): void {
+  const shapes = [
+    '(?:for|do|another|full|of) (?:about |a |one |the |half a |a full |a whole )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
+    '(?:one|half a|a full|№) minutes?(?= [,./] )(?<= [,./] (?:one|half a|a full|№) minutes?)',
+  ];
+  for (const shape of shapes)
+    for (const match of stream.text.matchAll(patternOf(shape))) {
+      const first = stream.tokenAt(match.index + 1);
+      const last = stream.tokenAt(match.index + match[0].length - 1);
+      const token = [...Array(last - first + 1).keys()]
+        .map((i) => first + i)
+        .find((at) => ['№', 'one', 'a', 'half'].includes(stream.tokens[at]!.text));
+      if (token === undefined || taken.has(token)) continue;
+      const before = stream.text.slice(Math.max(0, match.index - 120), match.index);
+      const sentence = before.slice(before.lastIndexOf(' . ') + 1);
+      const works =
+        lastOf(HOLDING, sentence) >= 0 ||
+        lastOf(MOVING, sentence) >= 0 ||
+        sentence.trim() === '.' ||
+        sentence.trim() === '';
+      if (!works || / (?:wait|takes|take|red|sleep|spend|only|just) /.test(`${sentence} `)) continue;
+      taken.add(token);
+      const half = / half /.test(match[0]);
+      const { text, low, high } = stream.tokens[token]!;
+      const [from, to] = half ? [30, 30] : text === '№' ? [low * 60, high * 60] : [60, 60];
+      if (to > 600) continue;
+      add(
+        token,
+        / (?:hold|stay|keep) /.test(before) ? kindOf(token) : 'seconds_each',
+        from,
+        to,
+        0.6,
+        match.index,
+        match[0].length,
+      );
+    }
+}
+
+/** A sentence that is nothing but a number: "Five.", "Also twelve.", "So seven here." It means what was counted last. */
+function bareNumbers(
+  stream: Stream,
+  taken: Set<number>,
+  doses: readonly (FoundDose & { token: number })[],
+  add: Add,
+): void {
+  const shape =
+    '[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|we re doing|this one|let s do|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|is enough|is plenty|is fine))?(?= [,./])';
+  for (const match of stream.text.matchAll(patternOf(shape))) {
+    const end = stream.tokenAt(match.index + match[0].length - 1);
+    const first = stream.tokenAt(match.index + 1);
+    const token = [...Array(end - first + 1).keys()]
+      .map((i) => first + i)
+      .find((at) => stream.tokens[at]!.text === '№');
+    if (token === undefined || taken.has(token)) continue;
+    const { low, high, startMs } = stream.tokens[token]!;
+    if (high > 60 || startMs < 10_000) continue;
+    taken.add(token);
+    const recent = doses.filter(
+      (dose) => dose.token < token && startMs - dose.atMs < 90_000 && !/_s$/.test(dose.kind.replace('hold_s', 'hold')),
+    );
+    const last = recent[recent.length - 1];
+    const same =
+      last &&
+      startMs - last.atMs < 90_000 &&
+      (/ (?:also|same|another|too|as well) /.test(`${match[0]} `) || last.kind === 'swipes')
+        ? last
+        : undefined;
+    add(token, same?.kind ?? 'reps', low, high, same ? 0.7 : 0.5, match.index, match[0].length);
+  }
+}

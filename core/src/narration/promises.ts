@@ -1,0 +1,147 @@
+import { patternOf } from './lexicon';
+import type { FoundPromise, Reading } from './reading';
+import type { Stream } from './tokens';
+
+type Promised = Reading['promises'][number];
+
+const NUMBER = '(?:№|one|a)';
+const OFTEN = '(?:once|twice|№|one)(?: (?:or|to) (?:twice|№))?(?: times?)?';
+
+/** Minutes of something else, and moves of another lesson. */
+const ELSEWHERE =
+  / (?:red|redness|freezer|fridge|sleep|ago|late|wait|kettle|oven|absorb|dry|ferry|bus|my other|another|last|other|longer|full) (?:[^ .,]+ ){0,6}$|^(?:[^ .,]+ ){0,3}(?:of redness|in the|ago|later|late|of sleep|before|after|earlier)/;
+
+/** What the opening and the closing promise: minutes, number of moves, how often, and after how long something shows. */
+export function readPromises(stream: Stream): FoundPromise[] {
+  const found: (FoundPromise & { token: number })[] = [];
+  const lastMs = stream.tokens[stream.tokens.length - 1]?.startMs ?? 0;
+  const add = (
+    kind: Promised['kind'],
+    unit: Promised['unit'],
+    match: RegExpExecArray,
+    low: number,
+    high: number,
+    sure: number,
+  ): void => {
+    const first = stream.tokenAt(match.index + 1);
+    const number = range(stream, match)[0] ?? first;
+    if (found.some((one) => Math.abs(one.token - number) < 3)) return;
+    const { startMs } = stream.tokens[number]!;
+    const same = found.find((one) => one.kind === kind && one.low === low && one.high === high && one.unit === unit);
+    if (same && (kind !== 'frequency' || number - same.token < 10)) return;
+    const to = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!.end;
+    found.push({
+      atMs: startMs,
+      kind,
+      low,
+      high,
+      unit,
+      token: number,
+      evidence: { from: stream.tokens[first]!.word, to, sure },
+    });
+  };
+  const each = (pattern: string, run: (match: RegExpExecArray, low: number, high: number) => void): void => {
+    for (const match of stream.text.matchAll(patternOf(pattern))) {
+      const [low, high] = figures(stream, match);
+      run(match, low, high);
+    }
+  };
+
+  each(`${OFTEN} (?:a|per|each|every|in a) (?:single )?(?:day|week|morning|night|evening)`, (match, low, high) =>
+    add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9),
+  );
+  each(
+    '(?:№|one) (?:days|times|mornings|nights|evenings) (?:a|per|each|every|in the|out of the) week',
+    (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9),
+  );
+  each('every (?:other|second) (?:day|morning|night|evening)', (match) =>
+    add('frequency', 'days_between', match, 2, 2, 0.9),
+  );
+  each('every (?:№) days', (match, low, high) => add('frequency', 'days_between', match, low, high, 0.9));
+  each('(?:every(?: single)? (?:day|morning|night|evening)(?! for)|daily|morning and (?:evening|night))', (match) => {
+    const twice = / and /.test(match[0]) ? 2 : 1;
+    add('frequency', 'per_day', match, twice, twice, 0.6);
+  });
+  each(
+    '(?:in|after|within|for|about|takes|take|least) (?:just |only |about |around |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
+    (match, low, high) => {
+      if (
+        / for | least /.test(match[0]) &&
+        !/ (?:a|per|each|every) (?:day|week)(?: [^ .]+){0,5} $/.test(
+          stream.text.slice(Math.max(0, match.index - 60), match.index + 1),
+        ) &&
+        !/ (?:results?|difference|notice|see|change)/.test(
+          stream.text.slice(Math.max(0, match.index - 90), match.index + 140),
+        )
+      )
+        return;
+      const weeks = / days$/.test(match[0]) ? 1 / 7 : / months?$/.test(match[0]) ? 52 / 12 : 1;
+      add('onset', 'weeks', match, rounded(low * weeks), rounded(high * weeks), 0.7);
+    },
+  );
+  each(
+    `(?:under |less than |about |around |only |just |in |for |the )?${NUMBER} (?:short |little |quick |full )?(?:minutes?|mins?)(?: [^ .,]+){0,2}`,
+    (match, low, high) => {
+      const at = stream.tokens[range(stream, match)[0] ?? stream.tokenAt(match.index + 1)]!;
+      const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
+      const sentence = ` ${before.slice(before.lastIndexOf(' . ') + 1)}`;
+      const after = stream.text.slice(stream.text.indexOf('minute', match.index)).replace(/^minutes? /, '');
+      if (ELSEWHERE.test(sentence) || ELSEWHERE.test(after)) return;
+      const whole =
+        /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)/.test(
+          after,
+        );
+      const takes =
+        / (?:takes?|took|spend|lasts?|be|is|under|less than|only|just|in|about|give me|have|need|doing) (?:[^ .,]+ ){0,3}$/.test(
+          sentence,
+        );
+      // A promise stands at the beginning; later on, only a look back at the whole is one.
+      const early = at.startMs <= Math.max(45_000, 0.2 * lastMs);
+      const back = / (?:that was|that's|was|were|done in|took) (?:[^ .,]+ ){0,4}$/.test(sentence);
+      if ((early && (whole || takes)) || (back && whole))
+        add('minutes', 'minutes', match, low, high, early ? 0.8 : 0.5);
+      else if (
+        early &&
+        (sentence.trim().split(' ').length < 6 || / [,] (?:about |just |only |under )*$/.test(sentence))
+      )
+        add('minutes', 'minutes', match, low, high, 0.5);
+    },
+  );
+  each(
+    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages)(?! (?:each|of|times))',
+    (match, low, high) => {
+      const at = stream.tokens[range(stream, match)[0]!];
+      if (!at || high < 2 || high > 60) return;
+      if (at.startMs <= Math.max(45_000, 0.2 * lastMs) && !/ (?:more|last|next) /.test(match[0]))
+        add('moves', 'moves', match, low, high, 0.75);
+    },
+  );
+  return found.sort((a, b) => a.token - b.token).map(({ token: _token, ...promise }) => promise);
+}
+
+function range(stream: Stream, match: RegExpExecArray): number[] {
+  const first = stream.tokenAt(match.index + 1);
+  const last = stream.tokenAt(match.index + match[0].length - 1);
+  const found: number[] = [];
+  for (let at = first; at <= last; at++) if (/^(?:№|one|once|twice|a)$/.test(stream.tokens[at]!.text)) found.push(at);
+  const number = found.find((at) => stream.tokens[at]!.text !== 'a') ?? found[0];
+  return number === undefined ? [] : [number];
+}
+
+function figures(stream: Stream, match: RegExpExecArray): [number, number] {
+  const values: [number, number][] = [];
+  const first = stream.tokenAt(match.index + 1);
+  const last = stream.tokenAt(match.index + match[0].length - 1);
+  for (let at = first; at <= last; at++) {
+    const { text, low, high } = stream.tokens[at]!;
+    if (text === '№') values.push([low, high]);
+    else if (text === 'one' || text === 'once') values.push([1, 1]);
+    else if (text === 'twice') values.push([2, 2]);
+  }
+  if (values.length === 0) return [1, 1];
+  return [Math.min(...values.map((one) => one[0])), Math.max(...values.map((one) => one[1]))];
+}
+
+function rounded(value: number): number {
+  return Math.round(value * 10) / 10;
+}

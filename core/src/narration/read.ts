@@ -1,0 +1,67 @@
+import { readDoses } from './doses';
+import { readPromises } from './promises';
+import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
+import { readCautions, readClaims } from './remarks';
+import { readSteps } from './steps';
+import { readSwaps } from './swaps';
+import { streamOf } from './tokens';
+import { readTranscript, type Line } from './transcript';
+import { wordsOf, type Word } from './words';
+
+/** What was read out of a narration, each finding with the words that it came from. */
+export interface Narrated {
+  readonly words: readonly Word[];
+  readonly promises: readonly FoundPromise[];
+  readonly doses: readonly FoundDose[];
+  readonly steps: readonly FoundStep[];
+  readonly swaps: readonly FoundSwap[];
+  readonly cautions: readonly FoundCaution[];
+  readonly claims: readonly FoundClaim[];
+}
+
+/**
+ * Reads a narration: promises, doses, steps, changes of side, cautions and claims. For English. The shapes are those of
+ * `trade.md` (common practice, no source); how well it does is measured on the development set beside this file.
+ *
+ * @param source WebVTT, SubRip, text with `[m:ss]` stamps, or plain text.
+ * @throws TranscriptError when there is nothing to read.
+ */
+export function readNarration(source: string): Narrated {
+  return readLines(readTranscript(source));
+}
+
+export function readLines(lines: readonly Line[]): Narrated {
+  const words = wordsOf(lines);
+  const stream = streamOf(words);
+  const swaps = readSwaps(stream);
+  const steps = readSteps(stream, swaps);
+  const firstWork = steps.find((step) => step.kind === 'technique' || step.kind === 'warmup')?.startMs ?? 0;
+  return {
+    words,
+    promises: readPromises(stream),
+    doses: readDoses(
+      stream,
+      swaps.map((swap) => swap.token),
+      (ms) => steps.findLast((step) => step.startMs <= ms),
+    ),
+    steps,
+    // Before anything is worked on no side can change.
+    swaps: swaps.filter((swap) => swap.atMs > firstWork).map(({ token: _token, ...swap }) => swap),
+    cautions: readCautions(stream),
+    claims: readClaims(stream),
+  };
+}
+
+/** The bare findings, without the words behind them: what `./limber compute read-narration` prints. */
+export function readingOf(narrated: Narrated): Reading {
+  const bare = <T extends { evidence: unknown }>(list: readonly T[]): Omit<T, 'evidence'>[] =>
+    list.map(({ evidence: _evidence, ...rest }) => rest);
+  return {
+    promises: bare(narrated.promises),
+    doses: bare(narrated.doses),
+    steps: bare(narrated.steps),
+    swaps: bare(narrated.swaps),
+    cautions: bare(narrated.cautions),
+    claims: bare(narrated.claims),
+  } as Reading;
+}

@@ -1,0 +1,97 @@
+import * as z from 'zod';
+import { actionSchema, regionSchema, toolSchema } from '../move/move.schema';
+
+export const DOSE_KINDS = [
+  'hold_s',
+  'reps',
+  'sets',
+  'count',
+  'seconds_each',
+  'remaining_s',
+  'lookahead_s',
+  'breaths',
+  'swipes',
+] as const;
+export const DOSE_SCOPES = ['here', 'each_side', 'every_move', 'other_side'] as const;
+export const PROMISE_KINDS = ['minutes', 'moves', 'frequency', 'onset'] as const;
+export const PROMISE_UNITS = ['minutes', 'moves', 'per_day', 'per_week', 'days_between', 'weeks'] as const;
+export const STEP_KINDS = ['intro', 'prep', 'warmup', 'technique', 'drain', 'rest', 'talk', 'outro'] as const;
+export const STEP_SIDES = ['left', 'right', 'first', 'second', 'both', 'alternating', 'midline', 'unknown'] as const;
+export const CAUTIONS = [
+  'pressure',
+  'no_drag',
+  'neck',
+  'teeth',
+  'skin_condition',
+  'soreness',
+  'own_level',
+  'hygiene',
+  'redness',
+  'eye',
+  'brow_tension',
+  'refer_professional',
+] as const;
+export const CLAIMS = [
+  'detox',
+  'lift',
+  'wrinkle',
+  'younger',
+  'collagen',
+  'circulation',
+  'drain',
+  'slim_face',
+  'pain_relief',
+  'allergy',
+  'nose_shape',
+  'bite_or_protrusion',
+  'muscle',
+  'skin_condition',
+  'stress',
+] as const;
+
+const ms = z.int().min(0);
+
+/** Everything that was read out of a narration, with times in ms. */
+export const readingSchema = z.object({
+  promises: z.array(
+    z.object({ atMs: ms, kind: z.enum(PROMISE_KINDS), low: z.number(), high: z.number(), unit: z.enum(PROMISE_UNITS) }),
+  ),
+  doses: z.array(
+    z.object({
+      atMs: ms,
+      kind: z.enum(DOSE_KINDS),
+      low: z.number(),
+      high: z.number(),
+      scope: z.enum(DOSE_SCOPES),
+    }),
+  ),
+  steps: z.array(
+    z.object({
+      startMs: ms,
+      endMs: ms,
+      kind: z.enum(STEP_KINDS),
+      action: z.union([actionSchema, z.literal('unknown')]),
+      side: z.enum(STEP_SIDES),
+      tool: toolSchema,
+      region: regionSchema,
+    }),
+  ),
+  swaps: z.array(z.object({ atMs: ms })),
+  cautions: z.array(z.object({ atMs: ms, about: z.enum(CAUTIONS) })),
+  claims: z.array(z.object({ atMs: ms, about: z.enum(CLAIMS), strength: z.enum(['mild', 'strong']) })),
+});
+export type Reading = z.infer<typeof readingSchema>;
+
+/** The words that something was read from, and how sure that is, 0 to 1. */
+export interface Evidence {
+  readonly from: number;
+  readonly to: number;
+  readonly sure: number;
+}
+type Found<T> = T & { readonly evidence: Evidence };
+export type FoundDose = Found<Reading['doses'][number]>;
+export type FoundPromise = Found<Reading['promises'][number]>;
+export type FoundStep = Found<Reading['steps'][number]>;
+export type FoundSwap = Found<Reading['swaps'][number]>;
+export type FoundCaution = Found<Reading['cautions'][number]>;
+export type FoundClaim = Found<Reading['claims'][number]>;

@@ -1,0 +1,222 @@
+import { patternOf } from './lexicon';
+import type { CAUTIONS, CLAIMS, FoundCaution, FoundClaim } from './reading';
+import type { Stream } from './tokens';
+
+type About = (typeof CAUTIONS)[number];
+type Claimed = (typeof CLAIMS)[number];
+
+const NOT = "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|should not|isn't|no need to|nothing)";
+
+/** How cautions are worded (`trade.md`; general knowledge, no source). */
+const CAUTION_WORDS: readonly (readonly [About, string])[] = [
+  [
+    'pressure',
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts`,
+  ],
+  [
+    'no_drag',
+    `pulling on (?:the|your) skin|(?:need|add) (?:a little )?more oil|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
+  ],
+  [
+    'neck',
+    `(?:${NOT}|careful|gentle|gently) (?:[^ .,]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
+  ],
+  [
+    'teeth',
+    `teeth (?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose)|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
+  ],
+  [
+    'skin_condition',
+    'acne|pimples?|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
+  ],
+  ['soreness', 'sore(?:ness)?|achy?|aching|tired muscles'],
+  [
+    'own_level',
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest) (?:if|when)|listen to your body|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
+  ],
+  [
+    'hygiene',
+    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|freshly washed',
+  ],
+  ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish'],
+  [
+    'eye',
+    `eye ?balls?|contact lenses|lenses out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
+  ],
+  [
+    'brow_tension',
+    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
+  ],
+  [
+    'refer_professional',
+    'doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|therapist|clinician|specialist',
+  ],
+];
+
+/** What is claimed, by the words. A claim needs both: what it is about, and that the words promise something. */
+const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
+  ['detox', 'detox\\S*|toxins?|impurities|waste(?: products)?|cleans(?:e|es|ing) (?:the|your) (?:lymph|body|blood)'],
+  [
+    'drain',
+    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|drainage|system|fluid)|stagnant|eye bags|bags under',
+  ],
+  [
+    'nose_shape',
+    '(?:smaller|slimmer|thinner|straighter|narrower|sharper) nose|nose (?:[^ .,]+ ){0,3}(?:smaller|slimmer|thinner|straighter|narrower|shape\\S*|job)|(?:slim|reshape|shape|lift)\\S* (?:the |your )?nose',
+  ],
+  [
+    'bite_or_protrusion',
+    'over ?bite|under ?bite|buck teeth|protru\\S+|crooked teeth|align\\S* (?:the |your )?(?:teeth|bite)|bite (?:correct\\S*|align\\S*)',
+  ],
+  [
+    'slim_face',
+    'slim(?:s|mer|ming)?|thinner face|v (?:shape|line|face)|v shaped|sculpt\\S*|chisel\\S*|contour\\S*|defin(?:e|ed|es|ing|ition)(?: [^ .,]+){0,2} (?:jaw\\S*|cheek\\S*|face)|(?:more )?defined|(?:face|facial|chin) fat|melt\\S*|double chin|chubby|snatched',
+  ],
+  [
+    'wrinkle',
+    "wrinkles?|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases",
+  ],
+  [
+    'younger',
+    'younger|youthful\\S*|anti ?ag(?:e|e?ing)|ag(?:e?ing) (?:process|signs)|signs of ag(?:e?ing)|years off|turn back|botox|rejuvenat\\S*',
+  ],
+  [
+    'lift',
+    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lifts (?:the|your|those)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
+  ],
+  ['collagen', 'collagen|elastin|elasticity'],
+  ['circulation', 'circulation|blood ?flow|blood supply|oxygen\\S*|glow\\S*|radian\\S+'],
+  [
+    'pain_relief',
+    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
+  ],
+  ['allergy', 'allerg\\S+|sinus(?:es)?|congestion|stuffy|hay ?fever|blocked nose'],
+  [
+    'muscle',
+    '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wakes? up|work out|workout|exercise)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
+  ],
+  [
+    'skin_condition',
+    '(?:clear|clears|cure|cures|heal|heals|improve|improves|help|helps|treat|treats|calm|calms|fix|fixes|get rid of)(?: [^ .,]+){0,4} (?:acne|rosacea|eczema|psoriasis|pimples|breakouts|scars|pigmentation|complexion|skin tone|skin texture|dark circles|pores)',
+  ],
+  [
+    'stress',
+    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:better|easier|deeper)|unwind\\S*|calm(?:ing|s|er)? (?:down|the mind|your|you)|mood',
+  ],
+];
+
+/** The words make something happen, or say what it is good for. */
+const PROMISING =
+  / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works?|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
+const HEDGED =
+  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|a little|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
+const DENIED =
+  / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
+
+interface Clause {
+  readonly text: string;
+  readonly start: number;
+}
+
+/** Sentences; where nothing is punctuated, lines with the one after them, so that a thought is not cut at a line's end. */
+function clauses(stream: Stream): Clause[] {
+  const found: Clause[] = [];
+  let start = 0;
+  for (const match of stream.text.matchAll(/ [.](?= )/g)) {
+    found.push({ text: stream.text.slice(start, match.index + 1), start });
+    start = match.index + 2;
+  }
+  found.push({ text: stream.text.slice(start), start });
+  return found.flatMap((clause) => (clause.text.length < 420 ? [clause] : pieces(stream, clause)));
+}
+
+/** A stretch without full stops, in pieces of some thirty words cut at the ends of lines. */
+function pieces(stream: Stream, { text, start }: Clause): Clause[] {
+  const found: Clause[] = [];
+  let from = 0;
+  const last = stream.tokenAt(start + text.length);
+  for (let token = stream.tokenAt(start + 1) + 1; token <= last; token++) {
+    const at = stream.offsetOf(token) - 1 - start;
+    if (!stream.tokens[token]!.newLine || at - from < 110) continue;
+    found.push({ text: text.slice(from, at + 1), start: start + from });
+    from = at;
+  }
+  found.push({ text: text.slice(from), start: start + from });
+  return found;
+}
+
+/** A remark begins with its sentence; where that is long, shortly before the words that were found. */
+function saidAt(stream: Stream, clause: Clause, index: number): number {
+  const found = stream.tokens[stream.tokenAt(clause.start + index + 1)]!.startMs;
+  return Math.max(found - 3000, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
+}
+
+/** Cautions, at most one of a kind in a sentence. */
+export function readCautions(stream: Stream): FoundCaution[] {
+  const found: FoundCaution[] = [];
+  for (const clause of clauses(stream)) {
+    const before = found.length;
+    const own = (): FoundCaution[] => found.slice(before);
+    for (const [about, words] of CAUTION_WORDS) {
+      const match = patternOf(words).exec(clause.text);
+      patternOf(words).lastIndex = 0;
+      if (!match) continue;
+      if (
+        about === 'redness' &&
+        !/ (?:normal|usual|okay|fine|little|might|may|bit|minutes?|if|worry|stop|bruis\S*) /.test(clause.text)
+      )
+        continue;
+      if (
+        about === 'skin_condition' &&
+        CLAIM_CONTEXT.test(clause.text) &&
+        !/ (?:not|don't|avoid|never|if you have|no|careful|skip) /.test(clause.text)
+      )
+        continue;
+      if (about === 'brow_tension' && !/ (?:relax|don't|not|without|no|soft|still|drop|let) ?/.test(clause.text))
+        continue;
+      const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
+      const startMs = saidAt(stream, clause, match.index);
+      const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
+      found.push({ atMs: startMs, about, evidence: { from: word, to: end, sure: 0.7 } });
+    }
+    // How hard to press near the throat or the eye is one caution, about that place.
+    if (own().some((one) => one.about === 'neck' || one.about === 'eye'))
+      found.splice(0, found.length, ...found.filter((one) => one.about !== 'pressure' || !own().includes(one)));
+  }
+  return found.sort((a, b) => a.atMs - b.atMs);
+}
+const CLAIM_CONTEXT = / (?:clears?|cures?|heals?|gets? rid|treats?|improves?) /;
+
+/** Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied. */
+export function readClaims(stream: Stream): FoundClaim[] {
+  const found: FoundClaim[] = [];
+  for (const clause of clauses(stream))
+    for (const [about, words] of CLAIM_WORDS) {
+      const pattern = patternOf(words);
+      pattern.lastIndex = 0;
+      const match = pattern.exec(clause.text);
+      pattern.lastIndex = 0;
+      if (!match || !PROMISING.test(`${clause.text} `)) continue;
+      const before = `${clause.text.slice(0, match.index)} `;
+      if (DENIED.test(before) && !/ (?:not only|no more) /.test(before)) continue;
+      if (
+        about === 'slim_face' &&
+        /double chin/.test(match[0]) &&
+        !/ (?:get rid|reduc\S+|less|lose|goodbye|melt\S*|against|for|tighten\S*|away|remov\S+) /.test(clause.text)
+      )
+        continue;
+      if (
+        about === 'stress' &&
+        !/ (?:help\S*|reduc\S+|reliev\S+|releas\S+|for|calm\S*|better|easier|less|away|good|unwind\S*) /.test(
+          clause.text,
+        )
+      )
+        continue;
+      const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
+      const startMs = saidAt(stream, clause, match.index);
+      const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
+      const strength = HEDGED.test(clause.text) ? 'mild' : 'strong';
+      found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.6 } });
+    }
+  return found.sort((a, b) => a.atMs - b.atMs);
+}

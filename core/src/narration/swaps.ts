@@ -1,0 +1,96 @@
+import { patternOf } from './lexicon';
+import type { FoundSwap } from './reading';
+import type { Stream } from './tokens';
+
+const P = '(?: ,)?';
+const PART = '(?:sides?|cheek|eye|brow|eyebrow|ear|jaw|half|temple|corner|nostril)';
+
+/** Ways in which the change of side is said (common practice, no source), with how sure each is. */
+const SHAPES: readonly (readonly [number, string])[] = [
+  [0.9, `(?:the |your |on the |on your |to the |to your )?other ${PART}`],
+  [0.9, `(?:switch|change|swap)(?:ing)?(?: (?:your|the))? (?:sides?|over|hands and sides?)`],
+  [0.8, `[.,] (?:and |now |then |okay |ok |so |let's |lets |we ){0,3}(?:switch|change|swap)(?= [.,])`],
+  [0.75, `(?:one|go|now)${P} (?:and )?(?:switch|change|swap)(?= [.,])`],
+  [
+    0.85,
+    `(?:same thing|same|the same|repeat|do (?:it|this|that)|again)(?: [^ .,]+){0,4} (?:over here|on this side|on the (?:left|right|second|opposite)|on your (?:left|right)|to the (?:left|right)(?: side)?)`,
+  ],
+  [0.75, `(?:second|opposite) side`],
+  [
+    0.7,
+    `(?:and |so |okay |good ){0,2}(?:now|then|next|over)${P}(?: (?:we|let's|lets|you|i|go|do|move|come|it's|for|we're|are|going|gonna|switch|over|back|on|to|with|do the|repeat))* (?:the|your|my) (?:left|right)(?: (?:side|cheek|eye|brow|eyebrow|ear|jaw|half|temple))?(?! (?:hand|fingers?|thumb|palm|ear (?:fall|drop|to)|arm|elbow))`,
+  ],
+  [
+    0.65,
+    `[.,] (?:and |okay |so |now )?(?:(?:on|to|over to) )?(?:the |your )?(?:left|right) (?:[^ .,]+ (?=muscle))?(?:side|muscle|cheek|eye|brow|eyebrow|ear|jaw|half|temple)(?! (?:hand|fingers?|thumb))(?= [.,]| and| same| as well| also| too)`,
+  ],
+];
+
+/** The change of side is only spoken about, or it is a hand, a lane or a way that changes. */
+const SOON = /(?:after|in) (?:[^ .,]+ ){0,3}seconds?(?: [^ .,]+){0,8} $/;
+const LATER =
+  / (?:before|until|later|when you|once you|will do|we'll do|we'll|we will|then we|compared?|comparing|difference|different|than|unlike|don't forget|do not forget|forget|if you|one side then|one side , then|and then on|from|one side to) (?:[^ .,]+ ){0,9}$/;
+const TRAVELS = / (?:from|one (?:cheek|side|eye|corner|lip|half)|between) (?:[^ .,]+ ){0,5}$/;
+const HELPER =
+  /^ (?:[^ .,]+ ){0,2}(?:hand|hands|fingers?|thumb|palm|knuckles?|foot|end|people|way|direction|lane|line|row|day)\b/;
+
+/** No two changes of side follow each other so closely: a second cue of the same one is not another. */
+const NEAR_MS = 8000;
+
+/** The instants at which the side changes, with the words that say so. */
+export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
+  const found: (FoundSwap & { token: number })[] = [];
+  for (const [sure, shape] of SHAPES)
+    for (const match of stream.text.matchAll(patternOf(shape))) {
+      const start = match.index + 1;
+      const lead = /^(?:[.,] )?(?:(?:and|now|then|okay|ok|so|one|go) )*(?:, )?/.exec(match[0].trimStart())![0].length;
+      const at = stream.tokenAt(start + Math.min(lead, match[0].length - 2));
+      const before = stream.text.slice(Math.max(0, start - 130), start + (match[0].startsWith(' .') ? 2 : 0));
+      const clause = ` ${before.slice(Math.max(before.lastIndexOf(' . '), before.lastIndexOf(' / ') - 40) + 1).replace(/^[.] /, '')}`;
+      const after = stream.text.slice(match.index + match[0].length);
+      const other = / other /.test(`${match[0]} `);
+      if (other && (HELPER.test(after) || / hand/.test(match[0]))) continue;
+      if (LATER.test(clause) || SOON.test(clause)) continue;
+      if (other && TRAVELS.test(clause) && !/[.,] \S+ $/.test(clause)) continue;
+      // A side that is only named is a change when the other one was worked before it.
+      const named = other ? null : / (left|right)(?= )/.exec(match[0]);
+      if (
+        named &&
+        !/ (?:same|repeat|over here|again) /.test(`${match[0]} `) &&
+        sideBefore(stream.text, start) !== opposite(named[1]!)
+      )
+        continue;
+      const token = stream.tokens[at]!;
+      const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
+      found.push({
+        atMs: token.startMs,
+        token: at,
+        evidence: { from: token.word, to: Math.max(last.end, token.end), sure },
+      });
+    }
+  found.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
+  const kept: typeof found = [];
+  for (const swap of found) {
+    const before = kept[kept.length - 1];
+    if (before && swap.atMs - before.atMs < NEAR_MS) {
+      if (swap.evidence.sure > before.evidence.sure + 0.1) kept[kept.length - 1] = { ...swap, atMs: before.atMs };
+    } else kept.push(swap);
+  }
+  return kept;
+}
+
+function opposite(side: string): string {
+  return side === 'left' ? 'right' : 'left';
+}
+
+/** The side of the body that was named last before a place in the text; a hand that helps does not count. */
+function sideBefore(text: string, at: number): string | null {
+  const before = text.slice(Math.max(0, at - 700), at);
+  let last: string | null = null;
+  for (const match of before.matchAll(
+    / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop|to)|shoulder|now|away))/g,
+  ))
+    if (!/ (?:all|that's|so|okay|and|your other) $/.test(before.slice(0, match.index + 1)) || match[1] === 'left')
+      last = match[1]!;
+  return last;
+}
