@@ -1,6 +1,6 @@
 import { exactly } from './dose/dose';
 import type { Dose } from './dose/dose.schema';
-import { lessonSchema, type Lesson, type Step } from './lesson/lesson.schema';
+import { lessonSchema, paceSchema, stepOf, type Lesson, type Pace, type Step } from './lesson/lesson.schema';
 import { moveSchema, type Move } from './move/move.schema';
 
 /** Small lessons for the tests: nothing is said and nothing settles unless a test asks for it. */
@@ -26,14 +26,20 @@ export function aMove(change: Partial<Move> = {}): Move {
 }
 
 export function aStep(id: string, change: Partial<Step> = {}): Step {
-  const move = aMove();
+  return stepOf(id, aMove(), change);
+}
+
+/** A pace at which nothing but the words takes time. */
+export function aPace(change: Partial<Pace> = {}): Pace {
   return {
-    id,
-    move,
-    dose: move.dose,
-    rightDose: null,
-    sidePlan: move.sidePlan,
-    narration: { before: '', during: '', after: '' },
+    ...paceSchema.parse({
+      syllablesPerMinute: 240,
+      commaPauseMs: 200,
+      sentencePauseMs: 500,
+      settleMs: 0,
+      swapMs: 0,
+      toolMs: 0,
+    }),
     ...change,
   };
 }
@@ -44,7 +50,7 @@ export function aLesson(change: Partial<Lesson> = {}): Lesson {
     version: 1,
     id: 'lesson',
     title: 'A lesson',
-    pace: { syllablesPerMinute: 240, commaPauseMs: 200, sentencePauseMs: 500, settleMs: 0, swapMs: 0 },
+    pace: aPace(),
     ...change,
   });
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { doseSchema, sidePlanSchema } from '../dose/dose.schema';
 import { levelSchema, moveSchema } from '../move/move.schema';
+import { schoolSchema } from '../school/school.schema';
 import { SCHOOL_IDS } from '../school/schools';
 import { pieceSchema, segmentSchema, takeSchema } from '../segment/segment.schema';
 import { overrideSchema } from '../cue/override.schema';
@@ -24,8 +25,18 @@ export const paceSchema = z.object({
   settleMs: z.int().min(0).max(60_000),
   /** Changing from one side to the other, ms. */
   swapMs: z.int().min(0).max(60_000),
+  /** Putting one tool down and taking the next, ms. */
+  toolMs: z.int().min(0).max(60_000).default(4000),
+  /** Putting oil, cream or serum on, and topping it up, ms. */
+  applyMs: z.int().min(0).max(120_000).default(12_000),
+  topUpMs: z.int().min(0).max(60_000).default(5000),
+  /** How far speaking time is off from what it is estimated at, as a share (one standard deviation). */
+  spread: z.number().min(0).max(1).default(0.08),
 });
 export type Pace = z.infer<typeof paceSchema>;
+
+export const PRODUCTS = ['none', 'apply', 'top_up'] as const;
+export const PRIORITIES = ['must', 'normal', 'may_go'] as const;
 
 /** A move placed in a lesson: its own copy of the move, so that a changed library changes no lesson silently. */
 export const stepFields = {
@@ -35,11 +46,38 @@ export const stepFields = {
   rightDose: doseSchema.nullable(),
   sidePlan: sidePlanSchema,
   narration: narrationSchema,
+  /** The words over the dose are spoken over the footage afterwards, not in front of the camera. */
+  voiceOver: z.boolean(),
+  /** Repetitions are counted aloud. */
+  counted: z.boolean(),
+  /** Oil, cream or serum is put on, or topped up, before the step. */
+  product: z.enum(PRODUCTS),
+  /** Time for the viewer to do it after a demonstration, ms. */
+  nowYouMs: z.int().min(0).max(600_000),
+  /** Rest after the step, ms. */
+  restAfterMs: z.int().min(0).max(600_000),
+  /** Neighbouring steps of the same bundle are done as a whole on one side, then as a whole on the other. */
+  bundle: z.string().min(1).max(80).nullable(),
+  /** What is cut last and first when the lesson has to get shorter. */
+  priority: z.enum(PRIORITIES),
+  /** Keeps its place when an order is suggested. */
+  locked: z.boolean(),
+  /** Its second side is left out so that viewers compare. */
+  compares: z.boolean(),
 };
 export const stepSchema = z.object({
   id: z.string().min(1).max(80),
   ...stepFields,
   rightDose: stepFields.rightDose.default(null),
+  voiceOver: stepFields.voiceOver.default(false),
+  counted: stepFields.counted.default(false),
+  product: stepFields.product.default('none'),
+  nowYouMs: stepFields.nowYouMs.default(0),
+  restAfterMs: stepFields.restAfterMs.default(0),
+  bundle: stepFields.bundle.default(null),
+  priority: stepFields.priority.default('normal'),
+  locked: stepFields.locked.default(false),
+  compares: stepFields.compares.default(false),
 });
 export type Step = z.infer<typeof stepSchema>;
 
@@ -49,7 +87,13 @@ export const lessonFields = {
   promise: z.string().max(600),
   level: levelSchema,
   school: z.enum(SCHOOL_IDS),
+  /** An own copy of the school's rules; null follows the school as it is. */
+  ownSchool: schoolSchema.nullable(),
+  /** The text under the video. */
+  description: text,
   targetMs: z.int().min(30_000).max(7_200_000).nullable(),
+  /** How far the length may be off its target. */
+  toleranceMs: z.int().min(0).max(600_000),
   pace: paceSchema,
   opening: text,
   closing: text,
@@ -69,13 +113,20 @@ export const lessonSchema = z.object({
   promise: lessonFields.promise.default(''),
   level: lessonFields.level.default('standard'),
   school: lessonFields.school.default('open_drains_first'),
+  ownSchool: lessonFields.ownSchool.default(null),
+  description: lessonFields.description.default(''),
   targetMs: lessonFields.targetMs.default(null),
+  toleranceMs: lessonFields.toleranceMs.default(5000),
   pace: lessonFields.pace.default({
     syllablesPerMinute: 220,
     commaPauseMs: 200,
     sentencePauseMs: 450,
     settleMs: 1500,
     swapMs: 2500,
+    toolMs: 4000,
+    applyMs: 12_000,
+    topUpMs: 5000,
+    spread: 0.08,
   }),
   opening: lessonFields.opening.default(''),
   closing: lessonFields.closing.default(''),
@@ -86,3 +137,17 @@ export const lessonSchema = z.object({
   overrides: z.array(overrideSchema).max(5000).default([]),
 });
 export type Lesson = z.infer<typeof lessonSchema>;
+
+/** A step of a move with everything else at its default. */
+export function stepOf(id: string, move: Step['move'], change: Partial<Step> = {}): Step {
+  return {
+    ...stepSchema.parse({
+      id,
+      move,
+      dose: move.dose,
+      sidePlan: move.sidePlan,
+      narration: { before: '', during: '', after: '' },
+    }),
+    ...change,
+  };
+}

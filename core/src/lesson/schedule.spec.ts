@@ -1,13 +1,20 @@
 import { exactly } from '../dose/dose';
 import { speakingMs } from '../speech/speaking-time';
-import { aLesson, aStep, reps } from '../testing';
+import { aLesson, aMove, aPace, aStep, reps } from '../testing';
 import { schedule } from './schedule';
 
-const pace = { syllablesPerMinute: 240, commaPauseMs: 200, sentencePauseMs: 500, settleMs: 1000, swapMs: 3000 };
+const pace = aPace({ settleMs: 1000, swapMs: 3000 });
 
 describe('schedule', () => {
   it('of nothing is nothing', () => {
-    expect(schedule(aLesson())).toEqual({ totalMs: 0, firstMoveMs: null, talkShare: 0, steps: [], passages: [] });
+    expect(schedule(aLesson())).toEqual({
+      totalMs: 0,
+      spreadMs: 0,
+      firstMoveMs: null,
+      talkShare: 0,
+      steps: [],
+      passages: [],
+    });
   });
 
   it('adds settling, both sides and the swap between them', () => {
@@ -16,7 +23,7 @@ describe('schedule', () => {
     );
     expect(totalMs).toBe(1000 + 10_000 + 3000 + 10_000);
     expect(firstMoveMs).toBe(1000);
-    expect(steps).toEqual([{ stepId: 'a', startMs: 0, endMs: 24_000, doseMs: 20_000, speechMs: 0 }]);
+    expect(steps).toEqual([{ stepId: 'a', startMs: 0, endMs: 24_000, doseMs: 20_000, speechMs: 0, stretchMs: 0 }]);
   });
 
   it('gives each side its own dose where they differ', () => {
@@ -101,5 +108,52 @@ describe('schedule', () => {
       at = one.endMs;
     }
     expect(at).toBe(totalMs);
+  });
+
+  // Worked by hand: two steps as a bundle, 1 s of settling each, 3 s between the sides.
+  it('does a bundle as a whole on one side, then as a whole on the other', () => {
+    const steps = [
+      aStep('a', { dose: reps(5, 1000), bundle: 'x' }),
+      aStep('b', { dose: reps(2, 1000), bundle: 'x' }),
+    ];
+    const { totalMs, passages } = schedule(aLesson({ pace, steps }));
+    const work = passages.filter((one) => one.kind === 'reps').map((one) => `${one.stepId} ${one.side}`);
+    expect(work).toEqual(['a left', 'b left', 'a right', 'b right']);
+    expect(totalMs).toBe(2 * (1000 + 5000 + 1000 + 2000) + 3000);
+  });
+
+  it('takes time for tools, product, rest and the viewer', () => {
+    const slow = aPace({ toolMs: 4000, applyMs: 10_000, topUpMs: 3000 });
+    const plan = { dose: reps(1, 1000), sidePlan: 'both' } as const;
+    const of = (...steps: ReturnType<typeof aStep>[]): number => schedule(aLesson({ pace: slow, steps })).totalMs;
+    expect(of(aStep('a', { ...plan, product: 'apply' }))).toBe(11_000);
+    expect(of(aStep('a', { ...plan, product: 'top_up', restAfterMs: 2000, nowYouMs: 20_000 }))).toBe(26_000);
+    const stone = aMove({ tool: 'stone' });
+    const roller = aMove({ tool: 'roller' });
+    expect(of(aStep('a', { ...plan, move: stone }), aStep('b', { ...plan, move: roller }))).toBe(6000);
+    // Hands change no tool: the stone is put down and taken up again.
+    expect(of(aStep('a', { ...plan, move: stone }), aStep('b', plan), aStep('c', { ...plan, move: stone }))).toBe(3000);
+  });
+
+  it('lets counting aloud occupy the voice, and a voice-over stretch nothing', () => {
+    const counted = schedule(aLesson({ steps: [aStep('a', { dose: reps(4, 2000), sidePlan: 'both', counted: true })] }));
+    expect(counted.talkShare).toBeCloseTo((4 * 600) / 8000, 6);
+    const narration = { before: '', during: 'A long sentence that takes far more time than one second.', after: '' };
+    const step = aStep('a', { dose: reps(1, 1000), sidePlan: 'both', narration });
+    expect(schedule(aLesson({ steps: [step] })).steps[0]!.stretchMs).toBeGreaterThan(1000);
+    expect(schedule(aLesson({ steps: [{ ...step, voiceOver: true }] })).totalMs).toBe(1000);
+  });
+
+  it('says how far it may be off', () => {
+    const lesson = aLesson({ pace: aPace({ spread: 0.1 }), opening: 'Hello, and welcome to the harbour.' });
+    const { totalMs, spreadMs } = schedule(lesson);
+    expect(spreadMs).toBe(Math.round(totalMs / 10));
+  });
+
+  it('fills fields in the words from the dose before it times them', () => {
+    const said = (before: string) =>
+      schedule(aLesson({ steps: [aStep('a', { dose: reps(8, 1000), narration: { before, during: '', after: '' } })] }));
+    expect(said('{reps} times.').passages[0]!.words).toBe('8 times.');
+    expect(said('{reps} times.').totalMs).toBe(said('8 times.').totalMs);
   });
 });

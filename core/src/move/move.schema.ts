@@ -22,11 +22,19 @@ export const TOOLS = ['hand', 'knuckle', 'stone', 'roller', 'spoon', 'brush', 'd
 export const PRESSURES = ['feather', 'light', 'medium', 'firm'] as const;
 export const LEVELS = ['gentle', 'standard', 'strong'] as const;
 
+export const POSTURES = ['any', 'seated', 'standing', 'lying'] as const;
+export const FRAMINGS = ['face', 'face_neck', 'face_chest'] as const;
+export const VARIANT_KINDS = ['easier', 'long_nails', 'no_tool', 'seated', 'skip'] as const;
+
 export const regionSchema = z.enum(REGIONS);
 export const actionSchema = z.enum(ACTIONS);
 export const toolSchema = z.enum(TOOLS);
 export const pressureSchema = z.enum(PRESSURES);
 export const levelSchema = z.enum(LEVELS);
+export const postureSchema = z.enum(POSTURES);
+export const framingSchema = z.enum(FRAMINGS);
+export type Posture = z.infer<typeof postureSchema>;
+export type Framing = z.infer<typeof framingSchema>;
 export type Action = z.infer<typeof actionSchema>;
 export type Tool = z.infer<typeof toolSchema>;
 export type Pressure = z.infer<typeof pressureSchema>;
@@ -52,13 +60,34 @@ export const moveSchema = z.object({
     .object({ from: regionSchema, to: regionSchema, words: z.string().max(120).default('') })
     .nullable()
     .default(null),
+  /** Softer or firmer where it passes another region: under the eye, over the brow. */
+  pressureBy: z.partialRecord(regionSchema, pressureSchema).default({}),
+  /** Whether it goes back and forth, which some schools forbid. */
+  backAndForth: z.boolean().default(false),
   /** Whether hands or tool need oil, cream or serum. */
   slip: z.boolean().default(false),
+  /** A grip that slips off oily skin: it has to come before any slip. */
+  needsDry: z.boolean().default(false),
+  posture: postureSchema.default('any'),
+  /** How much of the body has to be in the picture; null goes by the region. */
+  framing: framingSchema.nullable().default(null),
   /** Nobody can talk while doing it: lips rolled in, cheeks puffed, tongue out. */
   mouthBusy: z.boolean().default(false),
   /** Nobody sees the screen while doing it: head back or turned, eyes closed. */
   eyesOff: z.boolean().default(false),
   formCues: z.array(z.string().max(160)).max(8).default([]),
+  /** Where it should be felt, and how to check that. */
+  feltAt: z.string().max(300).default(''),
+  mistakes: z.array(z.string().max(200)).max(8).default([]),
   cautions: z.array(z.string().max(300)).max(8).default([]),
+  /** What may be said of it, and on what ground. */
+  evidence: z.string().max(300).default(''),
+  variants: z
+    .array(z.object({ kind: z.enum(VARIANT_KINDS), words: z.string().max(200) }))
+    .max(8)
+    .default([]),
+  /** An own move that is no longer offered; lessons that use it keep their copy. */
+  archived: z.boolean().default(false),
 });
 export type Move = z.infer<typeof moveSchema>;
+export type Variant = Move['variants'][number];

@@ -7,7 +7,7 @@ import { f1, scores, type Score } from './score';
 import { readTranscript } from './transcript';
 
 const folder = join(dirname(fileURLToPath(import.meta.url)), 'development');
-const doses = (text: string) =>
+const doses = (text: string): unknown[] =>
   readingOf(readNarration(`[0:30] ${text}`)).doses.map(({ kind, low, high, scope }) => [kind, low, high, scope]);
 
 // The shapes of narration are common practice, no source; every example is invented.

