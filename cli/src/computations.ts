@@ -1,6 +1,10 @@
+import { describeDose } from '@limber/core/dose/dose';
 import { deriveCues } from '@limber/core/cue/derive';
+import { checkLesson } from '@limber/core/finding/check-lesson';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { wilson } from '@limber/core/insight/wilson';
+import { fit } from '@limber/core/lesson/fit';
+import { suggestOrder } from '@limber/core/lesson/order';
 import { schedule } from '@limber/core/lesson/schedule';
 import { readingOf, readNarration } from '@limber/core/narration/read';
 import { TranscriptError } from '@limber/core/narration/transcript';
@@ -15,7 +19,18 @@ export const computations: Readonly<Record<string, Computation>> = {
   schedule: async (args, read) => {
     const { plain } = options(args, []);
     const { totalMs, firstMoveMs, talkShare, steps } = schedule(await readLesson(plain[0], read));
-    return { totalMs, firstMoveMs, talkShare, steps };
+    return {
+      totalMs,
+      firstMoveMs,
+      talkShare,
+      steps: steps.map(({ stepId, startMs, endMs, doseMs, speechMs }) => ({
+        stepId,
+        startMs,
+        endMs,
+        doseMs,
+        speechMs,
+      })),
+    };
   },
 
   cues: async (args, read) => {
@@ -25,6 +40,36 @@ export const computations: Readonly<Record<string, Computation>> = {
       throw new InputError('unknown-format', `--format is json or vtt, not “${format}”.`);
     const { cues, orphans } = deriveCues(await readLesson(plain[0], read));
     return format === 'vtt' ? writeWebVtt(cues) : { cues, orphans };
+  },
+
+  check: async (args, read) => {
+    const { plain } = options(args, []);
+    return { findings: checkLesson(await readLesson(plain[0], read)) };
+  },
+
+  fit: async (args, read) => {
+    const { plain, named } = options(args, ['minutes', 'tolerance']);
+    const lesson = await readLesson(plain[0], read);
+    const minutes = Number(named.get('minutes') ?? Number.NaN);
+    if (!(minutes > 0 && minutes <= 240))
+      throw new InputError('impossible-number', 'Give --minutes, a number up to 240, as in --minutes 7.5.');
+    const tolerance = named.has('tolerance') ? Number(named.get('tolerance')) * 1000 : lesson.toleranceMs;
+    if (!(tolerance >= 0 && tolerance <= 600_000))
+      throw new InputError('impossible-number', '--tolerance is in seconds, from 0 to 600.');
+    const result = fit(lesson, Math.round(minutes * 60_000), Math.round(tolerance));
+    return {
+      ...result,
+      steps: lesson.steps.map((step) => ({
+        stepId: step.id,
+        before: describeDose(step.dose),
+        after: describeDose(result.changes?.find((one) => one.stepId === step.id)?.dose ?? step.dose),
+      })),
+    };
+  },
+
+  order: async (args, read) => {
+    const { plain } = options(args, []);
+    return suggestOrder(await readLesson(plain[0], read));
   },
 
   'read-narration': async (args, read) => {

@@ -7,7 +7,18 @@ export type Severity = (typeof SEVERITIES)[number];
 /** Where a finding lies. `part` names the words or the field, `words` the stretch in them. */
 export interface FindingPlace {
   readonly stepId: string | null;
-  readonly part: 'opening' | 'closing' | 'promise' | 'title' | 'description' | 'before' | 'during' | 'after' | 'dose' | 'order' | 'lesson';
+  readonly part:
+    | 'opening'
+    | 'closing'
+    | 'promise'
+    | 'title'
+    | 'description'
+    | 'before'
+    | 'during'
+    | 'after'
+    | 'dose'
+    | 'order'
+    | 'lesson';
   readonly words?: string;
 }
 

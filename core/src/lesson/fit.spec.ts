@@ -8,7 +8,7 @@ import { schedule } from './schedule';
 
 function random(seed: number): () => number {
   let state = seed;
-  return () => ((state = (state * 1103515245 + 12345) % 2147483648) / 2147483648);
+  return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
 }
 
 const ranged = (low: number, planned: number, high: number, tempoMs: number): Dose => ({

@@ -68,7 +68,9 @@ export function fit(
   }
   const changes = lesson.steps.flatMap((step, i): FitChange[] => {
     const { dose } = choices[i]![chosen[i]!]!;
-    return sameDose(dose, step.dose) && (step.rightDose === null || !hasBothSides(step)) ? [] : [{ stepId: step.id, dose }];
+    return sameDose(dose, step.dose) && (step.rightDose === null || !hasBothSides(step))
+      ? []
+      : [{ stepId: step.id, dose }];
   });
   const afterMs = schedule(fitted(lesson, changes)).totalMs;
   return { ...result, afterMs, loss: sum(chosen.map((pick, i) => choices[i]![pick]!.loss)), changes, why: '' };
@@ -80,7 +82,9 @@ export function fitted(lesson: Lesson, changes: readonly FitChange[]): Lesson {
   return {
     ...lesson,
     steps: lesson.steps.map((step) =>
-      doses.has(step.id) ? { ...step, dose: doses.get(step.id)!, rightDose: hasBothSides(step) ? null : step.rightDose } : step,
+      doses.has(step.id)
+        ? { ...step, dose: doses.get(step.id)!, rightDose: hasBothSides(step) ? null : step.rightDose }
+        : step,
     ),
   };
 }
@@ -95,7 +99,7 @@ export function choicesOf(lesson: Lesson, step: Step): Choice[] {
     const range = (planned as unknown as Record<string, Range>)[key]!;
     doses = doses.flatMap(({ dose, off }) =>
       values.map((value) => ({
-        dose: { ...dose, [key]: { ...range, planned: value } } as Dose,
+        dose: { ...dose, [key]: { ...range, planned: value } },
         off: off + (share * Math.abs(value - range.planned)) / range.planned,
       })),
     );
@@ -202,7 +206,11 @@ export function cheapest(
     const ms = start + cell * grid;
     if (ms < low || losses[cell] === Infinity) continue;
     const off = Math.abs(ms - targetMs);
-    if (best < 0 || losses[cell]! < losses[best]! || (losses[cell] === losses[best] && off < Math.abs(start + best * grid - targetMs)))
+    if (
+      best < 0 ||
+      losses[cell]! < losses[best]! ||
+      (losses[cell] === losses[best] && off < Math.abs(start + best * grid - targetMs))
+    )
       best = cell;
   }
   if (best < 0) return null;
@@ -216,7 +224,11 @@ export function cheapest(
 }
 
 /** Of choices that take equally long only the one that loses least can be wanted. */
-function dominant(own: readonly Choice[], extras: readonly number[], grid: number): { offset: number; loss: number; index: number }[] {
+function dominant(
+  own: readonly Choice[],
+  extras: readonly number[],
+  grid: number,
+): { offset: number; loss: number; index: number }[] {
   const by = new Map<number, { offset: number; loss: number; index: number }>();
   own.forEach(({ loss }, index) => {
     const offset = extras[index]! / grid;
@@ -226,7 +238,13 @@ function dominant(own: readonly Choice[], extras: readonly number[], grid: numbe
   return [...by.values()];
 }
 
-function whyNot(targetMs: number, toleranceMs: number, shortestMs: number, longestMs: number, talk: readonly Talk[]): string {
+function whyNot(
+  targetMs: number,
+  toleranceMs: number,
+  shortestMs: number,
+  longestMs: number,
+  talk: readonly Talk[],
+): string {
   if (shortestMs > targetMs + toleranceMs) {
     const over = shortestMs - targetMs - toleranceMs;
     const mayGoMs = sum(talk.filter((one) => one.mayGo).map((one) => one.ms));

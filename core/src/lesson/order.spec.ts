@@ -5,7 +5,7 @@ import { brokenRules, costOf, piecesOf, stepCost, suggestOrder, type Piece } fro
 
 function random(seed: number): () => number {
   let state = seed;
-  return () => ((state = (state * 1103515245 + 12345) % 2147483648) / 2147483648);
+  return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
 }
 
 const step = (id: string, move: Partial<Move>, change: Partial<Step> = {}): Step =>

@@ -109,7 +109,10 @@ export function brokenRules(pieces: readonly Piece[]): number {
  *
  * @param progress told from 0 to 1; returning false ends the search with the best order so far.
  */
-export function suggestOrder(lesson: Lesson, progress: (share: number) => boolean | void = () => undefined): Suggestion {
+export function suggestOrder(
+  lesson: Lesson,
+  progress: (share: number) => boolean | void = () => undefined,
+): Suggestion {
   const pieces = piecesOf(lesson);
   const costBefore = costOf(pieces);
   const free = pieces.filter((piece) => !piece.locked).length;
@@ -157,7 +160,8 @@ function heldKarp(pieces: readonly Piece[], progress: (share: number) => boolean
   for (let set = 0; set < size; set++) {
     if ((set & 1023) === 0 && progress(set / size) === false) return null;
     const k = bits(set);
-    const previous = set === 0 ? [head[head.length - 1] ?? -1] : range(0, n).filter((i) => cost[set * n + i]! < Infinity);
+    const previous =
+      set === 0 ? [head[head.length - 1] ?? -1] : range(0, n).filter((i) => cost[set * n + i]! < Infinity);
     if (previous.length === 0) continue;
     const behind = lockedAfter(k + 1);
     for (let next = 0; next < free.length; next++) {

@@ -112,10 +112,7 @@ describe('schedule', () => {
 
   // Worked by hand: two steps as a bundle, 1 s of settling each, 3 s between the sides.
   it('does a bundle as a whole on one side, then as a whole on the other', () => {
-    const steps = [
-      aStep('a', { dose: reps(5, 1000), bundle: 'x' }),
-      aStep('b', { dose: reps(2, 1000), bundle: 'x' }),
-    ];
+    const steps = [aStep('a', { dose: reps(5, 1000), bundle: 'x' }), aStep('b', { dose: reps(2, 1000), bundle: 'x' })];
     const { totalMs, passages } = schedule(aLesson({ pace, steps }));
     const work = passages.filter((one) => one.kind === 'reps').map((one) => `${one.stepId} ${one.side}`);
     expect(work).toEqual(['a left', 'b left', 'a right', 'b right']);
@@ -136,7 +133,9 @@ describe('schedule', () => {
   });
 
   it('lets counting aloud occupy the voice, and a voice-over stretch nothing', () => {
-    const counted = schedule(aLesson({ steps: [aStep('a', { dose: reps(4, 2000), sidePlan: 'both', counted: true })] }));
+    const counted = schedule(
+      aLesson({ steps: [aStep('a', { dose: reps(4, 2000), sidePlan: 'both', counted: true })] }),
+    );
     expect(counted.talkShare).toBeCloseTo((4 * 600) / 8000, 6);
     const narration = { before: '', during: 'A long sentence that takes far more time than one second.', after: '' };
     const step = aStep('a', { dose: reps(1, 1000), sidePlan: 'both', narration });

@@ -67,7 +67,7 @@ export function bundlesOf(steps: readonly Step[]): Step[][] {
   const groups: Step[][] = [];
   for (const step of steps) {
     const last = groups[groups.length - 1];
-    if (step.bundle !== null && last?.[0]!.bundle === step.bundle && canBundle(step) && canBundle(last[0]!))
+    if (step.bundle !== null && last?.[0]!.bundle === step.bundle && canBundle(step) && canBundle(last[0]))
       last.push(step);
     else groups.push([step]);
   }

@@ -43,5 +43,7 @@ export function talkOf(lesson: Lesson): Talk[] {
 
 /** The sentences of a text, each with its closing mark. */
 export function sentencesOf(words: string): string[] {
-  return (words.match(/[^.!?…\n]+(?:[.!?…]+["”'’)]*|\n|$)/g) ?? []).map((one) => one.trim()).filter((one) => /\p{L}|\d/u.test(one));
+  return (words.match(/[^.!?…\n]+(?:[.!?…]+["”'’)]*|\n|$)/g) ?? [])
+    .map((one) => one.trim())
+    .filter((one) => /\p{L}|\d/u.test(one));
 }

@@ -299,7 +299,7 @@ function countedAloud(stream: Stream): Run[] {
   const runs: Run[] = [];
   const { tokens } = stream;
   const isNumber = (at: number): boolean =>
-    (tokens[at]?.text === '№' || tokens[at]?.text === 'one') && tokens[at]!.low === tokens[at]!.high;
+    (tokens[at]?.text === '№' || tokens[at]?.text === 'one') && tokens[at].low === tokens[at].high;
   for (let from = 0; from < tokens.length; from++) {
     if (!isNumber(from)) continue;
     let to = from;

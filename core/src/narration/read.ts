@@ -63,5 +63,5 @@ export function readingOf(narrated: Narrated): Reading {
     swaps: bare(narrated.swaps),
     cautions: bare(narrated.cautions),
     claims: bare(narrated.claims),
-  } as Reading;
+  };
 }

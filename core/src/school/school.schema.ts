@@ -35,4 +35,3 @@ export const schoolSchema = z.object({
   frequency: z.string().max(200),
 });
 export type School = z.infer<typeof schoolSchema>;
-

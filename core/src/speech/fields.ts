@@ -3,7 +3,17 @@ import type { Dose } from '../dose/dose.schema';
 import type { Step } from '../lesson/lesson.schema';
 
 /** Fields in narration that fill themselves from the step, so that what is said is what is planned. */
-export const FIELDS = ['reps', 'hold', 'sets', 'side', 'other side', 'remaining', 'seconds', 'breaths', 'count'] as const;
+export const FIELDS = [
+  'reps',
+  'hold',
+  'sets',
+  'side',
+  'other side',
+  'remaining',
+  'seconds',
+  'breaths',
+  'count',
+] as const;
 export type FieldName = (typeof FIELDS)[number];
 
 const FIELD = /\{(reps|hold|sets|side|other side|remaining|seconds|breaths|count)\}/g;
@@ -33,7 +43,11 @@ export function fieldOf(name: FieldName, { dose, sidePlan }: Filling): string | 
     case 'hold':
       return dose.form === 'hold' ? seconds(dose.holdMs.planned) : null;
     case 'seconds':
-      return dose.form === 'timed' ? seconds(dose.eachMs.planned) : dose.form === 'hold' ? seconds(dose.holdMs.planned) : null;
+      return dose.form === 'timed'
+        ? seconds(dose.eachMs.planned)
+        : dose.form === 'hold'
+          ? seconds(dose.holdMs.planned)
+          : null;
     case 'breaths':
       return dose.form === 'breaths' ? String(dose.breaths.planned) : null;
     case 'count':

@@ -1,18 +1,9 @@
 import { exactly } from '@limber/core/dose/dose';
-import { lessonSchema, type Lesson, type Step } from '@limber/core/lesson/lesson.schema';
+import { lessonSchema, stepOf, type Lesson, type Step } from '@limber/core/lesson/lesson.schema';
 import { moveNamed } from './moves';
 
 function step(id: string, name: string, narration: Partial<Step['narration']>, change: Partial<Step> = {}): Step {
-  const move = moveNamed(name);
-  return {
-    id,
-    move,
-    dose: move.dose,
-    rightDose: null,
-    sidePlan: move.sidePlan,
-    narration: { before: '', during: '', after: '', ...narration },
-    ...change,
-  };
+  return stepOf(id, moveNamed(name), { narration: { before: '', during: '', after: '', ...narration }, ...change });
 }
 
 const rope = moveNamed('Rope knead').dose;

@@ -5,7 +5,7 @@ import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import type { Step } from '@limber/core/lesson/lesson.schema';
+import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
 import { SCHOOL_NAMES } from '@limber/core/school/schools';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
@@ -135,14 +135,7 @@ export class Moves {
 
   protected add(move: LibraryMove): void {
     const { lessons, ...copy } = move;
-    const step: Step = {
-      id: crypto.randomUUID(),
-      move: copy,
-      dose: copy.dose,
-      rightDose: null,
-      sidePlan: copy.sidePlan,
-      narration: { before: '', during: '', after: '' },
-    };
+    const step = stepOf(crypto.randomUUID(), copy);
     const after = this.store.selectedStepId() ?? this.lesson().steps[this.lesson().steps.length - 1]?.id ?? null;
     this.store.edit({
       kind: 'add_step',

@@ -1,0 +1,24 @@
+import type { Change } from '../lesson/change.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import type { FindingPlace } from './finding';
+
+/** The words that stand at a place of a lesson; null where no words can stand. */
+export function wordsAt(lesson: Lesson, { stepId, part }: FindingPlace): string | null {
+  if (part === 'before' || part === 'during' || part === 'after')
+    return lesson.steps.find((step) => step.id === stepId)?.narration[part] ?? null;
+  return part === 'dose' || part === 'order' || part === 'lesson' ? null : lesson[part];
+}
+
+/** The change that writes other words at a place; null when what is to be replaced is not there. */
+export function replaceWords(lesson: Lesson, place: FindingPlace, from: string, to: string): Change | null {
+  const words = wordsAt(lesson, place);
+  if (words === null || !words.includes(from)) return null;
+  const value = words.replace(from, () => to).trim();
+  const { stepId, part } = place;
+  if (part === 'before' || part === 'during' || part === 'after') {
+    const { narration } = lesson.steps.find((step) => step.id === stepId)!;
+    return { kind: 'set_step', stepId: stepId!, field: 'narration', value: { ...narration, [part]: value } };
+  }
+  if (part === 'title' && value === '') return null;
+  return { kind: 'set_lesson', field: part as 'opening', value };
+}
