@@ -33,7 +33,10 @@ export default tseslint.config(
     extends: [...tseslint.configs.recommendedTypeChecked, ...tseslint.configs.stylistic],
     languageOptions: {
       parserOptions: {
-        project: ['core', 'server', 'cli', 'demo', 'bench', 'e2e', 'web'].map((place) => `./${place}/tsconfig.json`),
+        project: [
+          ...['core', 'server', 'cli', 'demo', 'bench', 'e2e', 'web'].map((place) => `./${place}/tsconfig.json`),
+          './web/studio/tsconfig.worker.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
       },
     },

@@ -28,6 +28,11 @@ export const routes: Routes = [
       { path: '', pathMatch: 'full', redirectTo: 'desk' },
       { path: 'desk', title: 'Desk · Limber Cheek', loadComponent: async () => (await import('./desk/desk')).Desk },
       {
+        path: 'from-narration',
+        title: 'From a narration · Limber Cheek',
+        loadComponent: async () => (await import('./plan/narration/from-narration')).FromNarration,
+      },
+      {
         path: 'library',
         title: 'Library · Limber Cheek',
         loadComponent: async () => (await import('./library/library')).Library,
@@ -41,6 +46,16 @@ export const routes: Routes = [
             path: 'plan/moves',
             title: 'Moves · Limber Cheek',
             loadComponent: async () => (await import('./plan/moves/moves')).Moves,
+          },
+          {
+            path: 'plan/words',
+            title: 'Words · Limber Cheek',
+            loadComponent: async () => (await import('./plan/words/words')).Words,
+          },
+          {
+            path: 'plan/paper',
+            title: 'Paper · Limber Cheek',
+            loadComponent: async () => (await import('./plan/paper/paper')).Paper,
           },
           {
             path: 'film/takes',

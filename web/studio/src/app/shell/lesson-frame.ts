@@ -5,6 +5,7 @@ import { Dialog } from 'primeng/dialog';
 import type { Stage } from '@limber/core/lesson/stage';
 import { LessonStore } from '../api/lesson-store';
 import { Keys } from '../keys/keys';
+import { Findings } from '../plan/findings';
 import { describeChange } from './describe-change';
 import { OpenLesson } from './open-lesson';
 
@@ -12,7 +13,7 @@ import { OpenLesson } from './open-lesson';
 @Component({
   selector: 'lc-lesson-frame',
   imports: [RouterOutlet, Dialog, Button],
-  providers: [LessonStore],
+  providers: [LessonStore, Findings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.problem(); as problem) {

@@ -10,7 +10,11 @@ import { Mark } from './mark';
 import { OpenLesson } from './open-lesson';
 
 const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>> = {
-  plan: [{ path: 'plan/moves', name: 'Moves' }],
+  plan: [
+    { path: 'plan/moves', name: 'Moves' },
+    { path: 'plan/words', name: 'Words' },
+    { path: 'plan/paper', name: 'Paper' },
+  ],
   film: [{ path: 'film/takes', name: 'Takes' }],
   mark: [
     { path: 'mark/segments', name: 'Segments' },

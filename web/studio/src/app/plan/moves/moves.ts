@@ -4,22 +4,31 @@ import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
+import { findingKey } from '@limber/core/finding/finding';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
-import { SCHOOL_NAMES } from '@limber/core/school/schools';
+import { schoolOf } from '@limber/core/school/schools';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
-import { FaceMap, type Place, type Stop } from '@shared/face-map';
+import { FaceMap, type Place } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import type { LibraryMove } from '../../api/lessons';
 import { Keys } from '../../keys/keys';
 import { MoveFinder } from '../../library/move-finder';
 import { BenchHead } from '../../shell/bench-head';
+import { FindingCard } from '../finding-card';
+import { Findings } from '../findings';
+import { FitDialog } from './fit-dialog';
 import { LessonDetails } from './lesson-details';
+import { OrderDialog } from './order-dialog';
+import { routeOf } from './route';
 import { sideTimes, workShades } from './side-times';
 import { StepEditor } from './step-editor';
 import { WordsField } from './words-field';
+
+/** So many findings stand beside the steps; the rest is one press away. */
+const FEW = 4;
 
 /** Plan · Moves: which moves, in which order, how much, in which words; and how long that runs. */
 @Component({
@@ -35,7 +44,10 @@ import { WordsField } from './words-field';
     Ribbon,
     MoveFinder,
     BenchHead,
+    FindingCard,
+    FitDialog,
     LessonDetails,
+    OrderDialog,
     StepEditor,
     WordsField,
   ],
@@ -48,13 +60,17 @@ export class Moves {
   protected readonly clock = clock;
   protected readonly adding = signal<Place | 'anywhere' | null>(null);
   protected readonly details = signal(false);
+  protected readonly fitting = signal(false);
+  protected readonly ordering = signal(false);
+  protected readonly everything = signal(false);
+  protected readonly checks = inject(Findings);
   protected readonly open = signal<'opening' | 'closing' | null>(null);
 
   protected readonly lesson = this.store.lesson;
   protected readonly plan = this.store.plan;
   protected readonly subtitle = computed(() => {
-    const { school, level, steps } = this.lesson();
-    return `${SCHOOL_NAMES[school]} · ${level} level · ${steps.length} ${steps.length === 1 ? 'move' : 'moves'}`;
+    const { level, steps } = this.lesson();
+    return `${schoolOf(this.lesson()).name} · ${level} level · ${steps.length} ${steps.length === 1 ? 'move' : 'moves'}`;
   });
   protected readonly overMs = computed(() =>
     this.lesson().targetMs === null ? null : this.plan().totalMs - this.lesson().targetMs!,
@@ -65,6 +81,8 @@ export class Moves {
     if (Math.abs(over) < 500) return 'on target';
     return `${clock(Math.abs(over))} ${over > 0 ? 'over' : 'under'}`;
   });
+  /** Speaking is never quite as estimated: the length is told with its spread. */
+  protected readonly spread = computed(() => (this.plan().spreadMs >= 1000 ? ` ± ${clock(this.plan().spreadMs)}` : ''));
   protected readonly talk = computed(() => Math.round(this.plan().talkShare * 100));
   protected readonly openingMs = computed(() => speakingMs(this.lesson().opening, this.lesson().pace));
   protected readonly closingMs = computed(() => speakingMs(this.lesson().closing, this.lesson().pace));
@@ -80,6 +98,7 @@ export class Moves {
         fill: colours.fill,
         line: colours.line,
         dose: doseWords(step),
+        marks: marksOf(step),
         length: clock(time.endMs - time.startMs),
         speech: time.speechMs,
         startsAt: clock(time.startMs),
@@ -101,18 +120,22 @@ export class Moves {
     return `Your ${short.name} gets ${clock(Math.abs(this.sides().leftMs - this.sides().rightMs))} less work.`;
   });
   protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
-  protected readonly route = computed<Stop[]>(() =>
-    this.lesson().steps.map((step, i) => ({
-      number: i + 1,
-      region: step.move.region,
-      side: partsOf(step.sidePlan)[0] === 'right' ? 'right' : 'left',
-      current: step.id === this.store.selectedStepId(),
-    })),
-  );
+  protected readonly route = computed(() => routeOf(this.lesson().steps, this.store.selectedStepId()));
+  /** The chosen step's findings first, then the worst of the rest. */
+  protected readonly findings = computed(() => {
+    const chosen = this.store.selectedStepId();
+    const own = this.checks.all().filter((one) => one.place.stepId === chosen);
+    return [...own, ...this.checks.all().filter((one) => one.place.stepId !== chosen)];
+  });
+  protected readonly shown = computed(() => (this.everything() ? this.findings() : this.findings().slice(0, FEW)));
+  protected readonly key = findingKey;
+  protected readonly FEW = FEW;
 
   constructor() {
     inject(Keys).use([
       { key: 'a', does: 'Add a move', run: () => this.adding.set('anywhere') },
+      { key: 'f', does: 'Fit to a length', run: () => this.fitting.set(true) },
+      { key: 'o', does: 'Suggest an order', run: () => this.ordering.set(true) },
       { key: 'arrowdown', does: 'Next step', run: () => this.go(1) },
       { key: 'arrowup', does: 'Step before', run: () => this.go(-1) },
       { key: 'mod+arrowdown', does: 'Move the step later', run: () => this.shift(1) },
@@ -217,4 +240,17 @@ function doseWords(step: Step): string {
   const aside = sides.length > 1 || step.sidePlan === 'alternating' ? ' a side' : '';
   const note = step.sidePlan.endsWith('_only') ? `, ${sidePlanName(step.sidePlan)}` : '';
   return `${describeDose(step.dose)}${aside}${note}`;
+}
+
+/** What is unusual about a step, in a few words. */
+function marksOf(step: Step): string {
+  return [
+    step.locked ? 'keeps its place' : '',
+    step.bundle ? 'side by side' : '',
+    step.product === 'apply' ? 'oil first' : step.product === 'top_up' ? 'oil topped up' : '',
+    step.voiceOver ? 'voice-over' : '',
+    step.counted ? 'counted aloud' : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }

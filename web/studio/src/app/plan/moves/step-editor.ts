@@ -1,12 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { SIDE_PLANS, type Dose } from '@limber/core/dose/dose.schema';
 import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
+import { filled } from '@limber/core/speech/fields';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { LessonStore } from '../../api/lesson-store';
 import { fieldsOf, figure, withFigure, type DoseField } from './dose-fields';
+import { StepMore } from './step-more';
 import { Stepper } from './stepper';
 import { WordsField } from './words-field';
 
@@ -19,7 +21,7 @@ const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] =
 /** Dose, sides and words of the step that is chosen. */
 @Component({
   selector: 'lc-step-editor',
-  imports: [FormsModule, Select, Stepper, WordsField],
+  imports: [FormsModule, Select, StepMore, Stepper, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-editor.html',
   styleUrl: './step-editor.css',
@@ -42,10 +44,19 @@ export class StepEditor {
     PARTS.map((one) => ({
       ...one,
       text: this.step().narration[one.part],
-      ms: speakingMs(this.step().narration[one.part], this.store.lesson().pace),
+      ms: speakingMs(filled(this.step().narration[one.part], this.step()), this.store.lesson().pace),
     })),
   );
-  protected readonly busy = computed(() => this.step().move.mouthBusy && this.step().narration.during.trim() !== '');
+  /** Remembered over steps and lessons. */
+  protected readonly more = signal(localStorage['limber.step-more'] === 'on');
+  protected readonly busy = computed(
+    () => this.step().move.mouthBusy && this.step().narration.during.trim() !== '' && !this.step().voiceOver,
+  );
+
+  protected toggleMore(): void {
+    this.more.set(!this.more());
+    localStorage['limber.step-more'] = this.more() ? 'on' : 'off';
+  }
 
   protected set(field: DoseField, shown: number): void {
     const { id, dose, rightDose } = this.step();

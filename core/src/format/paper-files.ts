@@ -1,0 +1,55 @@
+import type { Paper } from '../lesson/paper';
+import { FRAMING_NAMES } from '../move/framing';
+import { writeCsv } from './csv';
+
+const RUN_SHEET = ['time', 'no', 'step', 'dose', 'side', 'framing', 'words'] as const;
+
+/** The run sheet as CSV, one row a step. */
+export function writeRunSheetCsv({ runSheet }: Paper): string {
+  return writeCsv([
+    RUN_SHEET,
+    ...runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.framing, row.words]),
+  ]);
+}
+
+/** All sheets as Markdown. */
+export function writePaperMarkdown(paper: Paper): string {
+  const cell = (text: string): string => text.replace(/\|/g, '\\|').replace(/\s*\n\s*/g, ' ');
+  const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>
+    [head, head.map(() => '---'), ...rows].map((row) => `| ${row.map(cell).join(' | ')} |`).join('\n');
+  const list = (items: readonly string[]): string => items.map((item) => `- ${item}`).join('\n');
+  const parts = [
+    `# ${paper.title}`,
+    `Runs ${paper.runs}. One framing for all: ${paper.framing}.`,
+    '## Run sheet',
+    table(
+      RUN_SHEET,
+      paper.runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.framing, row.words]),
+    ),
+    '## Shots',
+    table(
+      ['no', 'step', 'framing', 'posture', 'tool', 'from', 'lasts'],
+      paper.shots.map((one) => [
+        String(one.number),
+        one.step,
+        FRAMING_NAMES[one.framing],
+        one.posture,
+        one.tool,
+        one.at,
+        one.lasts,
+      ]),
+    ),
+    ...(paper.voiceOver.length > 0
+      ? ['## Spoken afterwards', list(paper.voiceOver.map((one) => `**${one.step}**: ${one.words}`))]
+      : []),
+    '## Materials',
+    list(paper.materials),
+    '## Preparation',
+    list(paper.preparation.map((one) => `**${one.when}**: ${one.what}`)),
+    '## To read first',
+    list(paper.readFirst),
+    '## Prompter',
+    ...paper.prompter.flatMap(({ heading, lines }) => [`### ${heading}`, ...lines]),
+  ];
+  return `${parts.join('\n\n')}\n`;
+}

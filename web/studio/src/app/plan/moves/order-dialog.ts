@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal } from '@angular/core';
+import { Button } from 'primeng/button';
+import { ProgressBar } from 'primeng/progressbar';
+import { schedule } from '@limber/core/lesson/schedule';
+import type { Step } from '@limber/core/lesson/lesson.schema';
+import type { Suggestion } from '@limber/core/lesson/order';
+import { schoolOf } from '@limber/core/school/schools';
+import { FaceMap } from '@shared/face-map';
+import { Ribbon } from '@shared/ribbon';
+import { LessonStore } from '../../api/lesson-store';
+import { PlanWork } from '../plan-work';
+import { routeOf } from './route';
+
+/** Suggests an order by the lesson's school; before and after stand side by side on the face map and the ribbon. */
+@Component({
+  selector: 'lc-order-dialog',
+  imports: [Button, ProgressBar, FaceMap, Ribbon],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="soft">
+      By {{ school() }}: nothing is worked before its way down is open, and jumps, tools, postures and framings change
+      as little as possible. Locked steps keep their places.
+    </p>
+    @if (progress() !== null) {
+      <p-progressbar [value]="progress()! * 100" [showValue]="false" ariaLabel="Looking for an order" />
+    }
+    @if (problem()) {
+      <p role="alert" class="why">{{ problem() }}</p>
+    }
+    @if (result(); as one) {
+      @if (one.blocked) {
+        <p class="why" role="status">{{ one.blocked }}</p>
+      } @else if (same()) {
+        <p role="status"><strong>The order is as good as it gets.</strong></p>
+      } @else {
+        <div class="both">
+          @for (side of sides(); track side.name) {
+            <section>
+              <h3>{{ side.name }}</h3>
+              <div class="map"><lc-face-map [route]="side.route" [label]="side.name" /></div>
+              <lc-ribbon
+                [looks]="store.looks()"
+                [planned]="side.passages"
+                [durationMs]="side.totalMs"
+                [selected]="null"
+                [label]="side.name"
+              />
+              <ol>
+                @for (step of side.steps; track step.id) {
+                  <li [class.moved]="moved().has(step.id)">{{ step.move.name }}</li>
+                }
+              </ol>
+            </section>
+          }
+        </div>
+        <p class="soft">
+          Effort of changing {{ one.costBefore }} before, {{ one.cost }} after.
+          {{
+            one.exact
+              ? 'No order takes less.'
+              : 'The best that a search found; with so many steps not every order was tried.'
+          }}
+        </p>
+      }
+    }
+    <div class="end">
+      <p-button label="Leave it" severity="secondary" [outlined]="true" (onClick)="closed.emit()" />
+      <p-button
+        label="Take this order"
+        [disabled]="progress() !== null || !result() || result()!.blocked !== '' || same()"
+        (onClick)="apply()"
+      />
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 12px;
+    }
+    .both {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 28px;
+    }
+    .map {
+      width: 150px;
+      margin: 6px auto;
+    }
+    h3 {
+      font-size: 17px;
+    }
+    ol {
+      margin: 6px 0 0;
+      padding-left: 26px;
+      font-size: 15px;
+      max-height: 210px;
+      overflow: auto;
+    }
+    .moved {
+      font-weight: 650;
+      color: var(--plum);
+    }
+    .why {
+      color: var(--clay);
+      font-weight: 650;
+    }
+    .end {
+      display: flex;
+      justify-content: flex-end;
+      gap: 10px;
+    }
+  `,
+})
+export class OrderDialog {
+  readonly closed = output();
+  protected readonly store = inject(LessonStore);
+  private readonly work = inject(PlanWork);
+  protected readonly progress = signal<number | null>(0);
+  protected readonly result = signal<Suggestion | null>(null);
+  protected readonly problem = signal('');
+  protected readonly school = computed(() => schoolOf(this.store.lesson()).name);
+  private readonly ordered = computed<readonly Step[]>(() => {
+    const steps = new Map(this.store.lesson().steps.map((step) => [step.id, step]));
+    return (this.result()?.order ?? []).map((id) => steps.get(id)!);
+  });
+  protected readonly same = computed(() => this.ordered().every((step, at) => step === this.store.lesson().steps[at]));
+  protected readonly moved = computed(() => {
+    const before = this.store.lesson().steps;
+    return new Set(
+      this.ordered()
+        .filter((step, at) => before[at] !== step)
+        .map((step) => step.id),
+    );
+  });
+  protected readonly sides = computed(() =>
+    (
+      [
+        ['As it is', this.store.lesson().steps],
+        ['Suggested', this.ordered()],
+      ] as const
+    ).map(([name, steps]) => {
+      const { passages, totalMs } = schedule({ ...this.store.lesson(), steps: [...steps] });
+      return { name, steps, passages, totalMs, route: routeOf(steps, null) };
+    }),
+  );
+
+  constructor() {
+    effect((onCleanup) => {
+      const running = this.work.run({ kind: 'order', lesson: this.store.lesson() }).subscribe({
+        next: ({ progress, done }) => {
+          this.progress.set(done ? null : progress);
+          if (done) this.result.set(done);
+        },
+        error: (error: Error) => this.problem.set(error.message),
+      });
+      onCleanup(() => running.unsubscribe());
+    });
+  }
+
+  protected apply(): void {
+    const changes = this.ordered().map((step, at) => ({
+      kind: 'place_step' as const,
+      stepId: step.id,
+      afterStepId: this.ordered()[at - 1]?.id ?? null,
+    }));
+    this.closed.emit();
+    this.store.edit({ kind: 'batch', changes });
+  }
+}

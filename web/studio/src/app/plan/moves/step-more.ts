@@ -1,0 +1,167 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Select } from 'primeng/select';
+import { ToggleSwitch } from 'primeng/toggleswitch';
+import { partsOf } from '@limber/core/dose/dose';
+import type { Step } from '@limber/core/lesson/lesson.schema';
+import { LessonStore } from '../../api/lesson-store';
+import { Stepper } from './stepper';
+
+const PRODUCT_WORDS = [
+  { value: 'none', label: 'nothing put on' },
+  { value: 'apply', label: 'oil or cream put on first' },
+  { value: 'top_up', label: 'topped up first' },
+];
+const PRIORITY_WORDS = [
+  { value: 'must', label: 'cut last' },
+  { value: 'normal', label: 'cut as the rest' },
+  { value: 'may_go', label: 'cut first' },
+];
+
+/** What few steps need: product, rest, time for the viewer, counting, bundles, what is cut first, and its place. */
+@Component({
+  selector: 'lc-step-more',
+  imports: [FormsModule, Select, Stepper, ToggleSwitch],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="chips">
+      <p-select
+        styleClass="plan"
+        [options]="products"
+        optionLabel="label"
+        optionValue="value"
+        ariaLabel="Product"
+        [ngModel]="step().product"
+        (ngModelChange)="set('product', $event)"
+      />
+      <lc-stepper
+        label="now you"
+        unit="s"
+        [value]="step().nowYouMs / 1000"
+        [step]="5"
+        [min]="0"
+        [max]="600"
+        (changed)="set('nowYouMs', $event * 1000)"
+      />
+      <lc-stepper
+        label="rest after"
+        unit="s"
+        [value]="step().restAfterMs / 1000"
+        [step]="5"
+        [min]="0"
+        [max]="600"
+        (changed)="set('restAfterMs', $event * 1000)"
+      />
+      <p-select
+        styleClass="plan"
+        [options]="priorities"
+        optionLabel="label"
+        optionValue="value"
+        ariaLabel="When the lesson has to get shorter"
+        [ngModel]="step().priority"
+        (ngModelChange)="set('priority', $event)"
+      />
+    </div>
+    <div class="switches">
+      @for (one of switches(); track one.field) {
+        <span class="switch">
+          <p-toggleswitch
+            [inputId]="'more-' + one.field"
+            [ngModel]="one.on"
+            (ngModelChange)="toggle(one.field, $event)"
+          />
+          <label [attr.for]="'more-' + one.field">{{ one.words }}</label>
+        </span>
+      }
+    </div>
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin-top: 12px;
+    }
+    .chips {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
+    .switches {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px 22px;
+      margin-top: 12px;
+      font-size: 15px;
+    }
+    .switch {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+    }
+    :host ::ng-deep .plan {
+      border-radius: 18px;
+      min-height: 36px;
+      font-size: 15px;
+    }
+    :host ::ng-deep .plan .p-select-label {
+      padding: 5px 4px 5px 14px;
+    }
+  `,
+})
+export class StepMore {
+  readonly step = input.required<Step>();
+  private readonly store = inject(LessonStore);
+  protected readonly products = PRODUCT_WORDS;
+  protected readonly priorities = PRIORITY_WORDS;
+  private readonly before = computed(() => {
+    const { steps } = this.store.lesson();
+    return steps[steps.indexOf(this.step()) - 1] ?? null;
+  });
+  protected readonly switches = computed(() => {
+    const step = this.step();
+    const parts = partsOf(step.sidePlan);
+    const before = this.before();
+    const paired = (one: Step | null): boolean => one?.sidePlan === 'left_right' || one?.sidePlan === 'right_left';
+    return [
+      { field: 'locked' as const, words: 'keeps its place', on: step.locked },
+      { field: 'counted' as const, words: 'counted aloud', on: step.counted },
+      ...(step.narration.during
+        ? [{ field: 'voiceOver' as const, words: 'words over it are spoken afterwards', on: step.voiceOver }]
+        : []),
+      ...(paired(step) && paired(before)
+        ? [
+            {
+              field: 'bundle' as const,
+              words: `side by side with ${before!.move.name}`,
+              on: step.bundle !== null && step.bundle === before!.bundle,
+            },
+          ]
+        : []),
+      ...(parts.length === 1 && (parts[0] === 'left' || parts[0] === 'right')
+        ? [{ field: 'compares' as const, words: 'one side on purpose, to compare', on: step.compares }]
+        : []),
+    ];
+  });
+
+  protected set(field: 'product' | 'nowYouMs' | 'restAfterMs' | 'priority', value: string | number): void {
+    this.store.edit({ kind: 'set_step', stepId: this.step().id, field, value } as Parameters<LessonStore['edit']>[0]);
+  }
+
+  protected toggle(field: 'locked' | 'counted' | 'voiceOver' | 'compares' | 'bundle', on: boolean): void {
+    const { id } = this.step();
+    if (field !== 'bundle') {
+      this.store.edit({ kind: 'set_step', stepId: id, field, value: on });
+      return;
+    }
+    const before = this.before()!;
+    const bundle = on ? (before.bundle ?? `bundle-${before.id}`) : null;
+    this.store.edit({
+      kind: 'batch',
+      changes: [
+        ...(on && before.bundle === null
+          ? [{ kind: 'set_step' as const, stepId: before.id, field: 'bundle' as const, value: bundle }]
+          : []),
+        { kind: 'set_step', stepId: id, field: 'bundle', value: bundle },
+      ],
+    });
+  }
+}

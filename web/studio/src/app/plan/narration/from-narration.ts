@@ -1,0 +1,184 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
+import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { FormsModule } from '@angular/forms';
+import { Textarea } from 'primeng/textarea';
+import { describeDose, sidePlanName } from '@limber/core/dose/dose';
+import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
+import { draftLesson, draftSteps } from '@limber/core/narration/draft';
+import type { Narrated } from '@limber/core/narration/read';
+import type { Evidence } from '@limber/core/narration/reading';
+import { SCHOOL_NAMES } from '@limber/core/school/schools';
+import { clock } from '@limber/core/time/clock';
+import { ApiError } from '../../api/http';
+import { Lessons, type LibraryMove } from '../../api/lessons';
+import { PlanWork } from '../plan-work';
+
+/** Below this it is said that something is a guess. */
+const SURE = 0.65;
+const QUIET_MS = 400;
+const WORKED = new Set(['technique', 'warmup', 'drain']);
+
+/** From a narration to a lesson: what was read, the words it came from, and a draft of what is accepted. */
+@Component({
+  selector: 'lc-from-narration',
+  imports: [FormsModule, Button, Checkbox, Textarea],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './from-narration.html',
+  styleUrl: './from-narration.css',
+})
+export class FromNarration {
+  private readonly work = inject(PlanWork);
+  private readonly lessons = inject(Lessons);
+  private readonly router = inject(Router);
+  protected readonly clock = clock;
+  protected readonly text = signal('');
+  protected readonly name = signal('');
+  protected readonly narrated = signal<Narrated | null>(null);
+  protected readonly reading = signal(false);
+  protected readonly problem = signal('');
+  protected readonly left = signal<ReadonlySet<number>>(new Set());
+  private readonly library = signal<readonly LibraryMove[]>([]);
+
+  private readonly accepted = computed(
+    () => new Set((this.narrated()?.steps ?? []).map((_, at) => at).filter((at) => !this.left().has(at))),
+  );
+  private readonly draft = computed(() => {
+    const narrated = this.narrated();
+    if (!narrated) return [];
+    let made = 0;
+    const seed = crypto.randomUUID();
+    return draftSteps(narrated, this.library(), () => `${seed}-${made++}`, this.accepted());
+  });
+  protected readonly steps = computed(() => {
+    const narrated = this.narrated();
+    if (!narrated) return [];
+    return narrated.steps.map((step, at) => {
+      const colours = BAND_COLOURS[parentOf(step.region)];
+      const drafted = this.draft().find((one) => one.from.includes(at));
+      const worked = WORKED.has(step.kind);
+      return {
+        at,
+        time: clock(step.startMs),
+        kind: step.kind,
+        worked,
+        name: worked ? `${step.action} · ${regionName(step.region)}` : step.kind,
+        side: worked && step.side !== 'unknown' ? step.side : '',
+        tool: worked && step.tool !== 'none' ? step.tool : '',
+        words: this.words(step.evidence, 14),
+        guess: step.evidence.sure < SURE,
+        fill: worked ? colours.fill : 'var(--line)',
+        line: worked ? colours.line : 'var(--line)',
+        accepted: !this.left().has(at),
+        becomes: drafted
+          ? drafted.from[0] === at
+            ? `${drafted.step.move.name}: ${describeDose(drafted.step.dose)}${drafted.doseSaid ? '' : ' (a default: no dose was said)'}, ${sidePlanName(drafted.step.sidePlan)}`
+            : 'the other side of it'
+          : '',
+        doses: narrated.doses
+          .filter((dose) => dose.atMs >= step.startMs && dose.atMs < step.endMs)
+          .map((dose) => this.words(dose.evidence)),
+      };
+    });
+  });
+  protected readonly promises = computed(() =>
+    (this.narrated()?.promises ?? []).map((one) => ({
+      time: clock(one.atMs),
+      what: `${one.low}${one.high > one.low ? ` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
+      words: this.words(one.evidence),
+    })),
+  );
+  protected readonly claims = computed(() =>
+    (this.narrated()?.claims ?? []).map((one) => ({
+      time: clock(one.atMs),
+      what: `${one.about.replace(/_/g, ' ')}, ${one.strength === 'strong' ? 'said as certain' : 'hedged'}`,
+      words: this.words(one.evidence),
+      strong: one.strength === 'strong',
+    })),
+  );
+  protected readonly cautions = computed(() =>
+    (this.narrated()?.cautions ?? []).map((one) => ({
+      time: clock(one.atMs),
+      what: one.about.replace(/_/g, ' '),
+      words: this.words(one.evidence),
+    })),
+  );
+  protected readonly made = computed(() => this.draft().length);
+  protected readonly school = computed(() => {
+    const narrated = this.narrated();
+    return narrated ? SCHOOL_NAMES[draftLesson(narrated, this.draft(), 'x', 'x').school] : '';
+  });
+
+  constructor() {
+    void this.lessons
+      .library()
+      .then((moves) => this.library.set(moves))
+      .catch(() => undefined);
+    effect((onCleanup) => {
+      const text = this.text();
+      if (text.trim() === '') {
+        this.narrated.set(null);
+        return;
+      }
+      let running: { unsubscribe(): void } | undefined;
+      const timer = setTimeout(() => {
+        this.reading.set(true);
+        running = this.work.run({ kind: 'read', text }).subscribe({
+          next: ({ done }) => {
+            if (!done) return;
+            this.problem.set('');
+            this.left.set(new Set());
+            this.narrated.set(done);
+            this.reading.set(false);
+          },
+          error: (error: Error) => {
+            this.problem.set(error.message);
+            this.narrated.set(null);
+            this.reading.set(false);
+          },
+        });
+      }, QUIET_MS);
+      onCleanup(() => {
+        clearTimeout(timer);
+        running?.unsubscribe();
+      });
+    });
+  }
+
+  protected async take(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    if (file.size > 4_000_000) {
+      this.problem.set('That file is larger than any narration. Choose the captions, not the video.');
+      return;
+    }
+    this.text.set(await file.text());
+    if (!this.name()) this.name.set(file.name.replace(/\.\w+$/, '').replace(/[-_]+/g, ' '));
+  }
+
+  protected accept(at: number, on: boolean): void {
+    const left = new Set(this.left());
+    if (on) left.delete(at);
+    else left.add(at);
+    this.left.set(left);
+  }
+
+  protected async make(): Promise<void> {
+    const narrated = this.narrated();
+    if (!narrated) return;
+    try {
+      const title = this.name().trim() || 'From a narration';
+      const id = await this.lessons.bringIn(draftLesson(narrated, this.draft(), title, crypto.randomUUID()));
+      await this.router.navigateByUrl(`/lesson/${id}/plan/words`);
+    } catch (error) {
+      this.problem.set(error instanceof ApiError ? error.message : 'The lesson could not be made. Try again.');
+    }
+  }
+
+  private words({ from, to }: Evidence, most = 12): string {
+    const words = this.narrated()!.words.slice(from, Math.min(to, from + most));
+    return words.map((word) => word.text).join(' ');
+  }
+}

@@ -1,0 +1,48 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Button } from 'primeng/button';
+import { writePaperMarkdown, writeRunSheetCsv } from '@limber/core/format/paper-files';
+import { screeningQuestions } from '@limber/core/caution/cautions';
+import { practiceCut } from '@limber/core/lesson/practice-cut';
+import { paperOf, shotsByFraming } from '@limber/core/lesson/paper';
+import { schedule } from '@limber/core/lesson/schedule';
+import { FRAMING_NAMES } from '@limber/core/move/framing';
+import { clock } from '@limber/core/time/clock';
+import { LessonStore } from '../../api/lesson-store';
+import { BenchHead } from '../../shell/bench-head';
+
+/** Plan · Paper: what is taken to the shoot, as pages that print well. */
+@Component({
+  selector: 'lc-paper',
+  imports: [BenchHead, Button],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './paper.html',
+  styleUrl: './paper.css',
+})
+export class Paper {
+  protected readonly store = inject(LessonStore);
+  protected readonly byFraming = signal(false);
+  protected readonly framing = FRAMING_NAMES;
+  protected readonly paper = computed(() => paperOf(this.store.lesson()));
+  protected readonly shots = computed(() =>
+    this.byFraming() ? shotsByFraming(this.paper().shots) : this.paper().shots,
+  );
+  protected readonly questions = computed(() => screeningQuestions(this.store.lesson()));
+  protected readonly subtitle = computed(
+    () => `runs ${this.paper().runs} · the same without teaching talk ${clock(this.practice().totalMs)}`,
+  );
+  protected readonly practice = computed(() => schedule(practiceCut(this.store.lesson())));
+
+  protected print(): void {
+    window.print();
+  }
+
+  protected save(kind: 'md' | 'csv'): void {
+    const text = kind === 'md' ? writePaperMarkdown(this.paper()) : writeRunSheetCsv(this.paper());
+    const url = URL.createObjectURL(new Blob([text], { type: kind === 'md' ? 'text/markdown' : 'text/csv' }));
+    const link = document.createElement('a');
+    link.href = url;
+    link.download = `${this.store.lesson().title.replace(/[^\p{L}\d]+/gu, '-')}.${kind}`;
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  }
+}

@@ -1,0 +1,17 @@
+import type { Finding } from '@limber/core/finding/finding';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
+
+/** What the planning worker is asked. */
+export type Question =
+  | { readonly kind: 'check'; readonly lesson: Lesson }
+  | { readonly kind: 'other-schools'; readonly lesson: Lesson; readonly finding: Finding }
+  | { readonly kind: 'fit'; readonly lesson: Lesson; readonly targetMs: number; readonly toleranceMs: number }
+  | { readonly kind: 'order'; readonly lesson: Lesson }
+  | { readonly kind: 'read'; readonly text: string };
+export type Asked = Question & { readonly id: number };
+
+/** What it tells: how far it is, the answer, or why there is none. */
+export type Told =
+  | { readonly id: number; readonly progress: number }
+  | { readonly id: number; readonly done: unknown }
+  | { readonly id: number; readonly failed: string };

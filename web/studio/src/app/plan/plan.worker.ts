@@ -1,0 +1,32 @@
+import { checkLesson } from '@limber/core/finding/check-lesson';
+import { otherSchools } from '@limber/core/lesson/order-findings';
+import { fit } from '@limber/core/lesson/fit';
+import { suggestOrder } from '@limber/core/lesson/order';
+import { readNarration } from '@limber/core/narration/read';
+import type { Asked, Told } from './plan-questions';
+
+/** The heavy parts of planning, away from the screen. */
+addEventListener('message', ({ data: asked }: MessageEvent<Asked>) => {
+  const tell = (told: Told): void => postMessage(told);
+  const progress = (share: number): void => tell({ id: asked.id, progress: share });
+  try {
+    tell({ id: asked.id, done: answer(asked, progress) });
+  } catch (error) {
+    tell({ id: asked.id, failed: error instanceof Error ? error.message : 'That could not be computed.' });
+  }
+});
+
+function answer(asked: Asked, progress: (share: number) => void): unknown {
+  switch (asked.kind) {
+    case 'check':
+      return checkLesson(asked.lesson);
+    case 'other-schools':
+      return otherSchools(asked.lesson, asked.finding);
+    case 'fit':
+      return fit(asked.lesson, asked.targetMs, asked.toleranceMs, progress);
+    case 'order':
+      return suggestOrder(asked.lesson, progress);
+    case 'read':
+      return readNarration(asked.text);
+  }
+}

@@ -1,0 +1,174 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { describeDose, sidePlanName } from '@limber/core/dose/dose';
+import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import { findingKey, type Finding, type FindingPlace } from '@limber/core/finding/finding';
+import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
+import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
+import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
+import { describeMove, readingEase } from '@limber/core/speech/words-findings';
+import { clock } from '@limber/core/time/clock';
+import { Ribbon } from '@shared/ribbon';
+import { LessonStore } from '../../api/lesson-store';
+import { Keys } from '../../keys/keys';
+import { BenchHead } from '../../shell/bench-head';
+import { FindingCard } from '../finding-card';
+import { Findings } from '../findings';
+import { WordsField } from '../moves/words-field';
+
+type Part = FindingPlace['part'];
+
+interface Field {
+  readonly part: Part;
+  readonly label: string;
+  readonly hint: string;
+  readonly text: string;
+  readonly ms: number;
+  /** As it will be heard, where fields fill themselves. */
+  readonly heard: string;
+}
+
+interface Passage {
+  readonly stepId: string | null;
+  readonly id: string;
+  readonly number: string;
+  readonly name: string;
+  readonly about: string;
+  readonly fill: string;
+  readonly line: string;
+  readonly fields: readonly Field[];
+  readonly findings: readonly Finding[];
+  /** Fields that mean something for this step's dose. */
+  readonly offers: string;
+  readonly step: Step | null;
+}
+
+const STEP_PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
+  { part: 'before', label: 'Said before', hint: 'What to do, how much, which side, and what to mind' },
+  { part: 'during', label: 'Said over the dose', hint: 'Short, with silence to work in' },
+  { part: 'after', label: 'Said after', hint: 'Often nothing' },
+];
+const CALM = { low: 90, high: 130 } as const;
+
+/** Plan · Words: everything that is said, in order, with what the checks find beside the words. */
+@Component({
+  selector: 'lc-words',
+  imports: [BenchHead, FindingCard, Ribbon, WordsField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './words.html',
+  styleUrl: './words.css',
+})
+export class Words {
+  protected readonly store = inject(LessonStore);
+  protected readonly checks = inject(Findings);
+  protected readonly clock = clock;
+  protected readonly key = findingKey;
+
+  private readonly everything = computed(() => {
+    const { opening, closing, steps } = this.store.lesson();
+    const parts = steps.flatMap((step) => STEP_PARTS.map(({ part }) => filled(step.narration[part], step)));
+    return [opening, ...parts, closing].filter((words) => words.trim() !== '').join('\n');
+  });
+  protected readonly subtitle = computed(() => {
+    const words = this.everything().match(/[\p{L}\d’'-]+/gu)?.length ?? 0;
+    return `${words} words · ${clock(speakingMs(this.everything(), this.store.lesson().pace))} of speech`;
+  });
+  protected readonly rate = computed(() =>
+    Math.round(wordsPerMinute(this.everything(), this.store.lesson().pace) ?? 0),
+  );
+  protected readonly rateWords = computed(() => {
+    const perMinute = Math.round(
+      (60_000 * (this.everything().match(/[\p{L}\d’'-]+/gu)?.length ?? 0)) / Math.max(1, this.store.plan().totalMs),
+    );
+    if (perMinute < CALM.low) return 'leaves much silence';
+    return perMinute <= CALM.high ? 'calm, with room to work' : 'more like a talk than a follow-along';
+  });
+  protected readonly ease = computed(() => {
+    const ease = readingEase(this.everything(), syllablesOf(this.everything()));
+    if (ease === null) return '';
+    return ease >= 70 ? 'easy to follow' : ease >= 55 ? 'plain' : 'hard to follow';
+  });
+  protected readonly talk = computed(() => Math.round(this.store.plan().talkShare * 100));
+
+  protected readonly passages = computed<Passage[]>(() => {
+    const lesson = this.store.lesson();
+    const { pace } = lesson;
+    const frame = (part: 'opening' | 'closing', name: string, hint: string): Passage => ({
+      stepId: null,
+      id: part,
+      number: '',
+      name,
+      about: '',
+      fill: 'var(--line)',
+      line: 'var(--line)',
+      fields: [{ part, label: name, hint, text: lesson[part], ms: speakingMs(lesson[part], pace), heard: '' }],
+      findings: this.at(null, part === 'opening' ? ['opening', 'promise', 'title'] : ['closing', 'description']),
+      offers: '',
+      step: null,
+    });
+    return [
+      frame('opening', 'Opening', 'Hello, the promise, what you need, who should ask first'),
+      ...lesson.steps.map((step, at): Passage => {
+        const colours = BAND_COLOURS[parentOf(step.move.region)];
+        return {
+          stepId: step.id,
+          id: step.id,
+          number: String(at + 1),
+          name: step.move.name,
+          about: `${describeDose(step.dose)}, ${sidePlanName(step.sidePlan)}`,
+          fill: colours.fill,
+          line: colours.line,
+          fields: STEP_PARTS.map(({ part, label, hint }) => {
+            const text = step.narration[part];
+            const heard = filled(text, step);
+            return { part, label, hint, text, ms: speakingMs(heard, pace), heard: heard === text ? '' : heard };
+          }),
+          findings: this.at(step.id, ['before', 'during', 'after']),
+          offers: FIELDS.filter((name) => fieldOf(name, step) !== null)
+            .map((name) => `{${name}}`)
+            .join(' '),
+          step,
+        };
+      }),
+      frame('closing', 'Closing', 'Thanks, how often, what to expect'),
+    ];
+  });
+
+  constructor() {
+    inject(Keys).use([
+      { key: 'arrowdown', does: 'Next step', run: () => this.go(1) },
+      { key: 'arrowup', does: 'Step before', run: () => this.go(-1) },
+    ]);
+  }
+
+  protected set(passage: Passage, part: Part, text: string): void {
+    if (passage.step) {
+      const step = this.store.lesson().steps.find((one) => one.id === passage.stepId)!;
+      const value = { ...step.narration, [part]: text };
+      this.store.edit({ kind: 'set_step', stepId: step.id, field: 'narration', value });
+    } else this.store.edit({ kind: 'set_lesson', field: part as 'opening', value: text });
+  }
+
+  /** Words from the move's own fields, for a step that says nothing yet. */
+  protected offer(passage: Passage): void {
+    this.set(passage, 'before', describeMove(passage.step!));
+  }
+
+  protected select(passage: Passage): void {
+    if (passage.stepId) this.store.selectedStepId.set(passage.stepId);
+  }
+
+  protected choose(stepId: string): void {
+    this.store.selectedStepId.set(stepId);
+    document.getElementById(`words-${stepId}`)?.scrollIntoView({ block: 'center', behavior: 'smooth' });
+  }
+
+  private at(stepId: string | null, parts: readonly Part[]): Finding[] {
+    return this.checks.all().filter(({ place }) => place.stepId === stepId && parts.includes(place.part));
+  }
+
+  private go(by: 1 | -1): void {
+    const ids = this.store.lesson().steps.map((step) => step.id);
+    const next = ids[Math.max(0, Math.min(ids.length - 1, ids.indexOf(this.store.selectedStepId() ?? '') + by))];
+    if (next) this.choose(next);
+  }
+}
