@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MAP_ANCHORS, MAP_HALVES, MAP_MIDDLE, UNDIVIDED } from '@limber/core/face/map';
+import { BACK_HALVES, SIDE_AREAS, type MapView } from '@limber/core/face/map-around';
 import { BAND_COLOURS, parentOf, regionName, type Region, type Side } from '@limber/core/face/regions';
 
 export interface Place {
@@ -33,20 +34,48 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg viewBox="0 0 280 400" role="group" [attr.aria-label]="label()">
-      <g class="under" aria-hidden="true">
-        <path
-          d="M140 18C78 18 42 62 42 130C42 170 40 214 30 244L250 244C240 214 238 170 238 130C238 62 202 18 140 18Z"
-          class="hair"
-        />
-        <path
-          d="M104 236L102 300C88 318 30 320 14 372L10 400L270 400L266 372C250 320 192 318 178 300L176 236Z"
-          class="skin"
-        />
-        <path
-          d="M140 56C94 56 64 88 63 136C62 190 82 260 140 262C198 260 218 190 217 136C216 88 186 56 140 56Z"
-          class="skin"
-        />
-      </g>
+      @switch (view()) {
+        @case ('front') {
+          <g class="under" aria-hidden="true">
+            <path
+              d="M140 18C78 18 42 62 42 130C42 170 40 214 30 244L250 244C240 214 238 170 238 130C238 62 202 18 140 18Z"
+              class="hair"
+            />
+            <path
+              d="M104 236L102 300C88 318 30 320 14 372L10 400L270 400L266 372C250 320 192 318 178 300L176 236Z"
+              class="skin"
+            />
+            <path
+              d="M140 56C94 56 64 88 63 136C62 190 82 260 140 262C198 260 218 190 217 136C216 88 186 56 140 56Z"
+              class="skin"
+            />
+          </g>
+        }
+        @case ('back') {
+          <g class="under" aria-hidden="true">
+            <path
+              d="M104 226L100 302C86 320 30 322 14 372L9 400L271 400L266 372C250 322 194 320 180 302L176 226Z"
+              class="skin"
+            />
+            <path
+              d="M140 14C76 14 42 60 42 130C42 190 54 226 74 240L206 240C226 226 238 190 238 130C238 60 204 14 140 14Z"
+              class="hair"
+            />
+          </g>
+        }
+        @default {
+          <g class="under" aria-hidden="true" [attr.transform]="view() === 'right' ? mirror : null">
+            <path
+              d="M94 60C82 78 76 100 72 124C66 144 54 158 53 168C55 176 62 178 70 178C64 190 62 196 66 202C63 208 68 212 70 216C64 228 66 244 76 250C90 254 100 254 112 268C118 290 118 306 104 322C92 340 84 370 80 400L270 400C270 350 262 312 246 292C232 262 230 222 236 190C250 140 246 90 220 50Z"
+              class="skin"
+            />
+            <path
+              d="M98 56C124 12 214 12 240 66C258 104 254 156 238 196L190 204C198 150 178 108 134 92C112 84 100 72 98 56Z"
+              class="hair"
+            />
+          </g>
+        }
+      }
       @for (part of parts(); track part.key) {
         <path
           [attr.d]="part.d"
@@ -69,14 +98,16 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
           <title>{{ part.label }}</title>
         </path>
       }
-      <g class="features" aria-hidden="true">
-        <path d="M90 141q16-12 32 0q-16 9-32 0zM158 141q16-12 32 0q-16 9-32 0z" class="white" />
-        <circle cx="106" cy="140" r="4.6" />
-        <circle cx="174" cy="140" r="4.6" />
-        <path d="M88 119q18-10 40-2M192 119q-18-10-40-2" class="hairline" />
-        <path d="M139 136c-3 16-8 26-9 36q3 6 10 5" class="fine" />
-        <path d="M121 209q19 7 38 0" class="fine" />
-      </g>
+      @if (view() === 'front') {
+        <g class="features" aria-hidden="true">
+          <path d="M90 141q16-12 32 0q-16 9-32 0zM158 141q16-12 32 0q-16 9-32 0z" class="white" />
+          <circle cx="106" cy="140" r="4.6" />
+          <circle cx="174" cy="140" r="4.6" />
+          <path d="M88 119q18-10 40-2M192 119q-18-10-40-2" class="hairline" />
+          <path d="M139 136c-3 16-8 26-9 36q3 6 10 5" class="fine" />
+          <path d="M121 209q19 7 38 0" class="fine" />
+        </g>
+      }
       @if (route().length > 1) {
         <path [attr.d]="routePath()" class="route" aria-hidden="true" />
       }
@@ -179,28 +210,29 @@ export class FaceMap {
   readonly chosen = input<readonly Place[]>([]);
   readonly route = input<readonly Stop[]>([]);
   readonly pickable = input(false);
+  /** The route is drawn on the front alone. */
+  readonly view = input<MapView>('front');
+  protected readonly mirror = MIRROR;
   readonly label = input('Face map, drawn as in a mirror');
   readonly picked = output<Place>();
 
   protected readonly parts = computed<Part[]>(() => {
     const shades = this.shades();
     const chosen = this.chosen();
-    return MAP_HALVES.flatMap(({ region, d }) =>
-      (['left', 'right'] as const).map((side) => {
-        const own = shades?.get(`${region}/${side}`) ?? 0;
-        return {
-          key: `${region}/${side}`,
-          region,
-          side,
-          d,
-          transform: side === 'right' ? MIRROR : null,
-          fill: shades && own === 0 ? '#efdccb' : BAND_COLOURS[parentOf(region)].fill,
-          opacity: shades ? (own === 0 ? 0.7 : 0.35 + 0.6 * own) : 0.62,
-          chosen: chosen.some((one) => one.region === region && (one.side === null || one.side === side)),
-          label: UNDIVIDED.has(region) ? regionName(region) : `${side} ${regionName(region)}`,
-        };
-      }),
-    );
+    return areasOf(this.view()).map(({ region, d, side, mirrored }) => {
+      const own = shades?.get(`${region}/${side}`) ?? 0;
+      return {
+        key: `${region}/${side}`,
+        region,
+        side,
+        d,
+        transform: mirrored ? MIRROR : null,
+        fill: shades && own === 0 ? '#efdccb' : BAND_COLOURS[parentOf(region)].fill,
+        opacity: shades ? (own === 0 ? 0.7 : 0.35 + 0.6 * own) : 0.62,
+        chosen: chosen.some((one) => one.region === region && (one.side === null || one.side === side)),
+        label: UNDIVIDED.has(region) ? regionName(region) : `${side} ${regionName(region)}`,
+      };
+    });
   });
 
   protected readonly routePath = computed(() =>
@@ -216,6 +248,22 @@ export class FaceMap {
   protected pick(part: Part): void {
     if (this.pickable()) this.picked.emit({ region: part.region, side: UNDIVIDED.has(part.region) ? null : part.side });
   }
+}
+
+interface Drawn {
+  readonly region: Region;
+  readonly d: string;
+  readonly side: Side;
+  readonly mirrored: boolean;
+}
+
+/** What is drawn in a view: both halves of front and back, one side of a profile. */
+function areasOf(view: MapView): Drawn[] {
+  if (view === 'left' || view === 'right')
+    return SIDE_AREAS.map((area) => ({ ...area, side: view, mirrored: view === 'right' }));
+  return (view === 'front' ? MAP_HALVES : BACK_HALVES).flatMap((half) =>
+    (['left', 'right'] as const).map((side) => ({ ...half, side, mirrored: side === 'right' })),
+  );
 }
 
 function pointOf({ region, side }: Place): [number, number] {

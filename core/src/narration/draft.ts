@@ -2,7 +2,7 @@ import { defaultDose } from '../dose/dose';
 import type { Dose, SidePlan } from '../dose/dose.schema';
 import { regionName } from '../face/regions';
 import { lessonSchema, stepOf, LESSON_FORMAT, LESSON_VERSION, type Lesson, type Step } from '../lesson/lesson.schema';
-import { moveSchema, type Action, type Move } from '../move/move.schema';
+import { moveSchema, type Action, type Move, type Tool } from '../move/move.schema';
 import { SCHOOL_IDS, type SchoolId } from '../school/schools';
 import { orderFindings } from '../lesson/order-findings';
 import type { Narrated } from './read';
@@ -60,7 +60,9 @@ export function draftSteps(
   });
   const everyMove = narrated.doses.find((dose) => dose.scope === 'every_move');
   return drafts.map(({ read, from, doses, other, words, sides }) => {
-    const known = library.find((move) => move.region === read.region && move.action === read.action);
+    const known = library.find(
+      (move) => move.region === read.region && move.action === read.action && byHand(move.tool) === byHand(read.tool),
+    );
     const move = known ?? moveFrom(read, words, newId());
     const said = doseFrom(doses.length > 0 ? doses : everyMove ? [everyMove] : [], move.dose, read.action);
     const right = other.length > 0 ? doseFrom(other, said ?? move.dose, read.action) : null;
@@ -99,16 +101,37 @@ export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], tit
   return { ...lesson, school: suggestSchool(lesson) };
 }
 
-/** The school that has least to say against the order and the touch of a lesson's steps. */
+/**
+ * The school that fits a lesson best: what it would find against the order and the touch of the steps, less what is
+ * typical of it and there.
+ */
 export function suggestSchool(lesson: Lesson): SchoolId {
-  const against = (school: SchoolId): number =>
+  const { steps } = lesson;
+  const share = (fits: (move: Move) => boolean): number =>
+    steps.length === 0 ? 0 : steps.filter(({ move }) => fits(move)).length / steps.length;
+  const tools = share((move) => ['stone', 'roller', 'spoon'].includes(move.tool));
+  const holds = share((move) => ['hold', 'puff', 'stretch'].includes(move.action));
+  const warms = ['pinch', 'tap'].includes(steps[0]?.move.action ?? '');
+  const typical: Readonly<Record<SchoolId, number>> = {
+    open_drains_first: ['collarbone', 'neck', 'ear'].includes(steps[0]?.move.region ?? '') && holds < 0.5 ? 3 : -2,
+    upward_then_drain: steps[steps.length - 1]?.move.action === 'drain' ? 1.5 : 0,
+    downward: ['scalp', 'forehead'].includes(steps[0]?.move.region ?? '') ? 2 : -1,
+    tool_glide: tools >= 0.5 ? 4 : -4,
+    holds: holds >= 0.5 ? 4 : -4,
+    warm_work_soothe: warms ? 3 : -2,
+    with_products: -3,
+  };
+  const worth = (school: SchoolId): number =>
+    typical[school] -
     orderFindings({ ...lesson, school, ownSchool: null }).reduce(
-      (sum, one) => sum + (one.severity === 'note' ? 1 : 2),
+      (sum, one) => sum + (one.severity === 'note' ? 0.5 : 1),
       0,
-    ) +
-    (lesson.steps.some((step) => step.move.action === 'hold') !== (school === 'holds') ? 0.5 : 0) +
-    (lesson.steps.some((step) => ['stone', 'roller'].includes(step.move.tool)) !== (school === 'tool_glide') ? 0.5 : 0);
-  return SCHOOL_IDS.reduce((best, one) => (against(one) < against(best) ? one : best));
+    );
+  return SCHOOL_IDS.reduce((best, one) => (worth(one) > worth(best) ? one : best));
+}
+
+function byHand(tool: Tool): Tool {
+  return tool === 'knuckle' || tool === 'none' ? 'hand' : tool;
 }
 
 function same(a: FoundStep, b: FoundStep): boolean {

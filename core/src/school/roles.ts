@@ -12,7 +12,11 @@ export function rolesOf(steps: readonly Step[], school: School): Role[] {
   const drains = steps.map((step) => drainsIn(step, school));
   const last = drains.lastIndexOf(false);
   const opened = new Set<string>();
+  let settling = true;
   return steps.map(({ move }, at): Role => {
+    // A breath at the very beginning is how a lesson opens, whatever the school.
+    settling &&= move.action === 'breathe';
+    if (settling) return 'opening';
     if (!drains[at]) return 'main';
     if (at < last && school.drainage.opens.includes(move.region) && !opened.has(move.region)) {
       opened.add(move.region);

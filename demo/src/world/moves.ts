@@ -1,60 +1,9 @@
-import { exactly } from '@limber/core/dose/dose';
-import type { Dose } from '@limber/core/dose/dose.schema';
-import { moveSchema, type Move } from '@limber/core/move/move.schema';
-
-const once = { sets: exactly(1), restMs: 0 };
-const reps = (low: number, planned: number, high: number, tempoMs: number): Dose => ({
-  form: 'reps',
-  reps: { low, planned, high },
-  tempoMs: { low: Math.round(tempoMs * 0.7), planned: tempoMs, high: Math.round(tempoMs * 1.4) },
-  ...once,
-});
-const passes = (planned: number, tempoMs: number, lanes = 1): Dose => ({
-  form: 'passes',
-  lanes: exactly(lanes),
-  passes: { low: 2, planned, high: Math.max(5, planned) },
-  tempoMs: exactly(tempoMs),
-  ...once,
-});
-const hold = (count: number, seconds: number, releaseMs = 2000): Dose => ({
-  form: 'hold',
-  reps: { low: 2, planned: count, high: 8 },
-  holdMs: { low: 3000, planned: seconds * 1000, high: Math.max(10_000, seconds * 1000) },
-  releaseMs,
-  ...once,
-});
-const timed = (seconds: number, ways: 1 | 2 = 1): Dose => ({
-  form: 'timed',
-  eachMs: { low: 10_000, planned: seconds * 1000, high: 30_000 },
-  ways,
-  ...once,
-});
-const breaths = (planned: number, cycleMs = 9000): Dose => ({
-  form: 'breaths',
-  breaths: { low: 2, planned, high: 10 },
-  cycleMs: exactly(cycleMs),
-  ...once,
-});
-const count = (planned: number, tempoMs = 1000): Dose => ({
-  form: 'count',
-  count: { low: 6, planned, high: 12 },
-  tempoMs: exactly(tempoMs),
-  ...once,
-});
-
-type Given = Partial<Move> & Pick<Move, 'name' | 'region' | 'action' | 'dose' | 'sidePlan' | 'how'>;
-
-function move(given: Given): Move {
-  const id = given.name.toLowerCase().replace(/[^a-z]+/g, '-');
-  return moveSchema.parse({ id, revision: 1, ...given });
-}
-
-const neckCaution = 'Neck: feather-light, one side at a time, never on the pulse.';
-const jawCaution = 'Jaw joint pain, clicking or locking: leave this one out and ask a dentist.';
-const eyeCaution = 'Ring finger only, on the bone, never on the eyeball; contact lenses out.';
+import type { Move } from '@limber/core/move/move.schema';
+import { breaths, count, eyeCaution, hold, jawCaution, move, neckCaution, passes, reps, timed } from './move-kit';
+import { MORE_MOVES } from './more-moves';
 
 /** The library of the harbour station: every move is made up. */
-export const MOVES: readonly Move[] = [
+const FIRST_MOVES: readonly Move[] = [
   move({
     name: 'Harbour mouth',
     region: 'collarbone',
@@ -376,6 +325,8 @@ export const MOVES: readonly Move[] = [
     cautions: [jawCaution],
   }),
 ];
+
+export const MOVES: readonly Move[] = [...FIRST_MOVES, ...MORE_MOVES];
 
 /** A move by its name. */
 export function moveNamed(name: string): Move {

@@ -1,3 +1,5 @@
+import { REGIONS } from '@limber/core/face/regions';
+import { ACTIONS, LEVELS, TOOLS } from '@limber/core/move/move.schema';
 import { readBundle } from '@limber/core/format/bundle';
 import { isWork } from '@limber/core/lesson/passage';
 import { schedule } from '@limber/core/lesson/schedule';
@@ -15,9 +17,34 @@ const sayLength = (text: string): number => text.length * 60;
 
 describe('the demo library', () => {
   it('covers the face', () => {
-    expect(MOVES.length).toBeGreaterThanOrEqual(24);
-    expect(new Set(MOVES.map((move) => move.region)).size).toBeGreaterThanOrEqual(12);
-    expect(new Set(MOVES.map((move) => move.action)).size).toBeGreaterThanOrEqual(10);
+    expect(MOVES.length).toBeGreaterThanOrEqual(60);
+    const missing = <T>(wanted: readonly T[], there: readonly T[]): T[] => wanted.filter((one) => !there.includes(one));
+    expect(
+      missing(
+        REGIONS,
+        MOVES.map((move) => move.region),
+      ),
+    ).toEqual([]);
+    expect(
+      missing(
+        ACTIONS,
+        MOVES.map((move) => move.action),
+      ),
+    ).toEqual([]);
+    // Working without any tool is “none”, or by hand.
+    expect(
+      missing(
+        TOOLS,
+        MOVES.map((move) => move.tool),
+      ),
+    ).toEqual([]);
+    expect(
+      missing(
+        LEVELS,
+        MOVES.map((move) => move.level),
+      ),
+    ).toEqual([]);
+    expect(MOVES.every((move) => move.feltAt && move.evidence && move.variants.length > 1)).toBeTrue();
     expect(new Set(MOVES.map((move) => move.id)).size).toBe(MOVES.length);
   });
 });

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import * as z from 'zod';
-import { regionSchema, moveSchema } from '@limber/core/move/move.schema';
+import { regionSchema, moveSchema, type Move } from '@limber/core/move/move.schema';
 import { STAGES } from '@limber/core/lesson/stage';
 import { Api } from './http';
 
@@ -24,7 +24,10 @@ const summarySchema = z.object({
 });
 export type LessonSummary = z.infer<typeof summarySchema>;
 
-const libraryMoveSchema = moveSchema.extend({ lessons: z.number() });
+const libraryMoveSchema = moveSchema.extend({
+  /** Lessons that hold a copy of it; `older` when theirs is of an earlier revision. */
+  usedIn: z.array(z.object({ id: z.string(), title: z.string(), older: z.boolean() })),
+});
 export type LibraryMove = z.infer<typeof libraryMoveSchema>;
 
 const createdSchema = z.object({ id: z.string() });
@@ -55,11 +58,25 @@ export class Lessons {
     await this.api.post(`lessons/${id}/restore`, {}, createdSchema);
   }
 
-  library(): Promise<LibraryMove[]> {
+  /** The library; `fresh` after it was changed. */
+  library(fresh = false): Promise<LibraryMove[]> {
+    if (fresh) this.moves = null;
     this.moves ??= this.api.get('moves', z.array(libraryMoveSchema)).catch((error: unknown) => {
       this.moves = null;
       throw error;
     });
     return this.moves;
+  }
+
+  addMove(move: Move): Promise<Move> {
+    return this.api.post('moves', move, moveSchema);
+  }
+
+  changeMove(move: Move): Promise<Move> {
+    return this.api.put(`moves/${encodeURIComponent(move.id)}`, move, moveSchema);
+  }
+
+  importMoves(moves: readonly Move[]): Promise<{ added: number; there: string[] }> {
+    return this.api.post('moves/import', { moves }, z.object({ added: z.number(), there: z.array(z.string()) }));
   }
 }

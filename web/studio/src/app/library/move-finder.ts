@@ -3,9 +3,10 @@ import { FormsModule } from '@angular/forms';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { describeDose, oneSideMs, partsOf, sidePlanName, sidesIn } from '@limber/core/dose/dose';
-import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
-import { ACTIONS, TOOLS, type Action, type Tool } from '@limber/core/move/move.schema';
+import { BAND_COLOURS, parentOf, regionName, REGIONS } from '@limber/core/face/regions';
+import { ACTIONS, LEVELS, TOOLS, type Action, type Level, type Tool } from '@limber/core/move/move.schema';
 import { clock } from '@limber/core/time/clock';
+import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
 import { Lessons, type LibraryMove } from '../api/lessons';
 import { ApiError } from '../api/http';
@@ -22,7 +23,7 @@ export interface FoundMove {
 /** Finds moves by region on the face map, by words, action and tool. Used by the library and where a move is added. */
 @Component({
   selector: 'lc-move-finder',
-  imports: [FormsModule, InputText, Select, FaceMap],
+  imports: [FormsModule, InputText, Select, FaceAround, FaceMap],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move-finder.html',
   styleUrl: './move-finder.css',
@@ -38,10 +39,23 @@ export class MoveFinder {
   protected readonly words = signal('');
   protected readonly action = signal<Action | null>(null);
   protected readonly tool = signal<Tool | null>(null);
+  protected readonly level = signal<Level | null>(null);
+  protected readonly most = signal<number | null>(null);
+  protected readonly careful = signal(false);
+  protected readonly archived = signal(false);
+  protected readonly sort = signal<Sort>('name');
   private readonly region = signal<Place | null | undefined>(undefined);
   protected readonly place = computed(() => (this.region() === undefined ? this.startAt() : this.region()!));
   protected readonly actions = ACTIONS.map((value) => ({ value, label: value }));
   protected readonly tools = TOOLS.map((value) => ({ value, label: value }));
+  protected readonly levels = LEVELS.map((value) => ({ value, label: value }));
+  protected readonly lengths = [15, 30, 60].map((seconds) => ({ value: seconds * 1000, label: `up to ${seconds} s` }));
+  protected readonly sorts: { value: Sort; label: string }[] = [
+    { value: 'name', label: 'by name' },
+    { value: 'region', label: 'chest to crown' },
+    { value: 'time', label: 'shortest first' },
+    { value: 'used', label: 'most used first' },
+  ];
 
   protected readonly found = computed<FoundMove[]>(() => {
     const words = this.words().toLowerCase().trim().split(/\s+/).filter(Boolean);
@@ -51,20 +65,24 @@ export class MoveFinder {
         if (place && move.region !== place.region && move.direction?.to !== place.region) return false;
         if (this.action() && move.action !== this.action()) return false;
         if (this.tool() && move.tool !== this.tool()) return false;
+        if (this.level() && move.level !== this.level()) return false;
+        if (this.most() !== null && lengthOf(move) > this.most()!) return false;
+        if (this.careful() && move.cautions.length > 0) return false;
+        if (move.archived !== this.archived()) return false;
         const text =
           `${move.name} ${move.how} ${move.region} ${move.action} ${move.tool} ${move.cautions.join(' ')}`.toLowerCase();
         return words.every((word) => text.includes(word));
       })
+      .sort((a, b) => ORDERS[this.sort()](a, b) || a.name.localeCompare(b.name))
       .map((move) => {
         const colours = BAND_COLOURS[parentOf(move.region)];
-        const lengthMs = partsOf(move.sidePlan).reduce((sum, part) => sum + oneSideMs(move.dose) * sidesIn(part), 0);
         return {
           move,
           colour: colours.fill,
           line: colours.line,
           about: `${regionName(move.region)} · ${move.action} · ${move.pressure}${move.tool === 'hand' ? '' : ` · ${move.tool}`}`,
           dose: `${describeDose(move.dose)}, ${sidePlanName(move.sidePlan)}`,
-          time: clock(lengthMs),
+          time: clock(lengthOf(move)),
         };
       });
   });
@@ -79,16 +97,20 @@ export class MoveFinder {
   });
   protected readonly placeName = computed(() => (this.place() ? regionName(this.place()!.region) : ''));
   protected readonly filtered = computed(
-    () => this.place() !== null || this.words() !== '' || this.action() !== null || this.tool() !== null,
+    () =>
+      this.place() !== null ||
+      this.words() !== '' ||
+      this.careful() ||
+      [this.action(), this.tool(), this.level(), this.most()].some((one) => one !== null),
   );
 
   constructor() {
     void this.load();
   }
 
-  protected async load(): Promise<void> {
+  async load(fresh = false): Promise<void> {
     try {
-      this.moves.set(await this.lessons.library());
+      this.moves.set(await this.lessons.library(fresh));
       this.problem.set('');
     } catch (error) {
       this.problem.set(error instanceof ApiError ? error.message : 'The library could not be opened.');
@@ -104,5 +126,21 @@ export class MoveFinder {
     this.words.set('');
     this.action.set(null);
     this.tool.set(null);
+    this.level.set(null);
+    this.most.set(null);
+    this.careful.set(false);
   }
+}
+
+type Sort = 'name' | 'region' | 'time' | 'used';
+
+const ORDERS: Readonly<Record<Sort, (a: LibraryMove, b: LibraryMove) => number>> = {
+  name: () => 0,
+  region: (a, b) => REGIONS.indexOf(a.region) - REGIONS.indexOf(b.region),
+  time: (a, b) => lengthOf(a) - lengthOf(b),
+  used: (a, b) => b.usedIn.length - a.usedIn.length,
+};
+
+function lengthOf(move: LibraryMove): number {
+  return partsOf(move.sidePlan).reduce((sum, part) => sum + oneSideMs(move.dose) * sidesIn(part), 0);
 }

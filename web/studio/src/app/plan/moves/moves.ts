@@ -10,6 +10,7 @@ import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
 import { schoolOf } from '@limber/core/school/schools';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
+import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
@@ -40,6 +41,7 @@ const FEW = 4;
     FormsModule,
     Button,
     Dialog,
+    FaceAround,
     FaceMap,
     Ribbon,
     MoveFinder,
@@ -157,7 +159,7 @@ export class Moves {
   }
 
   protected add(move: LibraryMove): void {
-    const { lessons, ...copy } = move;
+    const { usedIn, ...copy } = move;
     const step = stepOf(crypto.randomUUID(), copy);
     const after = this.store.selectedStepId() ?? this.lesson().steps[this.lesson().steps.length - 1]?.id ?? null;
     this.store.edit({

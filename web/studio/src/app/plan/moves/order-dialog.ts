@@ -37,7 +37,6 @@ import { routeOf } from './route';
           @for (side of sides(); track side.name) {
             <section>
               <h3>{{ side.name }}</h3>
-              <div class="map"><lc-face-map [route]="side.route" [label]="side.name" /></div>
               <lc-ribbon
                 [looks]="store.looks()"
                 [planned]="side.passages"
@@ -45,11 +44,14 @@ import { routeOf } from './route';
                 [selected]="null"
                 [label]="side.name"
               />
-              <ol>
-                @for (step of side.steps; track step.id) {
-                  <li [class.moved]="moved().has(step.id)">{{ step.move.name }}</li>
-                }
-              </ol>
+              <div class="path">
+                <lc-face-map [shades]="pale" [route]="side.route" [label]="side.name" />
+                <ol>
+                  @for (step of side.steps; track step.id) {
+                    <li [class.moved]="moved().has(step.id)">{{ step.move.name }}</li>
+                  }
+                </ol>
+              </div>
             </section>
           }
         </div>
@@ -82,18 +84,20 @@ import { routeOf } from './route';
       grid-template-columns: 1fr 1fr;
       gap: 28px;
     }
-    .map {
-      width: 150px;
-      margin: 6px auto;
+    .path {
+      display: grid;
+      grid-template-columns: 150px minmax(0, 1fr);
+      gap: 14px;
+      margin-top: 8px;
     }
     h3 {
       font-size: 17px;
     }
     ol {
-      margin: 6px 0 0;
+      margin: 0;
       padding-left: 26px;
       font-size: 15px;
-      max-height: 210px;
+      max-height: 250px;
       overflow: auto;
     }
     .moved {
@@ -124,11 +128,14 @@ export class OrderDialog {
     return (this.result()?.order ?? []).map((id) => steps.get(id)!);
   });
   protected readonly same = computed(() => this.ordered().every((step, at) => step === this.store.lesson().steps[at]));
+  protected readonly pale: ReadonlyMap<string, number> = new Map();
   protected readonly moved = computed(() => {
-    const before = this.store.lesson().steps;
+    const place = new Map(this.store.lesson().steps.map((step, at) => [step.id, at]));
+    const order = this.ordered().map((step) => place.get(step.id)!);
+    const stay = longestRise(order);
     return new Set(
       this.ordered()
-        .filter((step, at) => before[at] !== step)
+        .filter((_, at) => !stay.has(order[at]!))
         .map((step) => step.id),
     );
   });
@@ -166,4 +173,18 @@ export class OrderDialog {
     this.closed.emit();
     this.store.edit({ kind: 'batch', changes });
   }
+}
+
+/** The largest set of steps that keep their order among each other: the rest is what really moves. */
+function longestRise(order: readonly number[]): Set<number> {
+  const length = order.map(() => 1);
+  const before = order.map(() => -1);
+  order.forEach((one, at) => {
+    for (let early = 0; early < at; early++)
+      if (order[early]! < one && length[early]! + 1 > length[at]!)
+        [length[at], before[at]] = [length[early]! + 1, early];
+  });
+  const kept = new Set<number>();
+  for (let at = length.indexOf(Math.max(0, ...length)); at >= 0; at = before[at]!) kept.add(order[at]!);
+  return kept;
 }

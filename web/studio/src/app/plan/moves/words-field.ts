@@ -49,11 +49,14 @@ const PAUSE_MS = 450;
     }
     label .soft {
       font-weight: 400;
+      white-space: nowrap;
     }
     textarea {
       width: 100%;
       min-height: 66px;
+      max-height: 320px;
       resize: vertical;
+      field-sizing: content;
       font-size: 15px;
       line-height: 1.4;
       padding: 8px 11px;

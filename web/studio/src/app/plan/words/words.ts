@@ -43,9 +43,9 @@ interface Passage {
 }
 
 const STEP_PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
-  { part: 'before', label: 'Said before', hint: 'What to do, how much, which side, and what to mind' },
-  { part: 'during', label: 'Said over the dose', hint: 'Short, with silence to work in' },
-  { part: 'after', label: 'Said after', hint: 'Often nothing' },
+  { part: 'before', label: 'Before', hint: 'What to do, how much, which side, and what to mind' },
+  { part: 'during', label: 'Over the dose', hint: 'Short, with silence to work in' },
+  { part: 'after', label: 'After', hint: 'Often nothing' },
 ];
 const CALM = { low: 90, high: 130 } as const;
 

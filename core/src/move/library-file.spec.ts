@@ -1,0 +1,69 @@
+import { defaultDose } from '../dose/dose';
+import type { Dose } from '../dose/dose.schema';
+import { aMove } from '../testing';
+import { readDose, readLibrary, writeDose, writeLibraryCsv, writeLibraryJson } from './library-file';
+
+const id = (name: string): string => name.toLowerCase();
+
+describe('a library as a file', () => {
+  const moves = [
+    aMove({
+      id: 'slipway',
+      name: 'Slipway',
+      how: 'Down, "slowly".',
+      cautions: ['Light.', 'Never on the pulse.'],
+      slip: true,
+      direction: null,
+    }),
+    aMove({ id: '=sum(1)', name: '=SUM(1)', region: 'jaw', mouthBusy: true, direction: null }),
+  ];
+
+  it('comes back from JSON and from CSV', () => {
+    expect(readLibrary(writeLibraryJson(moves), id)).toEqual({ moves, faults: [] });
+    const csv = writeLibraryCsv(moves);
+    expect(csv).toContain("'=SUM(1)");
+    expect(readLibrary(csv, id)).toEqual({ moves, faults: [] });
+  });
+
+  it('keeps good rows and lists bad ones by line with the reason', () => {
+    const csv =
+      'Name,Region,Action,Dose,Sides\r\nSlipway,neck,stroke,5 passes,left_right\r\nOddity,elbow,stroke,5,both\r\n' +
+      'Vague,jaw,knead,some,both\r\nSlipway,jaw,tap,20 s,both\r\n,jaw,tap,20 s,both\r\nLast,jaw,tap,20 s,both\r\n';
+    const { moves: kept, faults } = readLibrary(csv, id);
+    expect(kept.map((move) => move.name)).toEqual(['Slipway', 'Last']);
+    expect(faults.map((fault) => fault.line)).toEqual([3, 4, 5, 6]);
+    expect(faults[0]!.reason).toContain('“elbow” is not known');
+    expect(faults[1]!.reason).toContain('is not understood');
+    expect(faults[2]!.reason).toContain('stands in line 2 already');
+    expect(faults[3]!.reason).toContain('needs a name');
+  });
+
+  it('says what is wrong with a whole file', () => {
+    expect(readLibrary('{"format": "else", "version": 1, "moves": []}', id).faults[0]!.reason).toContain(
+      'limber-cheek/library',
+    );
+    expect(
+      readLibrary('{"format": "limber-cheek/library", "version": 9, "moves": []}', id).faults[0]!.reason,
+    ).toContain('newer program');
+    expect(readLibrary('{broken', id).faults.length).toBe(1);
+    expect(readLibrary('name,region\nx,y', id).faults[0]!.reason).toContain('missing: action, dose, sides');
+  });
+});
+
+describe('a dose in a table', () => {
+  it('is read as it was written, in every form', () => {
+    for (const form of ['reps', 'passes', 'count', 'hold', 'timed', 'breaths'] as const) {
+      const dose: Dose = { ...defaultDose(form), sets: { low: 1, planned: 2, high: 3 } };
+      expect(readDose(writeDose(dose)))
+        .withContext(writeDose(dose))
+        .toEqual(dose);
+    }
+  });
+
+  it('may be written loosely', () => {
+    expect(readDose('8')).toEqual(jasmine.objectContaining({ form: 'reps', reps: { low: 8, planned: 8, high: 8 } }));
+    expect(readDose('20 s each way')).toEqual(jasmine.objectContaining({ form: 'timed', ways: 2 }));
+    expect(readDose('3 × 12')).toBeNull();
+    expect(readDose('10-5')).toBeNull();
+  });
+});
