@@ -1,6 +1,8 @@
 import { firstLoad } from './first-load';
 import { intake } from './intake';
 import { lesson } from './lesson';
+import { narration } from './narration';
+import { plan } from './plan';
 import { results } from './results';
 import { Studio } from './studio';
 
@@ -9,6 +11,8 @@ const wanted = process.argv.slice(2);
 const wants = (name: string): boolean => wanted.length === 0 || wanted.includes(name);
 
 if (wants('lesson')) await lesson();
+if (wants('plan')) await plan();
+if (wants('narration')) await narration();
 if (wants('first-load')) firstLoad();
 if (wants('intake') || wants('results')) {
   const studio = await Studio.open();

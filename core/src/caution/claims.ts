@@ -2,7 +2,7 @@ import type { Finding } from '../finding/finding';
 import { replaceWords } from '../finding/replace-words';
 import { sentencesOf } from '../lesson/talk';
 import type { Lesson } from '../lesson/lesson.schema';
-import { readLines } from '../narration/read';
+import { readWords } from '../narration/read';
 import type { CLAIMS } from '../narration/reading';
 
 type About = (typeof CLAIMS)[number];
@@ -58,7 +58,7 @@ export function claimFindings(lesson: Lesson): Finding[] {
   ];
   return texts.flatMap(([place, text]) => {
     if (!text.trim()) return [];
-    const heard = readLines([{ startMs: 0, endMs: 60_000, text, timed: false }]);
+    const heard = readWords(text);
     return heard.claims
       .filter((claim) => claim.strength === 'strong' && claim.about !== 'muscle')
       .map((claim): Finding => {

@@ -115,6 +115,19 @@ describe('a suggested order', () => {
     }
   });
 
+  it('begins with the breath that the lesson begins with', () => {
+    const lesson = aLesson({
+      school: 'open_drains_first',
+      steps: [
+        step('breath', { region: 'chest', action: 'breathe' }),
+        step('collarbone', { region: 'collarbone', action: 'press' }),
+        step('forehead', { region: 'forehead' }),
+        step('jaw', { region: 'jaw' }),
+      ],
+    });
+    expect(suggestOrder(lesson).order).toEqual(['breath', 'collarbone', 'jaw', 'forehead']);
+  });
+
   it('moves a bundle as one piece', () => {
     const lesson = aLesson({
       school: 'downward',

@@ -48,6 +48,8 @@ function pieceOf(group: readonly Step[], role: Role, school: School): Piece {
   const rank = (step: Step): number | null => {
     const { opens, closes } = school.drainage;
     if (role === 'main') return rankOf(step, school);
+    // The breath that a lesson opens with stays before everything.
+    if (role === 'opening' && step.move.action === 'breathe') return -1;
     const at = (role === 'opening' ? opens : closes).indexOf(step.move.region);
     return at < 0 ? null : at;
   };

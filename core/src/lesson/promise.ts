@@ -1,5 +1,5 @@
 import type { Finding } from '../finding/finding';
-import { readLines } from '../narration/read';
+import { readWords } from '../narration/read';
 import type { FoundPromise } from '../narration/reading';
 import { schoolOf } from '../school/schools';
 import { clock } from '../time/clock';
@@ -15,7 +15,7 @@ export function promiseFindings(lesson: Lesson, plan: Schedule): Finding[] {
   for (const part of PLACES) {
     const text = lesson[part];
     if (!text.trim()) continue;
-    const heard = readLines([{ startMs: 0, endMs: 30_000, text, timed: false }]);
+    const heard = readWords(text);
     for (const promise of heard.promises) {
       const words = heard.words
         .slice(promise.evidence.from, promise.evidence.to)

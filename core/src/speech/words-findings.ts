@@ -5,7 +5,7 @@ import type { Finding } from '../finding/finding';
 import { replaceWords } from '../finding/replace-words';
 import type { Lesson, Narration, Step } from '../lesson/lesson.schema';
 import { sentencesOf } from '../lesson/talk';
-import { readLines } from '../narration/read';
+import { readWords } from '../narration/read';
 import type { FoundDose } from '../narration/reading';
 import { filled, unfilled } from './fields';
 
@@ -59,7 +59,7 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
         `${field} means nothing for ${step.move.name}. Its dose is ${describeDose(step.dose)}.`,
       );
     const words = filled(written, step);
-    const heard = readLines([{ startMs: 10_000, endMs: 30_000, text: words, timed: false }]);
+    const heard = readWords(words);
     for (const dose of heard.doses) {
       const said = heard.words
         .slice(dose.evidence.from, dose.evidence.to)

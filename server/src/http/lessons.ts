@@ -88,8 +88,8 @@ export function lessonRoutes({ database, log }: Context): Router {
   });
 
   router.post('/', async (request, response) => {
-    const { title } = parse(z.object({ title: lessonFields.title }), request.body);
-    const doc = lessonSchema.parse({ format: LESSON_FORMAT, version: LESSON_VERSION, id: randomUUID(), title });
+    const asked = parse(z.object({ title: lessonFields.title, pace: lessonFields.pace.optional() }), request.body);
+    const doc = lessonSchema.parse({ format: LESSON_FORMAT, version: LESSON_VERSION, id: randomUUID(), ...asked });
     response.status(201).json(await create(doc));
   });
 

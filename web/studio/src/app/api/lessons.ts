@@ -2,6 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import * as z from 'zod';
 import { regionSchema, moveSchema, type Move } from '@limber/core/move/move.schema';
 import { STAGES } from '@limber/core/lesson/stage';
+import { keptPace } from './kept-pace';
 import { Api } from './http';
 
 const summarySchema = z.object({
@@ -42,8 +43,9 @@ export class Lessons {
     return this.api.get('lessons', z.array(summarySchema));
   }
 
+  /** A new lesson, at the pace that was found last. */
   async create(title: string): Promise<string> {
-    return (await this.api.post('lessons', { title }, createdSchema)).id;
+    return (await this.api.post('lessons', { title, pace: keptPace() ?? undefined }, createdSchema)).id;
   }
 
   async bringIn(bundle: unknown): Promise<string> {

@@ -46,6 +46,9 @@ const plain = <T extends string>(list: readonly T[]): { value: T; label: string 
       margin-bottom: 3px;
       font-weight: 650;
     }
+    .two ::ng-deep .p-select {
+      width: 100%;
+    }
     input[type='text'],
     textarea {
       width: 100%;

@@ -7,12 +7,14 @@ import type { Lesson, Pace } from '@limber/core/lesson/lesson.schema';
 import { LEVELS } from '@limber/core/move/move.schema';
 import { SCHOOL_IDS, SCHOOL_NAMES } from '@limber/core/school/schools';
 import { LessonStore } from '../../api/lesson-store';
+import { PaceTest } from './pace-test';
+import { SchoolEditor } from './school-editor';
 import { Stepper } from './stepper';
 
 /** Name, concern, promise, school, level and pace of the lesson. */
 @Component({
   selector: 'lc-lesson-details',
-  imports: [FormsModule, InputText, Select, Textarea, Stepper],
+  imports: [FormsModule, InputText, PaceTest, SchoolEditor, Select, Textarea, Stepper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label for="d-title">Title</label>
@@ -60,7 +62,18 @@ import { Stepper } from './stepper';
         />
       </div>
     </div>
+    <lc-school-editor />
+    <label for="d-description">Text under the video</label>
+    <textarea
+      pTextarea
+      id="d-description"
+      rows="2"
+      maxlength="6000"
+      [value]="lesson().description"
+      (change)="set('description', $any($event.target).value)"
+    ></textarea>
     <p class="head">Your pace</p>
+    <lc-pace-test />
     <div class="pace">
       <lc-stepper
         label="syllables a minute"
@@ -97,6 +110,24 @@ import { Stepper } from './stepper';
         [max]="60"
         (changed)="setPace('swapMs', $event * 1000)"
       />
+      <lc-stepper
+        label="changing tools"
+        unit="s"
+        [value]="lesson().pace.toolMs / 1000"
+        [step]="1"
+        [min]="0"
+        [max]="60"
+        (changed)="setPace('toolMs', $event * 1000)"
+      />
+      <lc-stepper
+        label="putting oil on"
+        unit="s"
+        [value]="lesson().pace.applyMs / 1000"
+        [step]="1"
+        [min]="0"
+        [max]="120"
+        (changed)="setPace('applyMs', $event * 1000)"
+      />
     </div>
   `,
   styles: `
@@ -131,7 +162,10 @@ export class LessonDetails {
   protected readonly schools = SCHOOL_IDS.map((value) => ({ value, label: SCHOOL_NAMES[value] }));
   protected readonly levels = LEVELS.map((value) => ({ value, label: value }));
 
-  protected set<F extends 'concern' | 'promise' | 'school' | 'level'>(field: F, value: Lesson[F]): void {
+  protected set<F extends 'concern' | 'promise' | 'school' | 'level' | 'description'>(
+    field: F,
+    value: Lesson[F],
+  ): void {
     if (value !== this.lesson()[field])
       this.store.edit({ kind: 'set_lesson', field, value } as Parameters<LessonStore['edit']>[0]);
   }

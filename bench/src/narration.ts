@@ -1,0 +1,45 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { readMarked } from '@limber/core/narration/marked';
+import { readingOf, readNarration } from '@limber/core/narration/read';
+import { f1, scores, type Score } from '@limber/core/narration/score';
+import { medians, report } from './compare';
+
+const FOLDER = 'core/src/narration/development';
+const HOUR_MS = 3_600_000;
+
+/** How fast an hour of narration is read, and how well the development set is. */
+export async function narration(): Promise<void> {
+  const marked = readdirSync(FOLDER).map((file) => readMarked(readFileSync(join(FOLDER, file), 'utf8')));
+  const hour = hourOf(marked.map((one) => one.text));
+  const words = (): unknown => hour.match(/[\p{L}\d'’-]+/gu);
+  const [ours, reference] = await medians(() => readNarration(hour), words, 8, 2);
+  report('narration', 'one hour of captions', ours, 'finding its words alone', reference);
+
+  const total: Record<string, Score> = {};
+  for (const { text, truth } of marked)
+    for (const [kind, score] of Object.entries(scores(truth, readingOf(readNarration(text))))) {
+      const sum = total[kind] ?? { truth: 0, found: 0, right: 0 };
+      total[kind] = { truth: sum.truth + score.truth, found: sum.found + score.found, right: sum.right + score.right };
+    }
+  for (const [kind, score] of Object.entries(total))
+    process.stdout.write(
+      `narration, development set · ${kind} · precision ${(score.right / score.found).toFixed(2)} · recall ${(score.right / score.truth).toFixed(2)} · F1 ${f1(score).toFixed(2)} (${score.right} of ${score.truth}, ${score.found} found)\n`,
+    );
+}
+
+/** The texts one after another, again and again, for an hour. */
+function hourOf(texts: readonly string[]): string {
+  const lines: string[] = [];
+  let now = 0;
+  for (let i = 0; now < HOUR_MS; i = (i + 1) % texts.length) {
+    const rows = texts[i]!.split('\n').filter((row) => /^\[\d+:\d\d\]/.test(row));
+    for (const row of rows) {
+      const [, minutes, seconds, words] = /^\[(\d+):(\d\d)\](.*)$/.exec(row)!;
+      const at = Math.round(now / 1000) + Number(minutes) * 60 + Number(seconds);
+      lines.push(`[${Math.floor(at / 60)}:${String(at % 60).padStart(2, '0')}]${words}`);
+    }
+    now += 240_000;
+  }
+  return lines.join('\n');
+}

@@ -1,0 +1,147 @@
+import { readFileSync } from 'node:fs';
+import { addMove, expect, newLesson, saved, stored, test } from '../studio';
+
+test('findings stand beside the plan, and a repair mends them in one undoable step', async ({
+  studio: page,
+  context,
+}) => {
+  const id = await newLesson(page, 'Uneven on purpose');
+  await addMove(page, 'Rope knead');
+  await page.getByRole('button', { name: 'Less: right times' }).click();
+  const finding = page.locator('[data-rule=uneven-sides]');
+  await expect(finding).toContainText('your left gets 8, your right 7');
+  await finding.getByRole('button', { name: 'Give both 8' }).click();
+  await expect(finding).toHaveCount(0);
+  await saved(page);
+  const { doc } = await stored(context.request, id);
+  expect((doc.steps[0] as unknown as { rightDose: unknown }).rightDose).toBeNull();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(finding).toHaveCount(1);
+});
+
+test('a lesson is fitted to a length, and what changes is shown before', async ({ studio: page, context }) => {
+  const id = await newLesson(page, 'To the minute');
+  for (const name of ['Slipway', 'Rope knead', 'Gull lift']) await addMove(page, name);
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Fit to a length' });
+  await dialog.getByLabel('Length to fit to').fill('1:30');
+  await dialog.getByLabel('Length to fit to').press('Tab');
+  await expect(dialog.getByTestId('fit-after')).toHaveText(/1:(2[5-9]|3[0-5])/);
+  await expect(dialog.getByTestId('fit-changes')).toContainText('Rope knead');
+  const before = (await stored(context.request, id)).revision;
+  await dialog.getByRole('button', { name: 'Take these doses' }).click();
+  await expect(page.getByTestId('total')).toHaveText(/1:(2[5-9]|3[0-5])/);
+  await saved(page);
+  expect((await stored(context.request, id)).revision).toBe(before + 1);
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  await dialog.getByLabel('Length to fit to').fill('0:40');
+  await dialog.getByLabel('Length to fit to').press('Tab');
+  await expect(dialog.getByTestId('why')).toContainText('With the smallest doses it still runs');
+});
+
+test('an order is suggested by the school, and locked steps stay', async ({ studio: page, context }) => {
+  const id = await newLesson(page, 'Upside down');
+  for (const name of ['Ebb line', 'Flat calm', 'Rope knead', 'Harbour mouth']) await addMove(page, name);
+  await page.getByRole('button', { name: 'Suggest an order' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Suggest an order' });
+  await expect(dialog).toContainText('No order takes less');
+  await dialog.getByRole('button', { name: 'Take this order' }).click();
+  await saved(page);
+  const names = (await stored(context.request, id)).doc.steps.map((step) => step.move.name);
+  expect(names[0]).toBe('Harbour mouth');
+  expect(names.indexOf('Rope knead')).toBeLessThan(names.indexOf('Flat calm'));
+});
+
+test('words fill themselves from the dose, and a contradiction is found beside them', async ({
+  studio: page,
+  context,
+}) => {
+  const id = await newLesson(page, 'Said and done');
+  await addMove(page, 'Gull lift');
+  await page.getByRole('link', { name: 'Words' }).click();
+  const step = page.getByTestId('passage').nth(1);
+  await step.getByRole('button', { name: 'Take words from the move' }).click();
+  await expect(step.getByLabel('Before')).toHaveValue(/Hold for \{hold\} seconds/);
+  await expect(step).toContainText('Hold for 5 seconds, 3 times.');
+  await step.getByLabel('Before').fill('Smile with the cheeks and hold for ten seconds.');
+  await step.getByLabel('Before').blur();
+  const finding = step.locator('[data-rule=said-not-planned]');
+  await expect(finding).toContainText('You say “ten seconds”; this step holds 5.');
+  await finding.getByRole('button', { name: 'Say 5' }).click();
+  await expect(finding).toHaveCount(0);
+  await saved(page);
+  const { steps } = (await stored(context.request, id)).doc as unknown as {
+    steps: { narration: { before: string } }[];
+  };
+  expect(steps[0]!.narration.before).toBe('Smile with the cheeks and hold for {hold} seconds.');
+});
+
+test('a narration becomes a lesson of what is accepted', async ({ studio: page, context }) => {
+  const text = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
+  await page.goto('/desk');
+  await page.getByRole('link', { name: 'From a narration' }).click();
+  await page
+    .getByLabel('Narration file')
+    .setInputFiles({ name: 'harbour-drain.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await expect(page.getByTestId('read-step').first()).toBeVisible();
+  await expect(page.getByText('the other side of it')).toBeVisible();
+  await page.getByRole('checkbox', { name: /Take circle · ear/ }).click();
+  await page.getByRole('button', { name: /Make a lesson of/ }).click();
+  await page.waitForURL(/plan\/words/);
+  await expect(page.getByRole('heading', { level: 1, name: 'harbour drain' })).toBeVisible();
+  const id = /lesson\/([^/]+)/.exec(page.url())![1]!;
+  const { doc } = await stored(context.request, id);
+  expect(doc.steps.map((step) => (step.move as unknown as { region: string }).region)).not.toContain('ear');
+  expect(doc.steps.length).toBeGreaterThanOrEqual(4);
+  expect(doc.opening).toContain('Good morning, harbour.');
+});
+
+test('paper goes out as Markdown and CSV, and prints with page numbers', async ({ studio: page }) => {
+  await page.goto('/lesson/before-the-early-bulletin/plan/paper');
+  await expect(page.getByRole('heading', { name: 'Shots' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Run sheet, CSV' }).click();
+  const csv = readFileSync(await (await download).path(), 'utf8');
+  expect(csv.split('\r\n')[0]).toBe('time,no,step,dose,side,framing,words');
+  expect(csv).toContain('Rope knead');
+  const pdf = await page.pdf({ preferCSSPageSize: true });
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+});
+
+test('own moves are made, varied and archived; a library comes in with its bad rows listed', async ({
+  studio: page,
+}) => {
+  await page.goto('/library');
+  await page.getByRole('button', { name: 'New move' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Kelp wave');
+  await page.getByRole('button', { name: 'Put it in the library' }).click();
+  await expect(page.getByText('Kelp wave is in the library.')).toBeVisible();
+  await page.getByRole('button', { name: 'Archive' }).click();
+  await expect(page.getByText('Kelp wave is archived')).toBeVisible();
+  const csv = 'name,region,action,dose,sides\nMooring hum,lips,vocalise,4 breaths,midline\nOddity,elbow,tap,5,both\n';
+  await page
+    .getByLabel('Library file')
+    .setInputFiles({ name: 'moves.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByText('1 move brought in')).toBeVisible();
+  await expect(page.getByText(/Line 3: region: “elbow” is not known/)).toBeVisible();
+  await page.getByRole('searchbox').fill('Mooring hum');
+  await expect(page.getByRole('button', { name: /Mooring hum/ })).toBeVisible();
+});
+
+test('the pace is found by reading aloud, and own rules of a school are kept', async ({ studio: page, context }) => {
+  const id = await newLesson(page, 'My own way');
+  await page.getByRole('button', { name: 'Details' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Lesson details' });
+  await dialog.getByRole('button', { name: 'One-minute reading' }).click();
+  await dialog.getByRole('button', { name: 'Start, and read aloud' }).click();
+  await page.waitForTimeout(2500);
+  await dialog.getByRole('button', { name: 'Done reading' }).click();
+  await expect(dialog).toContainText('You speak 480 syllables a minute');
+  await dialog.getByRole('button', { name: 'Make its rules my own' }).click();
+  await dialog.getByLabel('Name', { exact: true }).fill('The harbour way');
+  await dialog.getByLabel('Name', { exact: true }).blur();
+  await saved(page);
+  const { doc } = await stored(context.request, id);
+  expect((doc as unknown as { ownSchool: { name: string } }).ownSchool.name).toBe('The harbour way');
+});

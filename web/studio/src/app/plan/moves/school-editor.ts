@@ -1,0 +1,228 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MultiSelect } from 'primeng/multiselect';
+import { Select } from 'primeng/select';
+import { ToggleSwitch } from 'primeng/toggleswitch';
+import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
+import { suggestSchool } from '@limber/core/narration/draft';
+import { PRESSURES } from '@limber/core/move/move.schema';
+import type { School } from '@limber/core/school/school.schema';
+import { schoolOf, SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';
+import { LessonStore } from '../../api/lesson-store';
+
+const options = <T extends string>(list: readonly T[]): { value: T; label: string }[] =>
+  list.map((value) => ({ value, label: value.replace(/_/g, ' ') }));
+
+/** What the lesson's school asks for, and an own copy of its rules to change. */
+@Component({
+  selector: 'lc-school-editor',
+  imports: [FormsModule, MultiSelect, Select, ToggleSwitch],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="soft">
+      {{ school().about }} Usual dose: {{ school().doseHabit }}; {{ school().frequency }}.
+      @if (nearer(); as one) {
+        By its steps the lesson is nearer to “{{ one.name }}”.
+        <button type="button" class="text-button" (click)="take(one.id)">Take that</button>
+      }
+    </p>
+    <div class="ways">
+      @if (own() === null) {
+        <button type="button" class="text-button" (click)="copy()">Make its rules my own</button>
+      } @else {
+        <button type="button" class="text-button" [attr.aria-expanded]="open()" (click)="open.set(!open())">
+          {{ open() ? 'Close the rules' : 'My own rules' }}
+        </button>
+        <button type="button" class="text-button" (click)="drop()">Back to the school as it is</button>
+      }
+    </div>
+    @if (own(); as rules) {
+      @if (open()) {
+        <div class="rules">
+          <label for="s-name">Name</label>
+          <input id="s-name" class="field" maxlength="80" [value]="rules.name" (change)="rename($any($event.target))" />
+          <span>Opens first</span>
+          <p-multiselect
+            [options]="regions"
+            optionLabel="label"
+            optionValue="value"
+            ariaLabel="Regions opened first"
+            appendTo="body"
+            [ngModel]="rules.drainage.opens"
+            (ngModelChange)="setDrainage({ opens: $event })"
+          />
+          <span>Closes by</span>
+          <p-multiselect
+            [options]="regions"
+            optionLabel="label"
+            optionValue="value"
+            ariaLabel="Regions of the closing"
+            appendTo="body"
+            [ngModel]="rules.drainage.closes"
+            (ngModelChange)="setDrainage({ closes: $event })"
+          />
+          <span>Order</span>
+          <ol>
+            @for (region of rules.order; track region) {
+              <li>
+                {{ name(region) }}
+                <button type="button" [attr.aria-label]="name(region) + ' earlier'" (click)="move($index, -1)">
+                  ↑
+                </button>
+                <button type="button" [attr.aria-label]="name(region) + ' later'" (click)="move($index, 1)">↓</button>
+              </li>
+            }
+          </ol>
+          <span>On the neck</span>
+          <p-select
+            [options]="necks"
+            optionLabel="label"
+            optionValue="value"
+            ariaLabel="Direction on the neck"
+            appendTo="body"
+            [ngModel]="rules.neck"
+            (ngModelChange)="set({ neck: $event })"
+          />
+          <span>On the face</span>
+          <p-select
+            [options]="faces"
+            optionLabel="label"
+            optionValue="value"
+            ariaLabel="Direction on the face"
+            appendTo="body"
+            [ngModel]="rules.face"
+            (ngModelChange)="set({ face: $event })"
+          />
+          <span>Most pressure</span>
+          <p-select
+            [options]="pressures"
+            optionLabel="label"
+            optionValue="value"
+            ariaLabel="Most pressure"
+            appendTo="body"
+            [ngModel]="rules.mostPressure"
+            (ngModelChange)="set({ mostPressure: $event })"
+          />
+          <label for="s-back">Back and forth</label>
+          <p-toggleswitch
+            inputId="s-back"
+            [ngModel]="rules.backAndForth"
+            (ngModelChange)="set({ backAndForth: $event })"
+          />
+          <label for="s-close">A closing is needed</label>
+          <p-toggleswitch
+            inputId="s-close"
+            [ngModel]="rules.drainage.closingNeeded"
+            (ngModelChange)="setDrainage({ closingNeeded: $event })"
+          />
+        </div>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 4px;
+      font-size: 15px;
+    }
+    .ways {
+      display: flex;
+      gap: 18px;
+    }
+    .rules {
+      display: grid;
+      grid-template-columns: 140px minmax(0, 1fr);
+      gap: 8px 14px;
+      align-items: center;
+      padding: 14px 16px;
+      background: var(--paper-low);
+      border-radius: 12px;
+    }
+    .field {
+      padding: 7px 11px;
+      font: inherit;
+      border: 1px solid #9d8c97;
+      border-radius: 10px;
+    }
+    ol {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 6px;
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      padding: 2px 4px 2px 10px;
+      background: var(--card);
+      border: 1px solid var(--line);
+      border-radius: 12px;
+    }
+    li button {
+      min-width: 24px;
+      min-height: 24px;
+      padding: 0;
+      color: var(--plum);
+      background: none;
+      border: 0;
+      cursor: pointer;
+    }
+  `,
+})
+export class SchoolEditor {
+  private readonly store = inject(LessonStore);
+  protected readonly open = signal(false);
+  protected readonly regions = options(REGIONS);
+  protected readonly necks = options(['up', 'down', 'up_then_down', 'any'] as const);
+  protected readonly faces = options(['up', 'down', 'out', 'any'] as const);
+  protected readonly pressures = options(PRESSURES);
+  protected readonly name = regionName;
+  protected readonly own = computed(() => this.store.lesson().ownSchool);
+  protected readonly school = computed(() => schoolOf(this.store.lesson()));
+  protected readonly nearer = computed(() => {
+    const lesson = this.store.lesson();
+    if (lesson.steps.length < 3 || lesson.ownSchool) return null;
+    const id = suggestSchool(lesson);
+    return id === lesson.school ? null : { id, name: SCHOOL_NAMES[id] };
+  });
+
+  protected take(id: keyof typeof SCHOOLS): void {
+    this.store.edit({ kind: 'set_lesson', field: 'school', value: id });
+  }
+
+  protected copy(): void {
+    const school = SCHOOLS[this.store.lesson().school];
+    this.put({ ...school, id: `own-${school.id}`, name: `${school.name}, my way` });
+    this.open.set(true);
+  }
+
+  protected drop(): void {
+    this.put(null);
+  }
+
+  protected rename(field: HTMLInputElement): void {
+    const name = field.value.trim();
+    if (name) this.set({ name });
+    else field.value = this.own()!.name;
+  }
+
+  protected set(change: Partial<School>): void {
+    this.put({ ...this.own()!, ...change });
+  }
+
+  protected setDrainage(change: Partial<School['drainage']>): void {
+    this.set({ drainage: { ...this.own()!.drainage, ...change } });
+  }
+
+  protected move(at: number, by: 1 | -1): void {
+    const order: Region[] = [...this.own()!.order];
+    const to = at + by;
+    if (to < 0 || to >= order.length) return;
+    [order[at], order[to]] = [order[to]!, order[at]!];
+    this.set({ order });
+  }
+
+  private put(value: School | null): void {
+    this.store.edit({ kind: 'set_lesson', field: 'ownSchool', value });
+  }
+}
