@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { readingSchema } from '@limber/core/narration/reading';
 
 const folder = mkdtempSync(join(tmpdir(), 'limber-cli-'));
 const file = (name: string, content: unknown): string => {
@@ -123,6 +124,51 @@ describe('limber compute', () => {
     });
   });
 
+  it('checks, fits and orders a lesson', () => {
+    const { findings } = JSON.parse(compute('check', bundle).out) as {
+      findings: {
+        severity: string;
+        rule: string;
+        place: { stepId: string | null };
+        message: string;
+        repairs: unknown[];
+      }[];
+    };
+    for (const one of findings)
+      expect(Object.keys(one).sort()).toEqual(['message', 'place', 'repairs', 'rule', 'severity']);
+    expect(findings.map((one) => one.rule)).toContain('caution-neck');
+
+    const ranged = file('ranged.json', {
+      ...lesson,
+      steps: [{ ...lesson.steps[0], dose: { ...dose, reps: { low: 2, planned: 2, high: 20 } } }],
+    });
+    const fit = JSON.parse(compute('fit', ranged, '--minutes', '0.5', '--tolerance', '2').out) as {
+      afterMs: number;
+      changes: { stepId: string; dose: { reps: { planned: number } } }[];
+    };
+    expect(Math.abs(fit.afterMs - 30_000)).toBeLessThanOrEqual(2000);
+    expect(fit.changes[0]!.dose.reps.planned).toBeGreaterThan(2);
+    expect(JSON.parse(compute('order', bundle).out)).toEqual({
+      order: ['a'],
+      cost: 0,
+      costBefore: 0,
+      exact: true,
+      blocked: '',
+    });
+  });
+
+  it('reads a narration into the documented form', () => {
+    const text = file(
+      'narration.txt',
+      '[0:00] Hello.\n[0:10] First, stroke down the left side of the neck, five times.\n[0:30] And the other side.\n[0:50] Thank you, bye.',
+    );
+    const reading: unknown = JSON.parse(compute('read-narration', text).out);
+    expect(() => readingSchema.parse(reading)).not.toThrow();
+    expect(Object.keys(reading as object)).toEqual(['promises', 'doses', 'steps', 'swaps', 'cautions', 'claims']);
+    expect(readingSchema.parse(reading).doses.map((one) => [one.kind, one.low])).toEqual([['reps', 5]]);
+    expect(readingSchema.parse(reading).swaps.length).toBe(1);
+  });
+
   it('answers bad input with one problem and status 2', () => {
     const bad: readonly [string[], string][] = [
       [['nonsense'], 'unknown-name'],
@@ -135,6 +181,10 @@ describe('limber compute', () => {
       [['interval', 'wilson', '5', '4'], 'impossible-number'],
       [['interval', 'wilson', 'many', '4'], 'impossible-number'],
       [['interval', 'guess', '1', '4'], 'unknown-method'],
+      [['fit', bundle], 'impossible-number'],
+      [['fit', bundle, '--minutes', '-3'], 'impossible-number'],
+      [['read-narration', file('empty.txt', '  ')], 'no-narration'],
+      [['read-narration'], 'missing-file'],
       [['spans', file('events.json', { durationMs: 0, events: [] })], 'invalid-events'],
     ];
     for (const [args, type] of bad) {

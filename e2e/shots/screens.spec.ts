@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { DEMO, expect, linkOf, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
+const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
 
 /** One current picture of each main view, from the demo data. `./limber shots` takes them. */
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
@@ -24,7 +26,29 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     .nth(2)
     .getByRole('button', { name: /Rope knead/ })
     .click();
+  await expect(page.getByTestId('finding').first()).toBeVisible();
   await shoot('moves');
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  await expect(page.getByTestId('fit-after')).toBeVisible();
+  await shoot('fit');
+
+  await page.goto('/lesson/after-the-night-shift/plan/moves');
+  await page.getByRole('button', { name: 'Suggest an order' }).click();
+  await expect(page.getByText('No order takes less')).toBeVisible();
+  await shoot('order');
+
+  await page.goto('/lesson/after-the-night-shift/plan/words');
+  await expect(page.getByTestId('finding').first()).toBeVisible();
+  await page.getByTestId('passage').nth(5).scrollIntoViewIfNeeded();
+  await shoot('words');
+
+  await page.goto(`/lesson/${DEMO}/plan/paper`);
+  await shoot('paper');
+
+  await page.goto('/from-narration');
+  await page.getByLabel('The words').fill(NARRATION);
+  await expect(page.getByTestId('read-step').first()).toBeVisible();
+  await shoot('narration');
 
   await page.goto(`/lesson/${DEMO}/film/takes`);
   await expect(page.locator('.still img')).toBeVisible();

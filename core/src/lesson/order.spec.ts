@@ -1,7 +1,7 @@
 import { aLesson, aMove, aStep } from '../testing';
 import type { Move } from '../move/move.schema';
 import type { Lesson, Step } from './lesson.schema';
-import { brokenRules, costOf, piecesOf, stepCost, suggestOrder, type Piece } from './order';
+import { brokenRules, costOf, movedBetween, piecesOf, stepCost, suggestOrder, type Piece } from './order';
 
 function random(seed: number): () => number {
   let state = seed;
@@ -160,5 +160,13 @@ describe('the cost of a neighbour', () => {
     expect(stepCost(piece({}), piece({ rank: 2 }))).toBe(0);
     expect(stepCost(piece({}), piece({ rank: 4 }))).toBe(2);
     expect(stepCost(piece({ lastRank: 4 }), piece({ rank: 1 }))).toBe(6);
+  });
+});
+
+describe('the steps that move', () => {
+  it('are as few as can be', () => {
+    expect([...movedBetween(['a', 'b', 'c', 'd'], ['b', 'c', 'd', 'a'])]).toEqual(['a']);
+    expect([...movedBetween(['a', 'b', 'c'], ['a', 'b', 'c'])]).toEqual([]);
+    expect(movedBetween(['a', 'b', 'c', 'd'], ['d', 'c', 'b', 'a']).size).toBe(3);
   });
 });

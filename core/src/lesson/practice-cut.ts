@@ -30,6 +30,11 @@ export function practiceCut(lesson: Lesson): Lesson {
   };
 }
 
+/** A lesson's plan alone, to make another lesson of: no takes, and nothing that is marked on them. */
+export function unfilmed(lesson: Lesson): Lesson {
+  return { ...lesson, takes: [], assembly: [], segments: [], overrides: [] };
+}
+
 /** One step as a short lesson of its own, with everything that is said at it. */
 export function singleStep(lesson: Lesson, stepId: string): Lesson | null {
   const step = lesson.steps.find((one) => one.id === stepId);

@@ -166,7 +166,7 @@ export function readDoses(
     length: number,
   ): void => {
     const { word, end, startMs } = stream.tokens[token]!;
-    const scope = kind === 'remaining_s' || kind === 'lookahead_s' ? 'here' : scopeOf(stream, token, swaps);
+    const scope = kind === 'remaining_s' || kind === 'lookahead_s' ? 'here' : scopeOf(stream, token, swaps, stepAt);
     const to = stream.tokens[stream.tokenAt(offset + length - 1)]!.end;
     const from = Math.min(word, stream.tokens[stream.tokenAt(offset + 1)]!.word);
     doses.push({ atMs: startMs, kind, low, high, scope, token, evidence: { from, to: Math.max(to, end), sure } });
@@ -263,7 +263,7 @@ function lastOf(pattern: RegExp, text: string): number {
   return last;
 }
 
-function scopeOf(stream: Stream, token: number, swaps: readonly number[]): Dose['scope'] {
+function scopeOf(stream: Stream, token: number, swaps: readonly number[], stepAt: StepAt): Dose['scope'] {
   const at = stream.offsetOf(token);
   const from = stream.text.lastIndexOf(' . ', at);
   const to = stream.text.indexOf(' . ', at);
@@ -282,7 +282,10 @@ function scopeOf(stream: Stream, token: number, swaps: readonly number[]): Dose[
     / (?:each|both|every|per) sides?(?: [^ .,]+){0,3} (?:for )?№/.test(stream.text.slice(Math.max(0, at - 40), at + 2))
   )
     return 'each_side';
-  if (swaps.some((swap) => swap <= token && token - swap <= 22)) return 'other_side';
+  // A step that begins after the change of side is about something else again.
+  const begun = stepAt(stream.tokens[token]!.startMs)?.startMs ?? 0;
+  if (swaps.some((swap) => swap <= token && token - swap <= 22 && begun <= stream.tokens[swap]!.startMs + 1000))
+    return 'other_side';
   return 'here';
 }
 

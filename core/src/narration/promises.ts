@@ -58,10 +58,13 @@ export function readPromises(stream: Stream): FoundPromise[] {
     add('frequency', 'days_between', match, 2, 2, 0.9),
   );
   each('every (?:№) days', (match, low, high) => add('frequency', 'days_between', match, low, high, 0.9));
-  each('(?:every(?: single)? (?:day|morning|night|evening)(?! for)|daily|morning and (?:evening|night))', (match) => {
-    const twice = / and /.test(match[0]) ? 2 : 1;
-    add('frequency', 'per_day', match, twice, twice, 0.6);
-  });
+  each(
+    '(?:every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months))|daily|morning and (?:evening|night))',
+    (match) => {
+      const twice = / and /.test(match[0]) ? 2 : 1;
+      add('frequency', 'per_day', match, twice, twice, 0.6);
+    },
+  );
   each(
     '(?:in|after|within|for|about|takes|take|least) (?:just |only |about |around |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
     (match, low, high) => {

@@ -11,7 +11,7 @@ const NOT = "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure should be|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts`,
   ],
   [
     'no_drag',
@@ -58,7 +58,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['detox', 'detox\\S*|toxins?|impurities|waste(?: products)?|cleans(?:e|es|ing) (?:the|your) (?:lymph|body|blood)'],
   [
     'drain',
-    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|drainage|system|fluid)|stagnant|eye bags|bags under',
+    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|system|fluid)|stagnant|eye bags|bags under',
   ],
   [
     'nose_shape',
@@ -215,7 +215,9 @@ export function readClaims(stream: Stream): FoundClaim[] {
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
       const startMs = saidAt(stream, clause, match.index);
       const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
-      const strength = HEDGED.test(clause.text) ? 'mild' : 'strong';
+      // What hedges a claim stands near it.
+      const near = ` ${clause.text.slice(Math.max(0, match.index - 80), match.index + match[0].length + 60)} `;
+      const strength = HEDGED.test(near) ? 'mild' : 'strong';
       found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.6 } });
     }
   return found.sort((a, b) => a.atMs - b.atMs);

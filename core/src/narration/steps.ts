@@ -9,10 +9,10 @@ type Kind = Step['kind'];
 
 /** Words that begin something new whatever comes before. */
 const STRONG =
-  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things?|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back|to|with|from|in|out|our|by|off|at|into)|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|after that|to close|to finish|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
+  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things?|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back|to|with|from|in|out|our|by|off|at|into)|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
 const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|number) (?:number )?(?:one|№) /;
 const WEAK =
-  /^ (?:(?:so|okay|ok|and|all right|alright|right|great|good|perfect) )*(?:now|then|next|okay|so|from here|for the|up to|onto|on to)(?= )/;
+  /^ (?:(?:so|okay|ok|and|all right|alright|right|great|good|perfect) )*(?:now|then|next|okay|so|from here|for the|up to|onto|on to|the|up|over|under|across|around)(?= )/;
 const VERBS =
   'place|put|take|press|hold|start|begin|stroke|sweep|swipe|glide|slide|tap|pat|roll|pinch|make|open|close|look|smile|puff|lift|raise|tilt|turn|bring|use|squeeze|rub|move|pull|grab|find|warm|inhale|exhale|breathe|stick|say|hum|knead|massage|circle|lace|cup|blow|shift|push|kiss|suck|try|rest|let|come|go|lean|drop|relax|shake|draw|brush|smooth|pop|keep|form|do|lie|interlace|wrap|hook|run|drag|scrape|work|drain|finish|step|continue|stretch|repeat|apply|pucker|purse|tuck|stay|walk|clasp|rotate|swirl|zigzag|wiggle|flick|drum|pump|stimulate|rap|curl|imagine';
 /** What one is told to do. */
@@ -33,6 +33,8 @@ const PREP =
   / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|toner|moisturi[sz]er|apply|sit (?:up|down|tall|straight|comfortabl\S+)|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
 const WARM = / (?:warm ?up|warm us up|warm(?:ing)? (?:up|the|your)|roll (?:the|your) shoulders|shake (?:out|off)) /;
 const REST = /^ (?:and |now |then )*(?:rest|take a (?:break|rest|moment)|do nothing|just rest|relax for)(?= )/;
+const CONTINUES =
+  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat)(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
   /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle)) /;
@@ -152,9 +154,15 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       if (!(strong && (telling || work.action !== 'unknown')) || aside) continue;
     }
     const warm = WARM.test(sentenceOf(words));
-    const moved = work.region !== null && (last.region === null || parentOf(work.region) !== parentOf(last.region));
+    const elsewhere = (a: Region, b: Region): boolean => (strong || work.place >= 2 ? a !== b : parentOf(a) !== parentOf(b));
+    const moved =
+      work.region !== null &&
+      (work.place >= 1 || strong || WEAK.test(words)) &&
+      (last.region === null || elsewhere(work.region, last.region));
     const other = work.action !== 'unknown' && work.action !== last.action;
     const placing = PLACING.test(words) || /^ (?:[^ .,]+ ){0,2}[^ .,]+ [.,]/.test(words);
+    // What goes on at the same time, and one more of the same, is no new step.
+    if (!first && CONTINUES.test(words) && !(strong && moved)) continue;
     const begins = first
       ? (telling || strong || (placing && last.kind === 'prep') || warm) &&
         (work.action !== 'unknown' || work.region !== null)
@@ -170,6 +178,8 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     if (!first && !strong && elapsed < 7500 && last.action === 'unknown') continue;
     drafts.push({
       ...blank(window.token),
+      region: work.region,
+      action: work.action,
       kind: warm || (first && WARMING.has(work.action)) ? 'warmup' : 'technique',
       sure: strong ? 0.85 : 0.6,
     });
@@ -350,6 +360,8 @@ interface Work {
   readonly region: Region | null;
   readonly action: Action | 'unknown';
   readonly score: number;
+  /** How plainly the region is named as the place of work: 2 and more where it is. */
+  readonly place: number;
 }
 
 /** What is worked on and how, by weight: a place that a stroke only comes from or goes to counts less. */
@@ -384,6 +396,7 @@ function workOf(text: string): Work {
     region: region && region[1] > 0.15 ? region[0] : null,
     action: action?.[0] ?? 'unknown',
     score: action?.[1] ?? 0,
+    place: region?.[1] ?? 0,
   };
 }
 

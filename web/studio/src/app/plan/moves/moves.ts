@@ -1,12 +1,15 @@
 import { CdkDrag, CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
+import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { findingKey } from '@limber/core/finding/finding';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
+import { singleStep } from '@limber/core/lesson/practice-cut';
 import { schoolOf } from '@limber/core/school/schools';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
@@ -14,7 +17,8 @@ import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
-import type { LibraryMove } from '../../api/lessons';
+import { ApiError } from '../../api/http';
+import { Lessons, type LibraryMove } from '../../api/lessons';
 import { Keys } from '../../keys/keys';
 import { MoveFinder } from '../../library/move-finder';
 import { BenchHead } from '../../shell/bench-head';
@@ -59,6 +63,9 @@ const FEW = 4;
 })
 export class Moves {
   protected readonly store = inject(LessonStore);
+  private readonly lessons = inject(Lessons);
+  private readonly router = inject(Router);
+  private readonly messages = inject(MessageService);
   protected readonly clock = clock;
   protected readonly adding = signal<Place | 'anywhere' | null>(null);
   protected readonly details = signal(false);
@@ -195,6 +202,18 @@ export class Moves {
     const copy = { ...step, id: crypto.randomUUID() };
     this.store.edit({ kind: 'add_step', step: copy, afterStepId: step.id });
     this.select(copy.id);
+  }
+
+  /** The chosen step as a short lesson of its own. */
+  protected async alone(): Promise<void> {
+    const single = singleStep(this.lesson(), this.store.selectedStepId() ?? '');
+    if (!single) return;
+    try {
+      await this.router.navigateByUrl(`/lesson/${await this.lessons.bringIn(single)}/plan/moves`);
+    } catch (error) {
+      const summary = error instanceof ApiError ? error.message : 'The lesson could not be made. Try again.';
+      this.messages.add({ severity: 'error', summary, life: 8000 });
+    }
   }
 
   protected setTarget(text: string, field: HTMLInputElement): void {

@@ -3,7 +3,7 @@ import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { schedule } from '@limber/core/lesson/schedule';
 import type { Step } from '@limber/core/lesson/lesson.schema';
-import type { Suggestion } from '@limber/core/lesson/order';
+import { movedBetween, type Suggestion } from '@limber/core/lesson/order';
 import { schoolOf } from '@limber/core/school/schools';
 import { FaceMap } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
@@ -129,16 +129,12 @@ export class OrderDialog {
   });
   protected readonly same = computed(() => this.ordered().every((step, at) => step === this.store.lesson().steps[at]));
   protected readonly pale: ReadonlyMap<string, number> = new Map();
-  protected readonly moved = computed(() => {
-    const place = new Map(this.store.lesson().steps.map((step, at) => [step.id, at]));
-    const order = this.ordered().map((step) => place.get(step.id)!);
-    const stay = longestRise(order);
-    return new Set(
-      this.ordered()
-        .filter((_, at) => !stay.has(order[at]!))
-        .map((step) => step.id),
-    );
-  });
+  protected readonly moved = computed(() =>
+    movedBetween(
+      this.store.lesson().steps.map((step) => step.id),
+      this.ordered().map((step) => step.id),
+    ),
+  );
   protected readonly sides = computed(() =>
     (
       [
@@ -173,18 +169,4 @@ export class OrderDialog {
     this.closed.emit();
     this.store.edit({ kind: 'batch', changes });
   }
-}
-
-/** The largest set of steps that keep their order among each other: the rest is what really moves. */
-function longestRise(order: readonly number[]): Set<number> {
-  const length = order.map(() => 1);
-  const before = order.map(() => -1);
-  order.forEach((one, at) => {
-    for (let early = 0; early < at; early++)
-      if (order[early]! < one && length[early]! + 1 > length[at]!)
-        [length[at], before[at]] = [length[early]! + 1, early];
-  });
-  const kept = new Set<number>();
-  for (let at = length.indexOf(Math.max(0, ...length)); at >= 0; at = before[at]!) kept.add(order[at]!);
-  return kept;
 }

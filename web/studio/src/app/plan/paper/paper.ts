@@ -1,13 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { Router } from '@angular/router';
 import { Button } from 'primeng/button';
 import { writePaperMarkdown, writeRunSheetCsv } from '@limber/core/format/paper-files';
 import { screeningQuestions } from '@limber/core/caution/cautions';
-import { practiceCut } from '@limber/core/lesson/practice-cut';
+import { practiceCut, unfilmed } from '@limber/core/lesson/practice-cut';
 import { paperOf, shotsByFraming } from '@limber/core/lesson/paper';
 import { schedule } from '@limber/core/lesson/schedule';
 import { FRAMING_NAMES } from '@limber/core/move/framing';
 import { clock } from '@limber/core/time/clock';
+import { ApiError } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
+import { Lessons } from '../../api/lessons';
 import { BenchHead } from '../../shell/bench-head';
 
 /** Plan · Paper: what is taken to the shoot, as pages that print well. */
@@ -20,6 +23,9 @@ import { BenchHead } from '../../shell/bench-head';
 })
 export class Paper {
   protected readonly store = inject(LessonStore);
+  private readonly lessons = inject(Lessons);
+  private readonly router = inject(Router);
+  protected readonly problem = signal('');
   protected readonly byFraming = signal(false);
   protected readonly framing = FRAMING_NAMES;
   protected readonly paper = computed(() => paperOf(this.store.lesson()));
@@ -31,6 +37,17 @@ export class Paper {
     () => `runs ${this.paper().runs} · the same without teaching talk ${clock(this.practice().totalMs)}`,
   );
   protected readonly practice = computed(() => schedule(practiceCut(this.store.lesson())));
+
+  /** The same lesson for those who know it: without teaching talk, doses whole. */
+  protected async makePractice(): Promise<void> {
+    try {
+      const cut = practiceCut(this.store.lesson());
+      const id = await this.lessons.bringIn({ ...unfilmed(cut), title: `${cut.title}, practice` });
+      await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
+    } catch (error) {
+      this.problem.set(error instanceof ApiError ? error.message : 'The practice cut could not be made. Try again.');
+    }
+  }
 
   protected print(): void {
     window.print();
