@@ -16,7 +16,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await shoot('desk');
 
   await page.goto('/library');
-  await page.getByRole('button', { name: 'left jaw' }).click();
+  await page.getByRole('button', { name: 'left jaw', exact: true }).click();
   await page.getByRole('button', { name: /Rope knead/ }).click();
   await shoot('library');
 

@@ -102,7 +102,7 @@ test('a lesson in the trash can be put back', async ({ studio: page }) => {
 test('moves are found by region and by words', async ({ studio: page }) => {
   await page.goto('/library');
   await expect(page.getByRole('status').filter({ hasText: /moves/ })).toContainText('70 moves');
-  await page.getByRole('button', { name: 'left jaw' }).click();
+  await page.getByRole('button', { name: 'left jaw', exact: true }).click();
   await expect(page.getByText(/moves for the jaw/)).toBeVisible();
   await page.getByRole('button', { name: /Rope knead/ }).click();
   await expect(page.getByText('Jaw joint pain, clicking or locking')).toBeVisible();

@@ -26,6 +26,14 @@ interface Part {
   readonly label: string;
 }
 
+/** The same region may be chosen in several views: each says from where it is seen. */
+const SEEN: Readonly<Record<MapView, string>> = {
+  front: '',
+  left: ', from the side',
+  right: ', from the side',
+  back: ', from behind',
+};
+
 const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
 
 /** The face map, front view, drawn as in a mirror: your left is at the left. */
@@ -230,7 +238,7 @@ export class FaceMap {
         fill: shades && own === 0 ? '#efdccb' : BAND_COLOURS[parentOf(region)].fill,
         opacity: shades ? (own === 0 ? 0.7 : 0.35 + 0.6 * own) : 0.62,
         chosen: chosen.some((one) => one.region === region && (one.side === null || one.side === side)),
-        label: UNDIVIDED.has(region) ? regionName(region) : `${side} ${regionName(region)}`,
+        label: `${UNDIVIDED.has(region) ? '' : `${side} `}${regionName(region)}${SEEN[this.view()]}`,
       };
     });
   });

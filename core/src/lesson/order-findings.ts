@@ -46,7 +46,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     });
   }
   steps.forEach((step, at) => {
-    if (roles[at] === 'opening' && at > firstMain && firstMain >= 0)
+    if (roles[at] === 'opening' && firstMain >= 0 && at > firstMain)
       add(
         'should',
         'opened-late',

@@ -154,7 +154,8 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       if (!(strong && (telling || work.action !== 'unknown')) || aside) continue;
     }
     const warm = WARM.test(sentenceOf(words));
-    const elsewhere = (a: Region, b: Region): boolean => (strong || work.place >= 2 ? a !== b : parentOf(a) !== parentOf(b));
+    const elsewhere = (a: Region, b: Region): boolean =>
+      strong || work.place >= 2 ? a !== b : parentOf(a) !== parentOf(b);
     const moved =
       work.region !== null &&
       (work.place >= 1 || strong || WEAK.test(words)) &&

@@ -18,7 +18,9 @@ export function rolesOf(steps: readonly Step[], school: School): Role[] {
     settling &&= move.action === 'breathe';
     if (settling) return 'opening';
     if (!drains[at]) return 'main';
-    if (at < last && school.drainage.opens.includes(move.region) && !opened.has(move.region)) {
+    // A press in the hollows opens wherever it stands; a stroke only before the work is over.
+    const opens = at < last || move.action === 'press';
+    if (opens && school.drainage.opens.includes(move.region) && !opened.has(move.region)) {
       opened.add(move.region);
       return 'opening';
     }

@@ -56,7 +56,7 @@ export function moveRoutes({ database }: Context): Router {
           'This move was changed in another place. Close it and open it again.',
         );
       const doc = { ...move, id: found.id, revision: move.revision + 1 };
-      await manager.getRepository(Moves).update({ id: found.id }, { doc: doc as never });
+      await manager.getRepository(Moves).update({ id: found.id }, { doc: doc });
       return doc;
     });
     response.json(row);
