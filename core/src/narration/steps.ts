@@ -37,7 +37,7 @@ const CONTINUES =
   /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat)(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
-  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle)) /;
+  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
 
 const LEFT = 'left';
 /** What lessons open with before the first technique. */
@@ -165,7 +165,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     // What goes on at the same time, and one more of the same, is no new step.
     if (!first && CONTINUES.test(words) && !(strong && moved)) continue;
     const begins = first
-      ? (telling || strong || (placing && last.kind === 'prep') || warm) &&
+      ? (telling || strong || (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2))) || warm) &&
         (work.action !== 'unknown' || work.region !== null)
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||

@@ -9,6 +9,7 @@ import { moveIdOf, readLibrary, writeLibraryCsv, writeLibraryJson, type Fault } 
 import type { Move } from '@limber/core/move/move.schema';
 import { ApiError } from '../api/http';
 import { Lessons, type LibraryMove } from '../api/lessons';
+import { saveFile } from '../shell/save-file';
 import { MoveEditor } from './move-editor';
 import { MoveFinder } from './move-finder';
 
@@ -95,13 +96,7 @@ export class Library {
   protected async save(kind: 'json' | 'csv'): Promise<void> {
     await this.doing(async () => {
       const moves = (await this.lessons.library()).map(({ usedIn: _usedIn, ...move }) => move);
-      const text = kind === 'json' ? writeLibraryJson(moves) : writeLibraryCsv(moves);
-      const url = URL.createObjectURL(new Blob([text], { type: kind === 'json' ? 'application/json' : 'text/csv' }));
-      const link = document.createElement('a');
-      link.href = url;
-      link.download = `library.${kind}`;
-      link.click();
-      setTimeout(() => URL.revokeObjectURL(url), 10_000);
+      saveFile('library', kind, kind === 'json' ? writeLibraryJson(moves) : writeLibraryCsv(moves));
     });
   }
 

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, input, OnInit, output, si
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { Select } from 'primeng/select';
 import { Textarea } from 'primeng/textarea';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { defaultDose, sidePlanName } from '@limber/core/dose/dose';
@@ -12,6 +11,7 @@ import { moveIdOf } from '@limber/core/move/library-file';
 import { ACTIONS, LEVELS, moveSchema, POSTURES, PRESSURES, TOOLS, type Move } from '@limber/core/move/move.schema';
 import { fieldsOf, figure, withFigure, type DoseField } from '../plan/moves/dose-fields';
 import { Stepper } from '../plan/moves/stepper';
+import { Choice, plainOptions } from '../shell/choice';
 
 const FORMS: { value: DoseForm; label: string }[] = [
   { value: 'reps', label: 'repetitions' },
@@ -21,13 +21,10 @@ const FORMS: { value: DoseForm; label: string }[] = [
   { value: 'timed', label: 'timed movement' },
   { value: 'breaths', label: 'breaths' },
 ];
-const plain = <T extends string>(list: readonly T[]): { value: T; label: string }[] =>
-  list.map((value) => ({ value, label: value.replace('_', ' ') }));
-
 /** A move to be made: name, region, action, dose and sides are asked; the rest has defaults and waits behind "more". */
 @Component({
   selector: 'lc-move-editor',
-  imports: [FormsModule, Button, InputText, Select, Stepper, Textarea, ToggleSwitch],
+  imports: [FormsModule, Button, Choice, InputText, Stepper, Textarea, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move-editor.html',
   styles: `
@@ -45,9 +42,6 @@ const plain = <T extends string>(list: readonly T[]): { value: T; label: string 
       display: block;
       margin-bottom: 3px;
       font-weight: 650;
-    }
-    .two ::ng-deep .p-select {
-      width: 100%;
     }
     input[type='text'],
     textarea {
@@ -86,11 +80,11 @@ export class MoveEditor implements OnInit {
   readonly saved = output<Move>();
   readonly closed = output();
   protected readonly regions = REGIONS.map((value) => ({ value, label: regionName(value) }));
-  protected readonly actions = plain(ACTIONS);
-  protected readonly tools = plain(TOOLS);
-  protected readonly pressures = plain(PRESSURES);
-  protected readonly levels = plain(LEVELS);
-  protected readonly postures = plain(POSTURES);
+  protected readonly actions = plainOptions(ACTIONS);
+  protected readonly tools = plainOptions(TOOLS);
+  protected readonly pressures = plainOptions(PRESSURES);
+  protected readonly levels = plainOptions(LEVELS);
+  protected readonly postures = plainOptions(POSTURES);
   protected readonly forms = FORMS;
   protected readonly plans = SIDE_PLANS.map((value) => ({ value, label: sidePlanName(value) }));
   protected readonly figure = figure;

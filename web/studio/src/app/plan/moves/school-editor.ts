@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MultiSelect } from 'primeng/multiselect';
-import { Select } from 'primeng/select';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
 import { suggestSchool } from '@limber/core/narration/draft';
@@ -9,14 +8,12 @@ import { PRESSURES } from '@limber/core/move/move.schema';
 import type { School } from '@limber/core/school/school.schema';
 import { schoolOf, SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';
 import { LessonStore } from '../../api/lesson-store';
-
-const options = <T extends string>(list: readonly T[]): { value: T; label: string }[] =>
-  list.map((value) => ({ value, label: value.replace(/_/g, ' ') }));
+import { Choice, plainOptions } from '../../shell/choice';
 
 /** What the lesson's school asks for, and an own copy of its rules to change. */
 @Component({
   selector: 'lc-school-editor',
-  imports: [FormsModule, MultiSelect, Select, ToggleSwitch],
+  imports: [Choice, FormsModule, MultiSelect, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">
@@ -74,34 +71,25 @@ const options = <T extends string>(list: readonly T[]): { value: T; label: strin
             }
           </ol>
           <span>On the neck</span>
-          <p-select
+          <lc-choice
+            label="Direction on the neck"
             [options]="necks"
-            optionLabel="label"
-            optionValue="value"
-            ariaLabel="Direction on the neck"
-            appendTo="body"
-            [ngModel]="rules.neck"
-            (ngModelChange)="set({ neck: $event })"
+            [value]="rules.neck"
+            (chosen)="set({ neck: $event })"
           />
           <span>On the face</span>
-          <p-select
+          <lc-choice
+            label="Direction on the face"
             [options]="faces"
-            optionLabel="label"
-            optionValue="value"
-            ariaLabel="Direction on the face"
-            appendTo="body"
-            [ngModel]="rules.face"
-            (ngModelChange)="set({ face: $event })"
+            [value]="rules.face"
+            (chosen)="set({ face: $event })"
           />
           <span>Most pressure</span>
-          <p-select
+          <lc-choice
+            label="Most pressure"
             [options]="pressures"
-            optionLabel="label"
-            optionValue="value"
-            ariaLabel="Most pressure"
-            appendTo="body"
-            [ngModel]="rules.mostPressure"
-            (ngModelChange)="set({ mostPressure: $event })"
+            [value]="rules.mostPressure"
+            (chosen)="set({ mostPressure: $event })"
           />
           <label for="s-back">Back and forth</label>
           <p-toggleswitch
@@ -172,10 +160,10 @@ const options = <T extends string>(list: readonly T[]): { value: T; label: strin
 export class SchoolEditor {
   private readonly store = inject(LessonStore);
   protected readonly open = signal(false);
-  protected readonly regions = options(REGIONS);
-  protected readonly necks = options(['up', 'down', 'up_then_down', 'any'] as const);
-  protected readonly faces = options(['up', 'down', 'out', 'any'] as const);
-  protected readonly pressures = options(PRESSURES);
+  protected readonly regions = plainOptions(REGIONS);
+  protected readonly necks = plainOptions(['up', 'down', 'up_then_down', 'any'] as const);
+  protected readonly faces = plainOptions(['up', 'down', 'out', 'any'] as const);
+  protected readonly pressures = plainOptions(PRESSURES);
   protected readonly name = regionName;
   protected readonly own = computed(() => this.store.lesson().ownSchool);
   protected readonly school = computed(() => schoolOf(this.store.lesson()));

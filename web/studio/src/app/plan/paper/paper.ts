@@ -12,6 +12,7 @@ import { ApiError } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { Lessons } from '../../api/lessons';
 import { BenchHead } from '../../shell/bench-head';
+import { saveFile } from '../../shell/save-file';
 
 /** Plan · Paper: what is taken to the shoot, as pages that print well. */
 @Component({
@@ -55,11 +56,6 @@ export class Paper {
 
   protected save(kind: 'md' | 'csv'): void {
     const text = kind === 'md' ? writePaperMarkdown(this.paper()) : writeRunSheetCsv(this.paper());
-    const url = URL.createObjectURL(new Blob([text], { type: kind === 'md' ? 'text/markdown' : 'text/csv' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `${this.store.lesson().title.replace(/[^\p{L}\d]+/gu, '-')}.${kind}`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    saveFile(this.store.lesson().title, kind, text);
   }
 }

@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Select } from 'primeng/select';
+
+export interface Option<T> {
+  readonly value: T;
+  readonly label: string;
+}
+
+/** One of a few: the words of the option, as wide as its place. */
+@Component({
+  selector: 'lc-choice',
+  imports: [FormsModule, Select],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-select
+      [options]="$any(options())"
+      optionLabel="label"
+      optionValue="value"
+      appendTo="body"
+      [ariaLabel]="label()"
+      [ngModel]="value()"
+      (ngModelChange)="chosen.emit($event)"
+    />
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    :host ::ng-deep .p-select {
+      width: 100%;
+    }
+  `,
+})
+export class Choice<T> {
+  readonly label = input.required<string>();
+  readonly options = input.required<readonly Option<T>[]>();
+  readonly value = input.required<T | undefined>();
+  readonly chosen = output<T>();
+}
+
+/** Options whose words are their values. */
+export function plainOptions<T extends string>(list: readonly T[]): Option<T>[] {
+  return list.map((value) => ({ value, label: value.replace(/_/g, ' ') }));
+}
