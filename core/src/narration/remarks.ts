@@ -107,7 +107,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
 
 /** The words make something happen, or say what it is good for. */
 const PROMISING =
-  / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works?|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
+  / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
   / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|a little|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 const DENIED =

@@ -105,7 +105,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
         startSwapped(stream, drafts, swap.token);
     }
     const last = drafts[drafts.length - 1]!;
-    const swap = pending[0] && pending[0].token <= window.token + 9 ? pending[0] : undefined;
+    const swap = pending[0] && inSentence(tokens, window.token, pending[0].token) ? pending[0] : undefined;
     if (swap && last.kind !== 'intro' && last.kind !== 'prep' && atMs - tokens[last.token]!.startMs > 3000) {
       pending.shift();
       startSwapped(stream, drafts, window.token);
@@ -189,6 +189,11 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
   return finish(stream, drafts, endMs);
 }
 
+/** Whether a place is still in the sentence that begins at a window, and near its beginning. */
+function inSentence(tokens: Stream['tokens'], from: number, at: number): boolean {
+  return at <= from + 9 && tokens.slice(from, at).every((token) => token.text !== '.');
+}
+
 function opening(draft: Draft): boolean {
   return draft.kind === 'intro' || draft.kind === 'prep';
 }
@@ -229,6 +234,10 @@ function finish(stream: Stream, drafts: Draft[], endMs: number): FoundStep[] {
     const implement = tools.find((hit) => hit.value !== 'hand' && hit.value !== 'knuckle')?.value ?? null;
     if (draft.kind === 'intro' || draft.kind === 'prep') {
       lessonTool = implement ?? lessonTool;
+      const bare =
+        / (?:with|use(?: only)?) (?:your|two|the|both|only your) (?:[^ .,]+ )?(?:fingers?|fingertips|hands?|palms?|thumbs?) /.test(
+          text,
+        );
       draft.tool = draft.kind === 'intro' ? implement : null;
       return;
     }
@@ -262,7 +271,7 @@ function finish(stream: Stream, drafts: Draft[], endMs: number): FoundStep[] {
     draft.tool =
       implement ??
       (tools.some((hit) => hit.value === 'knuckle') ? 'knuckle' : null) ??
-      (tools.length > 0 && lessonTool === null ? 'hand' : null);
+      (tools.length > 0 && (bare || lessonTool === null) ? 'hand' : null);
     if (implement) lessonTool = implement;
     draft.tool ??= draft.swapped && before ? before.tool : (lessonTool ?? toolOf(draft.action));
     draft.side = sideOf(text, draft, before);
@@ -452,7 +461,7 @@ function sideOf(text: string, draft: Draft, before: Draft | undefined): Step['si
     return 'midline';
   const sided = [
     ...head.matchAll(
-      / (left|right)(?= )(?! (?:hand|hands|fingers?|thumb|palm|arm|elbow|knuckles|now|away|here|there|ear (?:fall|drop|to)|shoulder|in the|on the|where|at the|under|above|next|side and left|and left|and right|or right))/g,
+      / (left|right)(?= )(?! (?:hand|hands|fingers?|thumb|palm|arm|elbow|knuckles|beside|next to|below|between|by|behind|into|now|away|here|there|ear (?:fall|drop|to)|shoulder|in the|on the|where|at the|under|above|next|side and left|and left|and right|or right))/g,
     ),
   ].filter(
     (match) =>

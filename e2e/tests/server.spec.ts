@@ -1,0 +1,104 @@
+import { DEMO, expect, linkOf, test } from '../studio';
+
+interface Results {
+  answered: number;
+  viewers: number;
+  felt: { region: string; side: string | null; n: number }[];
+  remarks: { remark: string }[];
+}
+
+test('what a viewer answers is counted once however often it is sent, and is erased on request', async ({
+  studio: _studio,
+  context,
+  baseURL,
+}) => {
+  const { token, versionId } = await linkOf(context.request, DEMO);
+  const headers = { Origin: baseURL! };
+  const results = async (): Promise<Results> =>
+    (await (await context.request.get(`/api/results/${versionId}`)).json()) as Results;
+  const felt = ({ felt: places }: Results): number =>
+    places.find((place) => place.region === 'forehead' && place.side === 'left')?.n ?? 0;
+  const [viewerId, viewingId] = [crypto.randomUUID(), crypto.randomUUID()];
+  const send = (ease: string, remark: string) =>
+    context.request.post(`/api/follow/${token}/feedback`, {
+      headers,
+      data: {
+        viewerId,
+        feedback: { viewingId, ease, felt: [{ region: 'forehead', side: 'left' }], discomfort: null, remark },
+      },
+    });
+
+  const before = await results();
+  expect((await send('right', 'Warm.')).status()).toBe(202);
+  expect((await send('too_hard', 'Rather warm.')).status()).toBe(202);
+  const after = await results();
+  expect(after.answered).toBe(before.answered + 1);
+  expect(felt(after)).toBe(felt(before) + 1);
+  expect(after.remarks.map((one) => one.remark)).toContain('Rather warm.');
+  expect(after.remarks.map((one) => one.remark)).not.toContain('Warm.');
+
+  expect((await context.request.delete(`/api/follow/${token}/viewers/${viewerId}`, { headers })).status()).toBe(204);
+  const erased = await results();
+  expect(erased.answered).toBe(before.answered);
+  expect(felt(erased)).toBe(felt(before));
+});
+
+test('a batch of another version’s viewing is refused, and nothing of it is stored', async ({
+  studio: _studio,
+  context,
+  baseURL,
+}) => {
+  const headers = { Origin: baseURL! };
+  const event = (viewingId: string) => ({
+    id: '019ac000-0000-7000-8000-0000000000bb',
+    viewingId,
+    kind: 'played',
+    fromMs: 0,
+    toMs: 1000,
+    wallMs: 1,
+    rate: 1,
+  });
+  const { token } = await linkOf(context.request, DEMO);
+  const batch = { viewingId: crypto.randomUUID(), viewerId: crypto.randomUUID() };
+  const post = (link: string) =>
+    context.request.post(`/api/follow/${link}/events`, {
+      headers,
+      data: { ...batch, events: [event(batch.viewingId)] },
+    });
+  expect((await post(token)).status()).toBe(202);
+  const shared = await context.request.post(`/api/lessons/${DEMO}/share`, { headers, data: {} });
+  const newer = ((await shared.json()) as { token: string }).token;
+  const refused = await post(newer);
+  expect(refused.status()).toBe(409);
+  expect(((await refused.json()) as { type: string }).type).toBe('other-version');
+  expect((await post('AAAAAAAAAAAAAAAAAAAAAA')).status()).toBe(404);
+  // The newest link is the one that the other tests use: it is closed again, and its version kept.
+  await context.request.patch(`/api/lessons/${DEMO}/share/links/${newer}`, { headers, data: { revoked: true } });
+});
+
+test('a move that was changed in another place is not overwritten', async ({ studio: _studio, context, baseURL }) => {
+  const headers = { Origin: baseURL! };
+  const moves = (await (await context.request.get('/api/moves')).json()) as {
+    id: string;
+    revision: number;
+    name: string;
+  }[];
+  const { usedIn: _usedIn, ...drizzle } = moves.find((move) => move.name === 'Drizzle') as unknown as Record<
+    string,
+    unknown
+  >;
+  const change = (how: string) => context.request.put('/api/moves/drizzle', { headers, data: { ...drizzle, how } });
+  expect((await change('Rain.')).status()).toBe(200);
+  const second = await change('Hail.');
+  expect(second.status()).toBe(409);
+  expect(second.headers()['content-type']).toContain('application/problem+json');
+  const again = await context.request.post('/api/moves/import', { headers, data: { moves: [drizzle] } });
+  expect(await again.json()).toEqual({ added: 0, there: ['Drizzle'] });
+});
+
+test('says that it lives and that it is ready, and where nothing is', async ({ request }) => {
+  expect(await (await request.get('/health')).json()).toEqual({ status: 'up' });
+  expect(await (await request.get('/ready')).json()).toEqual({ database: true, queue: true, media: true });
+  expect((await request.get('/api/nothing')).status()).toBe(401);
+  expect((await request.get('/missing.js')).status()).toBe(404);
+});
