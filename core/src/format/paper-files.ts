@@ -42,6 +42,9 @@ export function writePaperMarkdown(paper: Paper): string {
     ...(paper.voiceOver.length > 0
       ? ['## Spoken afterwards', list(paper.voiceOver.map((one) => `**${one.step}**: ${one.words}`))]
       : []),
+    ...(paper.weeks.length > 0
+      ? ['## Over the weeks', list(paper.weeks.map((one) => `**${one.step}**: ${one.words}`))]
+      : []),
     '## Materials',
     list(paper.materials),
     '## Preparation',

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { doseSchema, sidePlanSchema } from '../dose/dose.schema';
+import { progressionSchema } from '../dose/progression';
 import { levelSchema, moveSchema } from '../move/move.schema';
 import { schoolSchema } from '../school/school.schema';
 import { SCHOOL_IDS } from '../school/schools';
@@ -45,6 +46,8 @@ export const stepFields = {
   /** Another dose for the right side; null gives both sides the same. */
   rightDose: doseSchema.nullable(),
   sidePlan: sidePlanSchema,
+  /** How the dose is built up over weeks; null when it is done as planned from the start. */
+  progression: progressionSchema.nullable(),
   narration: narrationSchema,
   /** The words over the dose are spoken over the footage afterwards, not in front of the camera. */
   voiceOver: z.boolean(),
@@ -69,6 +72,7 @@ export const stepSchema = z.object({
   id: z.string().min(1).max(80),
   ...stepFields,
   rightDose: stepFields.rightDose.default(null),
+  progression: stepFields.progression.default(null),
   voiceOver: stepFields.voiceOver.default(false),
   counted: stepFields.counted.default(false),
   product: stepFields.product.default('none'),

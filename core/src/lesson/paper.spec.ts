@@ -11,7 +11,11 @@ const lesson = aLesson({
       move: aMove({ name: 'Roll', region: 'cheek', tool: 'roller', slip: true, direction: null }),
       narration: { before: '{reps} | times.', during: '', after: '' },
     }),
-    aStep('b', { move: aMove({ name: 'Hollows', region: 'collarbone', direction: null }), product: 'top_up' }),
+    aStep('b', {
+      move: aMove({ name: 'Hollows', region: 'collarbone', direction: null }),
+      product: 'top_up',
+      progression: { from: 3, everyDays: 2, weeks: 2 },
+    }),
     aStep('c', {
       move: aMove({ name: 'Hum', region: 'lips', mouthBusy: true, direction: null }),
       narration: { before: '', during: 'Loose.', after: '' },
@@ -39,6 +43,9 @@ describe('the paper of a lesson', () => {
       what: 'Put the roller or the stone into the fridge.',
     });
     expect(paper.preparation[paper.preparation.length - 1]!.when).toBe('afterwards');
+    expect(paper.weeks).toEqual([
+      { step: 'Hollows', words: 'begin with 3, every other day, and rise to 5 in 2 weeks' },
+    ]);
     expect(paper.voiceOver).toEqual([{ step: 'Hum', words: 'Loose.' }]);
   });
 

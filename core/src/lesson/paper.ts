@@ -1,5 +1,6 @@
 import { readFirst } from '../caution/read-first';
 import { describeDose, partsOf, sidePlanName } from '../dose/dose';
+import { describeProgression } from '../dose/progression';
 import { regionName } from '../face/regions';
 import { FRAMING_NAMES, framingOf, widestFraming } from '../move/framing';
 import { FRAMINGS, type Framing, type Tool } from '../move/move.schema';
@@ -42,6 +43,8 @@ export interface Paper {
   readonly shots: readonly Shot[];
   readonly framing: string;
   readonly voiceOver: readonly { readonly step: string; readonly words: string }[];
+  /** How doses are built up over weeks. */
+  readonly weeks: readonly { readonly step: string; readonly words: string }[];
   readonly materials: readonly string[];
   readonly preparation: readonly Task[];
   readonly readFirst: readonly string[];
@@ -122,6 +125,9 @@ export function paperOf(lesson: Lesson): Paper {
     voiceOver: lesson.steps
       .filter((step) => step.narration.during.trim() && (step.voiceOver || step.move.mouthBusy))
       .map((step) => ({ step: step.move.name, words: said(step, 'during') })),
+    weeks: lesson.steps.flatMap((step) =>
+      step.progression ? [{ step: step.move.name, words: describeProgression(step.dose, step.progression) }] : [],
+    ),
     materials,
     preparation: preparation(lesson, tools, slip),
     readFirst: readFirst(lesson),

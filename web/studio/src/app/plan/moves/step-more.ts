@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { partsOf } from '@limber/core/dose/dose';
+import { describeProgression, growingFigure, weeklyFigures, type Progression } from '@limber/core/dose/progression';
 import type { Step } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
 import { Stepper } from './stepper';
@@ -62,6 +63,36 @@ const PRIORITY_WORDS = [
         (ngModelChange)="set('priority', $event)"
       />
     </div>
+    @if (step().progression; as built) {
+      <div class="chips">
+        <lc-stepper
+          label="begin with"
+          [unit]="unit()"
+          [value]="built.from"
+          [step]="1"
+          [min]="1"
+          [max]="1000"
+          (changed)="build({ from: $event })"
+        />
+        <lc-stepper
+          label="every … days"
+          [value]="built.everyDays"
+          [step]="1"
+          [min]="1"
+          [max]="14"
+          (changed)="build({ everyDays: $event })"
+        />
+        <lc-stepper
+          label="weeks"
+          [value]="built.weeks"
+          [step]="1"
+          [min]="1"
+          [max]="52"
+          (changed)="build({ weeks: $event })"
+        />
+      </div>
+      <p class="soft">{{ weekly() }}</p>
+    }
     <div class="switches">
       @for (one of switches(); track one.field) {
         <span class="switch">
@@ -116,6 +147,13 @@ export class StepMore {
     const { steps } = this.store.lesson();
     return steps[steps.indexOf(this.step()) - 1] ?? null;
   });
+  protected readonly unit = computed(() => growingFigure(this.step().dose).unit);
+  protected readonly weekly = computed(() => {
+    const { dose, progression } = this.step();
+    return progression
+      ? `Week by week: ${weeklyFigures(dose, progression).join(', ')}. ${describeProgression(dose, progression)}.`
+      : '';
+  });
   protected readonly switches = computed(() => {
     const step = this.step();
     const parts = partsOf(step.sidePlan);
@@ -124,6 +162,7 @@ export class StepMore {
     return [
       { field: 'locked' as const, words: 'keeps its place', on: step.locked },
       { field: 'counted' as const, words: 'counted aloud', on: step.counted },
+      { field: 'progression' as const, words: 'built up over weeks', on: step.progression !== null },
       ...(step.narration.during
         ? [{ field: 'voiceOver' as const, words: 'words over it are spoken afterwards', on: step.voiceOver }]
         : []),
@@ -146,8 +185,23 @@ export class StepMore {
     this.store.edit({ kind: 'set_step', stepId: this.step().id, field, value } as Parameters<LessonStore['edit']>[0]);
   }
 
-  protected toggle(field: 'locked' | 'counted' | 'voiceOver' | 'compares' | 'bundle', on: boolean): void {
-    const { id } = this.step();
+  protected build(change: Partial<Progression>): void {
+    const { id, progression } = this.step();
+    this.store.edit({ kind: 'set_step', stepId: id, field: 'progression', value: { ...progression!, ...change } });
+  }
+
+  protected toggle(
+    field: 'locked' | 'counted' | 'voiceOver' | 'compares' | 'bundle' | 'progression',
+    on: boolean,
+  ): void {
+    const { id, dose } = this.step();
+    if (field === 'progression') {
+      // Half of the dose, every other day, for two weeks: a common way to begin (no source).
+      const from = Math.max(1, Math.round(growingFigure(dose).planned / 2));
+      const value = on ? { from, everyDays: 2, weeks: 2 } : null;
+      this.store.edit({ kind: 'set_step', stepId: id, field, value });
+      return;
+    }
     if (field !== 'bundle') {
       this.store.edit({ kind: 'set_step', stepId: id, field, value: on });
       return;
