@@ -7,8 +7,6 @@ import type { Stream } from './tokens';
 type Step = Reading['steps'][number];
 type Kind = Step['kind'];
 
-const LEFT = 'left';
-
 const UNPAIRED: ReadonlySet<Region> = new Set([
   'lips',
   'tongue',
@@ -280,8 +278,8 @@ function sideOf(text: string, draft: Draft, before: Draft | undefined): Step['si
   )
     return explicit;
   if (draft.swapped) {
-    if (before?.side === LEFT) return 'right';
-    if (before?.side === 'right') return LEFT;
+    if (before?.side === 'left') return 'right';
+    if (before?.side === 'right') return 'left';
     return 'second';
   }
   // Working through a side: what was begun there goes on there until the side changes.
