@@ -116,6 +116,9 @@ const PRIORITY_WORDS = [
       flex-wrap: wrap;
       gap: 8px;
     }
+    .chips + .chips {
+      margin-top: 8px;
+    }
     .switches {
       display: flex;
       flex-wrap: wrap;
@@ -151,7 +154,7 @@ export class StepMore {
   protected readonly weekly = computed(() => {
     const { dose, progression } = this.step();
     return progression
-      ? `Week by week: ${weeklyFigures(dose, progression).join(', ')}. ${describeProgression(dose, progression)}.`
+      ? `That is, ${describeProgression(dose, progression)}: ${weeklyFigures(dose, progression).join(', ')} week by week.`
       : '';
   });
   protected readonly switches = computed(() => {
