@@ -74,3 +74,9 @@ export function aFilmedLesson(change: Partial<Lesson> = {}, durationMs = 60_000)
     ...change,
   });
 }
+
+/** A seeded stream of numbers in [0, 1), for random cases that can be met again: a linear congruential generator. */
+export function seeded(seed: number): () => number {
+  let state = seed;
+  return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
+}

@@ -2,7 +2,7 @@ import type { Finding } from '../finding/finding';
 import { replaceWords } from '../finding/replace-words';
 import { sentencesOf } from '../lesson/talk';
 import type { Lesson } from '../lesson/lesson.schema';
-import { readWords } from '../narration/read';
+import { readWords, saidBy } from '../narration/read';
 import type { CLAIMS } from '../narration/reading';
 
 type About = (typeof CLAIMS)[number];
@@ -62,11 +62,7 @@ export function claimFindings(lesson: Lesson): Finding[] {
     return heard.claims
       .filter((claim) => claim.strength === 'strong' && claim.about !== 'muscle')
       .map((claim): Finding => {
-        const words = heard.words
-          .slice(claim.evidence.from, claim.evidence.to)
-          .map((word) => word.text)
-          .join(' ')
-          .replace(/[.,;:!?]+$/, '');
+        const words = saidBy(heard, claim.evidence);
         const [why, careful] = WORDING[claim.about];
         return {
           severity: 'should',

@@ -70,6 +70,12 @@ export function partsOf(plan: SidePlan): readonly WorkedSide[] {
   }
 }
 
+/** Whether a plan works one side and then the other. */
+export function changesSide(plan: SidePlan): boolean {
+  const parts = partsOf(plan);
+  return parts.includes('left') && parts.includes('right');
+}
+
 /** How often the dose of one side is worked in a part: an alternating part holds both sides' repetitions. */
 export function sidesIn(part: WorkedSide): number {
   return part === 'alternating' ? 2 : 1;

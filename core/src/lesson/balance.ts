@@ -1,4 +1,4 @@
-import { repetitionsOf, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { changesSide, repetitionsOf, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import type { Region } from '../face/regions';
 import type { Finding } from '../finding/finding';
 import type { Lesson, Step } from './lesson.schema';
@@ -56,8 +56,7 @@ export function balanceFindings(lesson: Lesson): Finding[] {
   lesson.steps.forEach((step, at) => {
     const parts = partsOf(step.sidePlan);
     const place = { stepId: step.id, part: 'dose' } as const;
-    const both = parts.includes('left') && parts.includes('right');
-    if (both || parts.includes('alternating')) {
+    if (changesSide(step.sidePlan) || step.sidePlan === 'alternating') {
       const [left, right] = [repetitions(step, 'left'), repetitions(step, 'right')];
       const [leftMs, rightMs] = [partMs(step, 'left'), partMs(step, 'right')];
       if (left === right && leftMs === rightMs) return;

@@ -1,15 +1,10 @@
 import loadHighs from 'highs';
 import { exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
-import { aLesson, aPace, aStep, reps } from '../testing';
+import { aLesson, aPace, aStep, reps, seeded } from '../testing';
 import { cheapest, choicesOf, fit, fitted, type Choice } from './fit';
 import type { Lesson } from './lesson.schema';
 import { schedule } from './schedule';
-
-function random(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
-}
 
 const ranged = (low: number, planned: number, high: number, tempoMs: number): Dose => ({
   ...reps(planned, tempoMs),
@@ -27,7 +22,7 @@ const held: Dose = {
 };
 
 function randomChoices(seed: number, steps: number): Choice[][] {
-  const next = random(seed);
+  const next = seeded(seed);
   return Array.from({ length: steps }, () =>
     Array.from({ length: 1 + Math.floor(next() * 5) }, () => ({
       dose: held,

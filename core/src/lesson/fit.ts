@@ -1,4 +1,4 @@
-import { partsOf } from '../dose/dose';
+import { changesSide } from '../dose/dose';
 import type { Dose, Range } from '../dose/dose.schema';
 import { clock } from '../time/clock';
 import type { Lesson, Step } from './lesson.schema';
@@ -150,9 +150,8 @@ function stepMs(lesson: Lesson, step: Step, dose: Dose, asIs: boolean): number {
   return schedule({ ...lesson, opening: '', closing: '', steps: [own] }).totalMs;
 }
 
-function hasBothSides(step: Step): boolean {
-  const parts = partsOf(step.sidePlan);
-  return parts.includes('alternating') || (parts.includes('left') && parts.includes('right'));
+function hasBothSides({ sidePlan }: Step): boolean {
+  return sidePlan === 'alternating' || changesSide(sidePlan);
 }
 
 function sameDose(a: Dose, b: Dose): boolean {

@@ -2,6 +2,7 @@ import { regionName } from '../face/regions';
 import type { Finding } from '../finding/finding';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
 import { PRESSURES } from '../move/move.schema';
+import { isImplement } from '../move/tool';
 import { rankOf, rolesOf } from '../school/roles';
 import type { School } from '../school/school.schema';
 import { SCHOOLS, schoolOf, SCHOOL_IDS } from '../school/schools';
@@ -77,9 +78,8 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     before = { step, rank };
   });
 
-  backAndForth(steps, (step) => (['hand', 'knuckle', 'none'].includes(step.move.tool) ? null : step.move.tool)).forEach(
-    (step) =>
-      add('note', 'tool-again', step, `The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
+  backAndForth(steps, (step) => (isImplement(step.move.tool) ? step.move.tool : null)).forEach((step) =>
+    add('note', 'tool-again', step, `The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
   );
   backAndForth(steps, (step) => framingOf(step.move)).forEach((step) =>
     add(

@@ -1,18 +1,13 @@
-import { aLesson, aMove, aStep } from '../testing';
+import { aLesson, aMove, aStep, seeded } from '../testing';
 import type { Move } from '../move/move.schema';
 import type { Lesson, Step } from './lesson.schema';
 import { brokenRules, costOf, movedBetween, piecesOf, stepCost, suggestOrder, type Piece } from './order';
-
-function random(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
-}
 
 const step = (id: string, move: Partial<Move>, change: Partial<Step> = {}): Step =>
   aStep(id, { move: aMove({ id, sidePlan: 'both', direction: null, ...move }), sidePlan: 'both', ...change });
 
 function randomLesson(seed: number, count: number, locked: boolean): Lesson {
-  const next = random(seed);
+  const next = seeded(seed);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
   return aLesson({
     school: pick(['open_drains_first', 'upward_then_drain', 'downward', 'tool_glide', 'warm_work_soothe']),

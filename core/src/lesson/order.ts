@@ -1,5 +1,6 @@
 import type { Framing, Posture } from '../move/move.schema';
 import { framingOf } from '../move/framing';
+import { isImplement } from '../move/tool';
 import { rankOf, rolesOf, type Role } from '../school/roles';
 import { schoolOf } from '../school/schools';
 import type { School } from '../school/school.schema';
@@ -54,7 +55,7 @@ function pieceOf(group: readonly Step[], role: Role, school: School): Piece {
     return at < 0 ? null : at;
   };
   const [first, last] = [group[0]!, group[group.length - 1]!];
-  const tools = group.map((step) => step.move.tool).filter((tool) => !['hand', 'knuckle', 'none'].includes(tool));
+  const tools = group.map((step) => step.move.tool).filter(isImplement);
   return {
     stepIds: group.map((step) => step.id),
     role,

@@ -1,5 +1,5 @@
 import type { Finding } from '../finding/finding';
-import { readWords } from '../narration/read';
+import { readWords, saidBy } from '../narration/read';
 import type { FoundPromise } from '../narration/reading';
 import { schoolOf } from '../school/schools';
 import { clock } from '../time/clock';
@@ -17,11 +17,7 @@ export function promiseFindings(lesson: Lesson, plan: Schedule): Finding[] {
     if (!text.trim()) continue;
     const heard = readWords(text);
     for (const promise of heard.promises) {
-      const words = heard.words
-        .slice(promise.evidence.from, promise.evidence.to)
-        .map((word) => word.text)
-        .join(' ')
-        .replace(/[.,;:!?]+$/, '');
+      const words = saidBy(heard, promise.evidence);
       const message = against(lesson, plan, promise, words, text);
       if (message && part !== 'closing')
         findings.push({

@@ -1,4 +1,5 @@
 import { oneSideMs, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { isImplement } from '../move/tool';
 import { filled } from '../speech/fields';
 import { speakingMs } from '../speech/speaking-time';
 import { lengthOf, unionSpans, type Span } from '../time/spans';
@@ -46,15 +47,16 @@ export function schedule(lesson: Lesson): Schedule {
   clock.talk('intro', null, lesson.opening);
   let tool: string | null = null;
   for (const group of bundlesOf(lesson.steps)) {
-    for (const [round, parts] of roundsOf(group).entries()) {
+    const rounds = roundsOf(group);
+    for (const [round, parts] of rounds.entries()) {
       if (round > 0 && group.length > 1) clock.wait('swap', group[0]!.id, parts[0]![0]!, lesson.pace.swapMs);
       group.forEach((step, at) => {
         if (round === 0) {
-          const next = needsTool(step) ? step.move.tool : tool;
+          const next = isImplement(step.move.tool) ? step.move.tool : tool;
           if (tool !== null && next !== tool) clock.wait('prep', step.id, null, lesson.pace.toolMs);
           tool = next;
         }
-        clock.step(step, parts[at]!, round === 0, round === roundsOf(group).length - 1);
+        clock.step(step, parts[at]!, round === 0, round === rounds.length - 1);
       });
     }
   }
@@ -82,10 +84,6 @@ function canBundle(step: Step): boolean {
 function roundsOf(group: readonly Step[]): (readonly WorkedSide[])[][] {
   if (group.length === 1) return [[partsOf(group[0]!.sidePlan)]];
   return partsOf(group[0]!.sidePlan).map((side) => group.map(() => [side]));
-}
-
-function needsTool(step: Step): boolean {
-  return !['hand', 'knuckle', 'none'].includes(step.move.tool);
 }
 
 /** The dose that a side of a step gets. */

@@ -79,7 +79,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       .slice(0, i)
       .reverse()
       .find((one) => one.kind !== 'rest' && one.kind !== 'prep' && one.kind !== 'intro');
-    draft.region = draft.swapped ? regionKept(work.region, before?.region ?? null) : work.region;
+    draft.region = draft.swapped ? (work.region ?? before?.region ?? null) : work.region;
     draft.action =
       work.action === 'unknown' || (work.score < 1.2 && before?.action === 'roll')
         ? (before?.action ?? 'unknown')
@@ -151,10 +151,6 @@ function bundles(drafts: Draft[]): void {
       if (again && !again.swapped && again.region === one.region && again.kind === one.kind) again.side = 'second';
     });
   });
-}
-
-function regionKept(own: Region | null, before: Region | null): Region | null {
-  return own ?? before;
 }
 
 function toolOf(action: Action | 'unknown'): Tool {

@@ -1,4 +1,4 @@
-import { partsOf } from '../dose/dose';
+import { changesSide } from '../dose/dose';
 import type { Finding } from '../finding/finding';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { Schedule } from '../lesson/schedule';
@@ -55,8 +55,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
       const all = filled(`${narration.before} ${narration.during} ${narration.after}`, step).toLowerCase();
       const needs: [boolean, string, string][] = [
         [
-          partsOf(step.sidePlan).includes('left') &&
-            partsOf(step.sidePlan).includes('right') &&
+          changesSide(step.sidePlan) &&
             !/other side|switch|change|second side|now (?:the |your )?(?:left|right)|and (?:the |your )?(?:left|right)/.test(
               all,
             ),

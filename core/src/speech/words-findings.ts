@@ -5,7 +5,7 @@ import type { Finding } from '../finding/finding';
 import { replaceWords } from '../finding/replace-words';
 import type { Lesson, Narration, Step } from '../lesson/lesson.schema';
 import { sentencesOf } from '../lesson/talk';
-import { readWords } from '../narration/read';
+import { readWords, saidBy } from '../narration/read';
 import type { FoundDose } from '../narration/reading';
 import { filled, unfilled } from './fields';
 
@@ -61,11 +61,7 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
     const words = filled(written, step);
     const heard = readWords(words);
     for (const dose of heard.doses) {
-      const said = heard.words
-        .slice(dose.evidence.from, dose.evidence.to)
-        .map((word) => word.text)
-        .join(' ')
-        .replace(/[.,;:!?]+$/, '');
+      const said = saidBy(heard, dose.evidence);
       const planned = plannedFor(step, dose);
       if (planned === null || (dose.low <= planned && planned <= dose.high)) continue;
       const field =

@@ -2,6 +2,7 @@ import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
 import type { Region } from '@limber/core/face/regions';
 import { moveSchema, type Move } from '@limber/core/move/move.schema';
+import { isImplement } from '@limber/core/move/tool';
 
 const once = { sets: exactly(1), restMs: 0 };
 export const reps = (low: number, planned: number, high: number, tempoMs: number): Dose => ({
@@ -77,7 +78,7 @@ const UNDER_THE_EYE: Move['pressureBy'] = { eye: 'feather' };
 /** What every move of the station says of itself unless it says otherwise. */
 function detailsOf({ action, region, tool, slip, pressure }: Given): Partial<Move> {
   const nails = ['press', 'pinch', 'knead', 'hold'].includes(action);
-  const implement = tool !== undefined && !['hand', 'knuckle', 'none'].includes(tool);
+  const implement = tool !== undefined && isImplement(tool);
   const near: readonly Region[] = ['cheek', 'temple', 'brow', 'nose'];
   return {
     feltAt: FELT[action] ?? 'Where the hands are, and nowhere else.',

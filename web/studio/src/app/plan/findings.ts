@@ -1,4 +1,4 @@
-import { computed, effect, inject, Injectable, OnDestroy, signal } from '@angular/core';
+import { effect, inject, Injectable, OnDestroy, signal } from '@angular/core';
 import type { Finding } from '@limber/core/finding/finding';
 import { LessonStore } from '../api/lesson-store';
 import type { Told } from './plan-questions';
@@ -18,7 +18,6 @@ export class Findings implements OnDestroy {
   /** False until the first check has come back. */
   readonly checked = signal(false);
   readonly all = this.found.asReadonly();
-  readonly worst = computed(() => this.found().filter((one) => one.severity === 'must').length);
 
   constructor() {
     this.worker.onmessage = ({ data }: MessageEvent<Told>) => {
