@@ -1,3 +1,4 @@
+import { editing } from './editing';
 import { firstLoad } from './first-load';
 import { intake } from './intake';
 import { lesson } from './lesson';
@@ -14,8 +15,9 @@ if (wants('lesson')) await lesson();
 if (wants('plan')) await plan();
 if (wants('narration')) await narration();
 if (wants('first-load')) firstLoad();
-if (wants('intake') || wants('results')) {
+if (wants('editing') || wants('intake') || wants('results')) {
   const studio = await Studio.open();
+  if (wants('editing')) await editing(studio);
   if (wants('intake')) await intake(studio);
   if (wants('results')) await results(studio);
   await studio.database.end();

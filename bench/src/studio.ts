@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { freeze } from '@limber/core/viewing/freeze';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { Follow } from '@limber/core/viewing/version.schema';
 import { filmedLessonOf } from './long-lesson';
 
@@ -9,7 +10,7 @@ export class Studio {
   private constructor(
     readonly url: string,
     readonly database: pg.Pool,
-    private readonly cookie: string,
+    readonly cookie: string,
   ) {}
 
   static async open(): Promise<Studio> {
@@ -50,6 +51,17 @@ export class Studio {
       versionId,
     ]);
     return { versionId, token, follow };
+  }
+
+  /** A lesson brought in as a bundle; tells its id. */
+  async bringIn(lesson: Lesson): Promise<string> {
+    const answer = await fetch(`${this.url}/api/lessons/import`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: this.url, Cookie: this.cookie },
+      body: JSON.stringify(lesson),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+    return ((await answer.json()) as { id: string }).id;
   }
 
   async results(versionId: string): Promise<{ watching: { viewings: number } }> {

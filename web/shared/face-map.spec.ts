@@ -50,6 +50,22 @@ describe('the face map', () => {
     expect(shown({}).root.querySelectorAll('[role=button]').length).toBe(0);
   });
 
+  it('marks a place once, with the steps that come back to it', () => {
+    const stop = (number: number, region: string, current = false): object => ({
+      number,
+      region,
+      side: 'left',
+      current,
+    });
+    const words = (...route: object[]): string[] => {
+      const { root } = shown({ route });
+      return [...root.querySelectorAll('.stop')].map((mark) => mark.textContent.trim());
+    };
+    expect(words(stop(1, 'jaw'), stop(2, 'brow'), stop(3, 'jaw'))).toEqual(['1 · 3', '2']);
+    expect(words(stop(1, 'jaw'), stop(2, 'jaw', true), stop(3, 'jaw'))).toEqual(['2 +2']);
+    expect(shown({ route: [stop(1, 'jaw'), stop(2, 'brow', true)] }).root.querySelectorAll('.current').length).toBe(1);
+  });
+
   it('shows nape and shoulders from three sides', () => {
     const fixture = TestBed.createComponent(FaceAround);
     fixture.detectChanges();

@@ -119,10 +119,10 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
       @if (route().length > 1) {
         <path [attr.d]="routePath()" class="route" aria-hidden="true" />
       }
-      @for (stop of route(); track stop.number) {
-        <g class="stop" [class.current]="stop.current" [attr.transform]="place(stop)" aria-hidden="true">
-          <circle r="9.5" />
-          <text dy="3.8">{{ stop.number }}</text>
+      @for (stop of stops(); track stop.transform) {
+        <g class="stop" [class.current]="stop.current" [attr.transform]="stop.transform" aria-hidden="true">
+          <rect [attr.x]="-stop.width / 2" y="-9.5" [attr.width]="stop.width" height="19" rx="9.5" />
+          <text dy="3.8">{{ stop.words }}</text>
         </g>
       }
     </svg>
@@ -146,7 +146,6 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
     .part {
       stroke: #fbf7f2;
       stroke-width: 1.6;
-      transition: fill-opacity 0.15s;
     }
     .part.pickable {
       cursor: pointer;
@@ -193,7 +192,7 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
     .stop {
       pointer-events: none;
     }
-    .stop circle {
+    .stop rect {
       fill: #2b2330;
       stroke: #fffaf3;
       stroke-width: 1.6;
@@ -203,7 +202,7 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
       font: 700 10.5px var(--text);
       text-anchor: middle;
     }
-    .stop.current circle {
+    .stop.current rect {
       fill: #f2b84b;
       stroke: #2b2330;
     }
@@ -236,7 +235,7 @@ export class FaceMap {
         d,
         transform: mirrored ? MIRROR : null,
         fill: shades && own === 0 ? '#efdccb' : BAND_COLOURS[parentOf(region)].fill,
-        opacity: shades ? (own === 0 ? 0.7 : 0.35 + 0.6 * own) : 0.62,
+        opacity: shades ? (own === 0 ? 0.7 : Math.round(35 + 60 * own) / 100) : 0.62,
         chosen: chosen.some((one) => one.region === region && (one.side === null || one.side === side)),
         label: `${UNDIVIDED.has(region) ? '' : `${side} `}${regionName(region)}${SEEN[this.view()]}`,
       };
@@ -249,9 +248,20 @@ export class FaceMap {
       .join(''),
   );
 
-  protected place(stop: Stop): string {
-    return `translate(${pointOf(stop).join(' ')})`;
-  }
+  /** One mark a place; a place that the lesson comes back to names each of its steps while there is room. */
+  protected readonly stops = computed(() => {
+    const places = new Map<string, Stop[]>();
+    for (const stop of this.route()) {
+      const transform = `translate(${pointOf(stop).join(' ')})`;
+      places.set(transform, [...(places.get(transform) ?? []), stop]);
+    }
+    return [...places].map(([transform, here]) => {
+      const current = here.find((stop) => stop.current);
+      const first = (current ?? here[0]!).number;
+      const words = here.length <= 2 ? here.map((stop) => stop.number).join(' · ') : `${first} +${here.length - 1}`;
+      return { transform, words, width: Math.max(19, 8 + 5.6 * words.length), current: current !== undefined };
+    });
+  });
 
   protected pick(part: Part): void {
     if (this.pickable()) this.picked.emit({ region: part.region, side: UNDIVIDED.has(part.region) ? null : part.side });

@@ -1,5 +1,5 @@
 import type { Passage } from '@limber/core/lesson/passage';
-import { layStrand, tickStep } from './ribbon-geometry';
+import { drawStrand, layStrand, tickStep } from './ribbon-geometry';
 
 const passage = (change: Partial<Passage>): Passage => ({
   kind: 'reps',
@@ -14,6 +14,9 @@ const passage = (change: Partial<Passage>): Passage => ({
 });
 const looks = [{ id: 'a', name: 'Slipway', region: 'neck' as const, pressure: 'feather' as const }];
 const x = (ms: number): number => ms / 10;
+
+/** Where the parts of a path start. */
+const starts = (path: string): string[] => [...path.matchAll(/M([\d.]+ [\d.]+)/g)].map((found) => found[1]!);
 
 describe('the ribbon', () => {
   it('lays work out as bands, left above and right below', () => {
@@ -54,6 +57,29 @@ describe('the ribbon', () => {
     const height = (pressure: 'feather' | 'firm'): number =>
       layStrand([passage({})], [{ ...looks[0]!, pressure }], x).bands[0]!.height;
     expect(height('firm')).toBeGreaterThan(height('feather'));
+  });
+
+  it('bites out of the shorter side what it gets less, not out of one that is left out', () => {
+    const left = passage({ endMs: 8000 });
+    const right = passage({ side: 'right', startMs: 9000, endMs: 14_000 });
+    const { bites } = layStrand([left, right], looks, x);
+    expect(bites).toEqual([{ x: 1400, width: 300, height: 0.42, side: 'right' }]);
+    expect(layStrand([left], looks, x).bites).toEqual([]);
+    expect(layStrand([left, { ...right, endMs: 17_200 }], looks, x).bites).toEqual([]);
+  });
+
+  it('draws a strand as one path a colour, left above and right below the middle', () => {
+    const strand = layStrand(
+      [passage({}), passage({ side: 'right', startMs: 1000, endMs: 3000, beats: [1500] })],
+      looks,
+      x,
+    );
+    const { bodies, empty, stitches } = drawStrand(strand, 50, 40);
+    expect(bodies.length).toBe(1);
+    expect(starts(bodies[0]!.d)).toEqual(['0 49', '100 51']);
+    expect(starts(empty)).toEqual(['0 51', '100 49']);
+    expect(stitches).toBe('M150 50V66.8');
+    expect(drawStrand(layStrand([passage({ side: 'midline' })], looks, x), 50, 40).empty).toBe('');
   });
 
   it('keeps round steps of time apart', () => {

@@ -1,9 +1,8 @@
-import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import { BAND_COLOURS, parentOf, type Side } from '@limber/core/face/regions';
 import { isWork, type Passage, type StepLook } from '@limber/core/lesson/passage';
 import type { Pressure } from '@limber/core/move/move.schema';
 
 export interface Band {
-  readonly key: string;
   readonly stepId: string;
   readonly x: number;
   readonly width: number;
@@ -18,7 +17,15 @@ export interface Band {
   readonly line: string;
   /** Where repetitions complete, x. */
   readonly stitches: readonly number[];
-  readonly hold: boolean;
+}
+
+/** What a side of a step gets less than the other, drawn after its last band. */
+export interface Bite {
+  readonly x: number;
+  readonly width: number;
+  /** As in `Band`. */
+  readonly height: number;
+  readonly side: Side;
 }
 
 export interface Thread {
@@ -36,16 +43,20 @@ export interface StepBox {
 
 export interface Strand {
   readonly bands: readonly Band[];
+  readonly bites: readonly Bite[];
   readonly threads: readonly Thread[];
   readonly boxes: readonly StepBox[];
 }
+
+/** Sides that differ by less are not told apart, ms. */
+const EQUAL_MS = 1000;
 
 const HEIGHTS: Readonly<Record<Pressure, number>> = { feather: 0.42, light: 0.6, medium: 0.82, firm: 1 };
 
 /**
  * Lays passages out along the ribbon: bands for work, threads for talk, a box around each step.
  *
- * @param widthOf maps a lesson time, ms, to x.
+ * @param x maps a lesson time, ms, to x.
  */
 export function layStrand(
   passages: readonly Passage[],
@@ -57,19 +68,24 @@ export function layStrand(
   const bands: Band[] = [];
   const threads: Thread[] = [];
   const boxes = new Map<string, { stepId: string; name: string; from: number; to: number }>();
-  passages.forEach((one, i) => {
+  const sides = new Map<string, Record<Side, { ms: number; endMs: number }>>();
+  for (const one of passages) {
     for (const [from, to] of one.spoken) threads.push({ x: x(from), width: Math.max(1, x(to) - x(from)) });
     const look = one.stepId ? byId.get(one.stepId) : undefined;
-    if (!look) return;
+    if (!look) continue;
     const box = boxes.get(look.id);
     if (box) {
       box.from = Math.min(box.from, one.startMs);
       box.to = Math.max(box.to, one.endMs);
     } else boxes.set(look.id, { stepId: look.id, name: look.name, from: one.startMs, to: one.endMs });
-    if (!isWork(one.kind)) return;
+    if (!isWork(one.kind)) continue;
+    if (one.side === 'left' || one.side === 'right') {
+      const both = sides.get(look.id) ?? { left: { ms: 0, endMs: 0 }, right: { ms: 0, endMs: 0 } };
+      both[one.side] = { ms: both[one.side].ms + one.endMs - one.startMs, endMs: one.endMs };
+      sides.set(look.id, both);
+    }
     const colours = BAND_COLOURS[parentOf(look.region)];
     bands.push({
-      key: `${i}/${look.id}`,
       stepId: look.id,
       x: x(one.startMs),
       width: Math.max(2, x(one.endMs) - x(one.startMs)),
@@ -80,11 +96,11 @@ export function layStrand(
       fill: colours.fill,
       line: dim ? colours.dim : colours.line,
       stitches: one.beats.map(x),
-      hold: one.kind === 'hold',
     });
-  });
+  }
   return {
     bands,
+    bites: [...sides].flatMap(([stepId, both]) => biteOf(both, HEIGHTS[byId.get(stepId)!.pressure], x)),
     threads,
     boxes: [...boxes.values()].map(({ stepId, name, from, to }) => ({
       stepId,
@@ -94,6 +110,82 @@ export function layStrand(
     })),
   };
 }
+
+/** A side left out altogether is a plan of its own and no bite. */
+function biteOf(
+  { left, right }: Record<Side, { ms: number; endMs: number }>,
+  height: number,
+  x: (ms: number) => number,
+): Bite[] {
+  const lacks = Math.abs(left.ms - right.ms);
+  if (left.ms === 0 || right.ms === 0 || lacks < EQUAL_MS) return [];
+  const side = left.ms < right.ms ? 'left' : 'right';
+  const { endMs } = side === 'left' ? left : right;
+  return [{ x: x(endMs), width: x(endMs + lacks) - x(endMs), height, side }];
+}
+
+/** Everything of a strand that needs no element of its own, as few paths as there are colours. */
+export interface StrandPaths {
+  readonly bodies: readonly { readonly fill: string; readonly line: string; readonly d: string }[];
+  /** Halves that a band leaves empty. */
+  readonly empty: string;
+  readonly bites: string;
+  readonly stitches: string;
+  readonly talk: string;
+}
+
+/**
+ * Draws a laid strand. Hundreds of bands become a handful of paths: a change of one dose moves all that come after it,
+ * and a browser redraws one long path far sooner than a thousand short ones.
+ */
+export function drawStrand({ bands, bites, threads }: Strand, middle: number, half: number): StrandPaths {
+  const bodies = new Map<string, { fill: string; line: string; d: string }>();
+  let empty = '';
+  let stitches = '';
+  for (const band of bands) {
+    const h = half * band.height;
+    const body = bodies.get(band.fill) ?? { fill: band.fill, line: band.line, d: '' };
+    bodies.set(band.fill, body);
+    if (band.joined) body.d += wholePath(band, middle, h);
+    else {
+      const [upper, lower] = [halfPath(band, middle, -h), halfPath(band, middle, h)];
+      if (band.upper) body.d += upper;
+      else empty += upper;
+      if (band.lower) body.d += lower;
+      else empty += lower;
+    }
+    for (const at of band.stitches)
+      stitches += `M${round(at)} ${round(middle - (band.upper ? h : 0))}V${round(middle + (band.lower ? h : 0))}`;
+  }
+  return {
+    bodies: [...bodies.values()],
+    empty,
+    bites: bites.map((bite) => halfPath(bite, middle, half * bite.height * (bite.side === 'left' ? -1 : 1))).join(''),
+    stitches,
+    talk: threads.map(({ x, width }) => `M${round(x + 2)} ${middle}H${round(x + width - 1)}`).join(''),
+  };
+}
+
+/** A half from just beside the middle out to `h`, rounded at its outer corners. */
+function halfPath({ x, width }: { x: number; width: number }, middle: number, h: number): string {
+  const sign = Math.sign(h);
+  const r = Math.min(5, width / 2, Math.abs(h) / 2);
+  const [from, to, end] = [middle + sign, round(middle + h), round(x + width)];
+  return `M${round(x)} ${from}V${round(to - sign * r)}Q${round(x)} ${to} ${round(x + r)} ${to}H${round(end - r)}Q${end} ${to} ${end} ${round(to - sign * r)}V${from}Z`;
+}
+
+/** A body across the middle, rounded at all corners. */
+function wholePath({ x, width }: { x: number; width: number }, middle: number, h: number): string {
+  const r = Math.min(5, width / 2, h);
+  const [left, right, top, bottom] = [round(x), round(x + width), round(middle - h), round(middle + h)];
+  const arc = `a${round(r)} ${round(r)} 0 0 1 `;
+  return (
+    `M${left} ${round(top + r)}${arc}${round(r)} ${round(-r)}H${round(right - r)}${arc}${round(r)} ${round(r)}` +
+    `V${round(bottom - r)}${arc}${round(-r)} ${round(r)}H${round(left + r)}${arc}${round(-r)} ${round(-r)}Z`
+  );
+}
+
+const round = (value: number): number => Math.round(value * 100) / 100;
 
 /** Round steps of time for the scale under the ribbon: at most about a mark every 80 units. */
 export function tickStep(durationMs: number, width: number): number {

@@ -11,12 +11,13 @@ import {
 } from '@angular/core';
 import type { Passage, StepLook } from '@limber/core/lesson/passage';
 import { clock } from '@limber/core/time/clock';
-import { layStrand, tickStep, type Band, type StepBox, type Strand } from './ribbon-geometry';
+import { drawStrand, layStrand, tickStep, type StepBox, type Strand, type StrandPaths } from './ribbon-geometry';
 
 interface LaidStrand extends Strand {
   readonly name: string;
   readonly middle: number;
   readonly half: number;
+  readonly paths: StrandPaths;
 }
 
 /**
@@ -40,56 +41,13 @@ interface LaidStrand extends Strand {
     >
       @for (strand of strands(); track strand.name) {
         <line x1="0" [attr.x2]="width()" [attr.y1]="strand.middle" [attr.y2]="strand.middle" class="base" />
-        @for (thread of strand.threads; track $index) {
-          <line
-            [attr.x1]="thread.x + 2"
-            [attr.x2]="thread.x + thread.width - 1"
-            [attr.y1]="strand.middle"
-            [attr.y2]="strand.middle"
-            class="talk"
-          />
+        <path [attr.d]="strand.paths.talk" class="talk" />
+        @for (body of strand.paths.bodies; track body.fill) {
+          <path [attr.d]="body.d" [attr.fill]="body.fill" [attr.stroke]="body.line" class="band" />
         }
-        @for (band of strand.bands; track band.key) {
-          <g [class.faded]="selected() !== null && selected() !== band.stepId && emphasise()">
-            @if (band.joined) {
-              <rect
-                [attr.x]="band.x"
-                [attr.width]="band.width"
-                [attr.y]="strand.middle - strand.half * band.height"
-                [attr.height]="2 * strand.half * band.height"
-                rx="5"
-                [attr.fill]="band.fill"
-                [attr.stroke]="band.line"
-                class="band"
-              />
-            } @else {
-              @if (band.upper) {
-                <path
-                  [attr.d]="half(band, strand, -1)"
-                  [attr.fill]="band.fill"
-                  [attr.stroke]="band.line"
-                  class="band"
-                />
-              } @else {
-                <path [attr.d]="half(band, strand, -1)" class="empty" />
-              }
-              @if (band.lower) {
-                <path [attr.d]="half(band, strand, 1)" [attr.fill]="band.fill" [attr.stroke]="band.line" class="band" />
-              } @else {
-                <path [attr.d]="half(band, strand, 1)" class="empty" />
-              }
-            }
-            @for (stitch of band.stitches; track $index) {
-              <line
-                [attr.x1]="stitch"
-                [attr.x2]="stitch"
-                [attr.y1]="strand.middle - (band.upper ? strand.half * band.height : 0)"
-                [attr.y2]="strand.middle + (band.lower ? strand.half * band.height : 0)"
-                class="stitch"
-              />
-            }
-          </g>
-        }
+        <path [attr.d]="strand.paths.empty" class="empty" />
+        <path [attr.d]="strand.paths.bites" class="bite" />
+        <path [attr.d]="strand.paths.stitches" class="stitch" />
         @if (strands().length > 1) {
           <text x="0" [attr.y]="strand.middle - strand.half - 4" class="name">{{ strand.name }}</text>
         }
@@ -176,8 +134,11 @@ interface LaidStrand extends Strand {
       stroke-width: 1.2;
       stroke-dasharray: 4 3;
     }
-    .faded {
-      opacity: 0.75;
+    .bite {
+      fill: none;
+      stroke: var(--clay);
+      stroke-width: 2.2;
+      stroke-dasharray: 3 2.5;
     }
     .stitch {
       stroke: #2b2330;
@@ -231,7 +192,6 @@ export class Ribbon implements OnDestroy {
   readonly selected = input<string | null>(null);
   readonly dim = input(false);
   readonly compact = input(false);
-  readonly emphasise = input(false);
   readonly label = input('The lesson from start to end. Arrow keys choose a step.');
   readonly stepChosen = output<string>();
   readonly timeChosen = output<number>();
@@ -266,12 +226,11 @@ export class Ribbon implements OnDestroy {
     ].filter((one) => one.passages.length > 0);
     const half = this.compact() ? 13 : given.length > 1 ? 22 : 42;
     const gap = this.compact() ? 12 : 22;
-    return given.map(({ name, passages }, i) => ({
-      name,
-      half,
-      middle: half + (given.length > 1 ? 16 : 8) + i * (2 * half + gap),
-      ...layStrand(passages, this.looks(), this.x(), this.dim()),
-    }));
+    return given.map(({ name, passages }, i) => {
+      const middle = half + (given.length > 1 ? 16 : 8) + i * (2 * half + gap);
+      const strand = layStrand(passages, this.looks(), this.x(), this.dim());
+      return { name, half, middle, ...strand, paths: drawStrand(strand, middle, half) };
+    });
   });
 
   protected readonly height = computed(() => {
@@ -317,15 +276,6 @@ export class Ribbon implements OnDestroy {
       words: clock(i * step),
     })).filter((tick) => tick.x < this.width() - 30);
   });
-
-  protected half(band: Band, strand: LaidStrand, sign: 1 | -1): string {
-    const h = strand.half * band.height;
-    const from = strand.middle + sign;
-    const to = strand.middle + sign * h;
-    const r = Math.min(5, band.width / 2, h / 2);
-    const end = band.x + band.width;
-    return `M${band.x} ${from}V${to - sign * r}Q${band.x} ${to} ${band.x + r} ${to}H${end - r}Q${end} ${to} ${end} ${to - sign * r}V${from}Z`;
-  }
 
   protected idOf(stepId: string, strand: string): string {
     return `ribbon-${strand}-${stepId}`;

@@ -1,7 +1,8 @@
-import { EntitySchema } from 'typeorm';
+import { EntitySchema, type ValueTransformer } from 'typeorm';
 import type { Change } from '@limber/core/lesson/change.schema';
+import { readBundle } from '@limber/core/format/bundle';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import type { Move } from '@limber/core/move/move.schema';
+import { moveSchema, type Move } from '@limber/core/move/move.schema';
 import type { Follow } from '@limber/core/viewing/version.schema';
 
 export interface UserRow {
@@ -25,6 +26,14 @@ export const Users = new EntitySchema<UserRow>({
   },
 });
 
+/**
+ * A stored document is read as if it came from a file: what an older program wrote is brought forward on the way, so
+ * that everything behind here meets documents of today only.
+ */
+function read<T>(reader: (stored: unknown) => T): ValueTransformer {
+  return { from: reader, to: (doc: T) => doc };
+}
+
 export interface LessonRow {
   id: string;
   revision: number;
@@ -38,7 +47,7 @@ export const Lessons = new EntitySchema<LessonRow>({
   columns: {
     id: { type: 'text', primary: true },
     revision: { type: 'integer' },
-    doc: { type: 'jsonb' },
+    doc: { type: 'jsonb', transformer: read(readBundle) },
     trashedAt: { type: 'timestamptz', name: 'trashed_at', nullable: true },
     updatedAt: { type: 'timestamptz', name: 'updated_at' },
   },
@@ -79,7 +88,10 @@ export interface MoveRow {
 export const Moves = new EntitySchema<MoveRow>({
   name: 'move',
   tableName: 'moves',
-  columns: { id: { type: 'text', primary: true }, doc: { type: 'jsonb' } },
+  columns: {
+    id: { type: 'text', primary: true },
+    doc: { type: 'jsonb', transformer: read((stored) => moveSchema.parse(stored)) },
+  },
 });
 
 /** Parts of a take's media that a job has finished; what is there is not made again. */

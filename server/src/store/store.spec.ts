@@ -1,3 +1,5 @@
+import type { ValueTransformer } from 'typeorm';
+import { Lessons } from './entities';
 import { readMultirange, writeMultirange } from './rollup';
 import { timeOfId } from './intake';
 
@@ -26,5 +28,19 @@ describe('played spans in the database', () => {
       [2000, 3000],
     ]);
     expect(readMultirange('{}')).toEqual([]);
+  });
+});
+
+describe('a stored lesson', () => {
+  const stored = Lessons.options.columns.doc!.transformer as ValueTransformer;
+  const old = { format: 'limber-cheek/lesson', version: 1, id: 'l', title: 'Old' };
+
+  it('is brought forward when it is read: a field that it was written without has its default', () => {
+    expect(stored.from(old)).toEqual(jasmine.objectContaining({ title: 'Old', steps: [], toleranceMs: jasmine.any(Number) }));
+    expect(stored.from(stored.to(stored.from(old)))).toEqual(stored.from(old));
+  });
+
+  it('of a newer program is refused in words', () => {
+    expect(() => void stored.from({ ...old, version: 99 })).toThrowError(/written by a newer program/);
   });
 });

@@ -51,9 +51,30 @@ describe('the open lesson', () => {
     });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(LessonStore);
+    await open([]);
+  });
+
+  async function open(history: object[]): Promise<void> {
     const opening = store.open('l');
-    http.expectOne('/api/lessons/l').flush({ revision: 5, doc, history: [], versions: 0, viewings: 0 });
+    http.expectOne('/api/lessons/l').flush({ revision: 5, doc, history, versions: 0, viewings: 0 });
     await opening;
+  }
+
+  it('opens although its history holds a change of an older program, which alone cannot be undone', async () => {
+    const made = { kind: 'edit', mine: true, inverse: title('Earlier'), change: title('Before') };
+    await open([{ ...made, change: { kind: 'tint_step', value: 3 } }, made]);
+    expect(store.problem()).toBeNull();
+    store.undo();
+    expect(store.lesson().title).toBe('Earlier');
+    expect(store.canUndo()).toBeFalse();
+    await accept(await next());
+  });
+
+  it('leaves the screen as it is when the server takes an edit up as it was', async () => {
+    store.edit(title('After'));
+    const shown = store.lesson();
+    await accept(await next());
+    expect(store.lesson()).toBe(shown);
   });
 
   afterEach(() => http.verify());

@@ -20,15 +20,17 @@ const loadedSchema = z.object({
   doc: lessonSchema,
   versions: z.number(),
   viewings: z.number(),
+  /** A change that an older program wrote and this one does not know: it cannot be undone, and the lesson opens. */
   history: z.array(
-    z.object({
-      id: z.string(),
-      change: changeSchema,
-      inverse: changeSchema,
-      kind: z.enum(['edit', 'undo', 'redo']),
-      clientId: z.string(),
-      mine: z.boolean(),
-    }),
+    z
+      .object({
+        change: changeSchema,
+        inverse: changeSchema,
+        kind: z.enum(['edit', 'undo', 'redo']),
+        mine: z.boolean(),
+      })
+      .nullable()
+      .catch(null),
   ),
 });
 
@@ -93,6 +95,13 @@ export class LessonStore implements OnDestroy {
   /** The lesson as it is on screen. Only read where it is known to be loaded. */
   readonly lesson = computed(() => this.doc()!);
   readonly plan = computed(() => schedule(this.lesson()));
+  /** Every step with when it happens, lesson ms. */
+  readonly placed = computed(() => {
+    const steps = new Map(this.lesson().steps.map((step) => [step.id, step]));
+    return new Map(
+      this.plan().steps.map(({ stepId, startMs, endMs }) => [stepId, { step: steps.get(stepId)!, startMs, endMs }]),
+    );
+  });
   readonly looks = computed<StepLook[]>(() =>
     this.lesson().steps.map(({ id, move }) => ({ id, name: move.name, region: move.region, pressure: move.pressure })),
   );
@@ -113,7 +122,7 @@ export class LessonStore implements OnDestroy {
       );
       this.confirmed = { revision, doc };
       this.shared.set({ versions, viewings });
-      for (const { change, inverse, kind, mine } of history) if (mine) this.remember(kind, change, inverse);
+      for (const one of history) if (one?.mine) this.remember(one.kind, one.change, one.inverse);
       this.restoreQueue();
       this.show();
       if (!this.lesson().steps.some((step) => step.id === this.selectedStepId()))
@@ -141,6 +150,14 @@ export class LessonStore implements OnDestroy {
     this.pending.push({ id: crypto.randomUUID(), kind, change });
     this.keepQueue();
     void this.send();
+  }
+
+  /** Moves a step to a place in the order, counted from 0; a place that is none is let be. */
+  placeStep(stepId: string, index: number): void {
+    const { steps } = this.lesson();
+    if (index < 0 || index >= steps.length || steps[index]!.id === stepId) return;
+    const others = steps.filter((step) => step.id !== stepId);
+    this.edit({ kind: 'place_step', stepId, afterStepId: others[index - 1]?.id ?? null });
   }
 
   undo(): void {
@@ -254,7 +271,8 @@ export class LessonStore implements OnDestroy {
       if (edit) this.conflict.set({ edit, theirs: answer.conflict.theirs, reason: answer.conflict.reason });
     }
     this.keepQueue();
-    this.show();
+    // An answer that only takes up what was sent leaves the screen as it is.
+    if (answer.conflict || newer.some((one) => !done.has(one.id))) this.show();
     this.saving.set(this.conflict() ? 'conflict' : this.pending.length > 0 ? 'saving' : 'saved');
   }
 

@@ -1,14 +1,11 @@
-import { CdkDrag, CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { findingKey } from '@limber/core/finding/finding';
-import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
+import { stepOf } from '@limber/core/lesson/lesson.schema';
 import { singleStep } from '@limber/core/lesson/practice-cut';
 import { schoolOf } from '@limber/core/school/schools';
 import { speakingMs } from '@limber/core/speech/speaking-time';
@@ -29,7 +26,7 @@ import { LessonDetails } from './lesson-details';
 import { OrderDialog } from './order-dialog';
 import { routeOf } from './route';
 import { sideTimes, workShades } from './side-times';
-import { StepEditor } from './step-editor';
+import { StepList } from './step-list';
 import { WordsField } from './words-field';
 
 /** So many findings stand beside the steps; the rest is one press away. */
@@ -39,9 +36,6 @@ const FEW = 4;
 @Component({
   selector: 'lc-moves',
   imports: [
-    CdkDrag,
-    CdkDragHandle,
-    CdkDropList,
     FormsModule,
     Button,
     Dialog,
@@ -54,7 +48,7 @@ const FEW = 4;
     FitDialog,
     LessonDetails,
     OrderDialog,
-    StepEditor,
+    StepList,
     WordsField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -96,24 +90,6 @@ export class Moves {
   protected readonly openingMs = computed(() => speakingMs(this.lesson().opening, this.lesson().pace));
   protected readonly closingMs = computed(() => speakingMs(this.lesson().closing, this.lesson().pace));
 
-  protected readonly rows = computed(() => {
-    const times = new Map(this.plan().steps.map((one) => [one.stepId, one]));
-    return this.lesson().steps.map((step, i) => {
-      const time = times.get(step.id)!;
-      const colours = BAND_COLOURS[parentOf(step.move.region)];
-      return {
-        step,
-        number: i + 1,
-        fill: colours.fill,
-        line: colours.line,
-        dose: doseWords(step),
-        marks: marksOf(step),
-        length: clock(time.endMs - time.startMs),
-        speech: time.speechMs,
-        startsAt: clock(time.startMs),
-      };
-    });
-  });
   private readonly sides = computed(() => sideTimes(this.plan().passages));
   protected readonly sideBars = computed(() => {
     const { leftMs, rightMs } = this.sides();
@@ -156,13 +132,6 @@ export class Moves {
 
   protected select(stepId: string): void {
     this.store.selectedStepId.set(stepId);
-  }
-
-  protected drop(event: CdkDragDrop<unknown>): void {
-    const { steps } = this.lesson();
-    const step = steps[event.previousIndex]!;
-    this.place(step.id, event.currentIndex);
-    this.select(step.id);
   }
 
   protected add(move: LibraryMove): void {
@@ -243,35 +212,6 @@ export class Moves {
 
   private shift(by: 1 | -1): void {
     const step = this.store.selectedStep();
-    if (step) this.place(step.id, this.lesson().steps.indexOf(step) + by);
+    if (step) this.store.placeStep(step.id, this.lesson().steps.indexOf(step) + by);
   }
-
-  private place(stepId: string, index: number): void {
-    const { steps } = this.lesson();
-    if (index < 0 || index >= steps.length || steps[index]!.id === stepId) return;
-    const others = steps.filter((step) => step.id !== stepId);
-    this.store.edit({ kind: 'place_step', stepId, afterStepId: others[index - 1]?.id ?? null });
-  }
-}
-
-function doseWords(step: Step): string {
-  const sides = partsOf(step.sidePlan);
-  if (step.rightDose && sides.includes('right'))
-    return `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`;
-  const aside = sides.length > 1 || step.sidePlan === 'alternating' ? ' a side' : '';
-  const note = step.sidePlan.endsWith('_only') ? `, ${sidePlanName(step.sidePlan)}` : '';
-  return `${describeDose(step.dose)}${aside}${note}`;
-}
-
-/** What is unusual about a step, in a few words. */
-function marksOf(step: Step): string {
-  return [
-    step.locked ? 'keeps its place' : '',
-    step.bundle ? 'side by side' : '',
-    step.product === 'apply' ? 'oil first' : step.product === 'top_up' ? 'oil topped up' : '',
-    step.voiceOver ? 'voice-over' : '',
-    step.counted ? 'counted aloud' : '',
-  ]
-    .filter(Boolean)
-    .join(' · ');
 }

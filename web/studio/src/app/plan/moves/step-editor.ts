@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { partsOf, sidePlanName } from '@limber/core/dose/dose';
@@ -27,8 +27,9 @@ const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] =
   styleUrl: './step-editor.css',
 })
 export class StepEditor {
-  readonly step = input.required<Step>();
   private readonly store = inject(LessonStore);
+  /** It is shown for the chosen step alone. */
+  protected readonly step = computed(() => this.store.selectedStep()!);
   protected readonly figure = figure;
   protected readonly plans = SIDE_PLANS.map((value) => ({ value, label: sidePlanName(value) }));
   protected readonly main = computed(() => fieldsOf(this.step().dose)[0]!);

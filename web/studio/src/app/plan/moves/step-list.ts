@@ -1,0 +1,84 @@
+import { CdkDrag, CdkDragDrop, CdkDropList } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { LessonStore } from '../../api/lesson-store';
+import { StepEditor } from './step-editor';
+import { StepRow } from './step-row';
+
+/** The steps in their order, to choose, drag and edit. It is rendered anew when the order changes, not with every dose. */
+@Component({
+  selector: 'lc-step-list',
+  imports: [CdkDrag, CdkDropList, StepEditor, StepRow],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ol cdkDropList (cdkDropListDropped)="drop($event)">
+      @for (id of order(); track id) {
+        <li
+          cdkDrag
+          cdkDragLockAxis="y"
+          [id]="'step-' + id"
+          [class.selected]="store.selectedStepId() === id"
+          data-testid="step"
+        >
+          <lc-step-row
+            [stepId]="id"
+            [number]="$index + 1"
+            [selected]="store.selectedStepId() === id"
+            (chosen)="store.selectedStepId.set(id)"
+          />
+          @if (store.selectedStepId() === id) {
+            <lc-step-editor />
+          }
+        </li>
+      } @empty {
+        <li class="none">
+          <h2>Which moves?</h2>
+          <p class="soft">
+            Press a region on the face, or add one by name. Dose and sides come with the move; change them here.
+          </p>
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    ol {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li.selected {
+      background: var(--card);
+      border-radius: 16px;
+      box-shadow: 0 2px 14px rgb(80 50 70 / 12%);
+    }
+    .none {
+      padding: 30px 58px;
+    }
+    h2 {
+      font-size: 18px;
+      margin: 8px 0;
+    }
+    .cdk-drag-preview {
+      background: var(--card);
+      border-radius: 16px;
+      box-shadow: 0 8px 30px rgb(80 50 70 / 25%);
+      list-style: none;
+    }
+    .cdk-drag-placeholder {
+      opacity: 0.3;
+    }
+  `,
+})
+export class StepList {
+  protected readonly store = inject(LessonStore);
+  protected readonly order = computed(() => this.store.lesson().steps.map((step) => step.id), { equal: sameOrder });
+
+  protected drop(event: CdkDragDrop<unknown>): void {
+    const id = this.order()[event.previousIndex]!;
+    this.store.placeStep(id, event.currentIndex);
+    this.store.selectedStepId.set(id);
+  }
+}
+
+function sameOrder(a: readonly string[], b: readonly string[]): boolean {
+  return a.length === b.length && a.every((id, i) => id === b[i]);
+}

@@ -1,0 +1,158 @@
+import { CdkDragHandle } from '@angular/cdk/drag-drop';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
+import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import type { Step } from '@limber/core/lesson/lesson.schema';
+import { clock } from '@limber/core/time/clock';
+import { LessonStore } from '../../api/lesson-store';
+
+/**
+ * One step in the list: number, name, dose, length. A component of its own, so that a change of one step renders that
+ * row and, of the others, only what the change moved.
+ */
+@Component({
+  selector: 'lc-step-row',
+  imports: [CdkDragHandle],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <span class="grip" cdkDragHandle title="Drag to reorder (Ctrl ↑ ↓)"
+      ><i class="pi pi-bars" aria-hidden="true"></i
+    ></span>
+    <button type="button" class="main" [attr.aria-current]="selected()" (click)="chosen.emit()">
+      <span class="number times">{{ number() }}</span>
+      <span class="bar" [style.background]="colours().fill" [style.border-color]="colours().line"></span>
+      <span class="name"
+        ><strong>{{ step().move.name }}</strong
+        ><span class="soft">
+          @if (marks()) {
+            <em>{{ marks() }} · </em>
+          }
+          {{ step().move.how }}</span
+        ></span
+      >
+      <span class="dose" [class.uneven]="step().rightDose">{{ dose() }}</span>
+      <span class="length times" [title]="startsAt()" (mouseenter)="tellStart()">{{ length() }}</span>
+    </button>
+  `,
+  styles: `
+    /* Rows out of sight cost neither layout nor paint. */
+    :host {
+      display: flex;
+      align-items: center;
+      content-visibility: auto;
+      contain-intrinsic-height: auto 58px;
+    }
+    .grip {
+      padding: 16px 4px 16px 10px;
+      color: var(--soft);
+      cursor: grab;
+      opacity: 0;
+    }
+    :host(:hover) .grip,
+    :host(.selected) .grip {
+      opacity: 1;
+    }
+    .main {
+      flex: 1;
+      min-width: 0;
+      display: grid;
+      grid-template-columns: 22px 10px minmax(0, 1fr) auto 64px;
+      gap: 12px;
+      align-items: center;
+      padding: 8px 16px 8px 0;
+      font: inherit;
+      color: inherit;
+      text-align: left;
+      background: none;
+      border: 0;
+      cursor: pointer;
+    }
+    .main:focus-visible {
+      outline-offset: -3px;
+    }
+    .number {
+      text-align: right;
+      color: var(--soft);
+    }
+    .bar {
+      height: 40px;
+      border: 1.5px solid;
+      border-radius: 5px;
+    }
+    .name {
+      min-width: 0;
+    }
+    .name strong {
+      display: block;
+      font: 650 18px/1.2 var(--head);
+    }
+    .name em {
+      font-style: normal;
+      font-weight: 650;
+    }
+    .name .soft {
+      display: block;
+      font-size: 14.5px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .dose {
+      font-size: 15.5px;
+      text-align: right;
+    }
+    .dose.uneven {
+      color: var(--clay);
+    }
+    .length {
+      font: 650 17px var(--head);
+      font-variant-numeric: tabular-nums;
+      text-align: right;
+    }
+  `,
+  host: { '[class.selected]': 'selected()' },
+})
+export class StepRow {
+  readonly stepId = input.required<string>();
+  readonly number = input.required<number>();
+  readonly selected = input.required<boolean>();
+  readonly chosen = output();
+
+  private readonly store = inject(LessonStore);
+  protected readonly step = computed(() => this.store.placed().get(this.stepId())!.step);
+  protected readonly length = computed(() => {
+    const { startMs, endMs } = this.store.placed().get(this.stepId())!;
+    return clock(endMs - startMs);
+  });
+  protected readonly colours = computed(() => BAND_COLOURS[parentOf(this.step().move.region)]);
+  protected readonly dose = computed(() => doseWords(this.step()));
+  protected readonly marks = computed(() => marksOf(this.step()));
+  /** Told when somebody points: every edit of an earlier step changes it, and would render all rows after it. */
+  protected readonly startsAt = signal('');
+
+  protected tellStart(): void {
+    this.startsAt.set(`starts at ${clock(this.store.placed().get(this.stepId())!.startMs)}`);
+  }
+}
+
+function doseWords(step: Step): string {
+  const sides = partsOf(step.sidePlan);
+  if (step.rightDose && sides.includes('right'))
+    return `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`;
+  const aside = sides.length > 1 || step.sidePlan === 'alternating' ? ' a side' : '';
+  const note = step.sidePlan.endsWith('_only') ? `, ${sidePlanName(step.sidePlan)}` : '';
+  return `${describeDose(step.dose)}${aside}${note}`;
+}
+
+/** What is unusual about a step, in a few words. */
+function marksOf(step: Step): string {
+  return [
+    step.locked ? 'keeps its place' : '',
+    step.bundle ? 'side by side' : '',
+    step.product === 'apply' ? 'oil first' : step.product === 'top_up' ? 'oil topped up' : '',
+    step.voiceOver ? 'voice-over' : '',
+    step.counted ? 'counted aloud' : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
