@@ -22,6 +22,8 @@ export const NO_DOSE: readonly string[] = [
   '(?:one|a|№|few) (?:[^ .,]+ )?(?:minutes?|hours?|seconds?) (?:of (?:sleep|redness|rest|sun)|in the (?:freezer|fridge|oven|sun)|ago|later|early|late|old|earlier|wide)',
   '(?:red|redness|freezer|fridge|sleep|wait|ago|kettle|bath|ferry|bus|train)(?: [^ .,]+){0,6} (?:for )?№ (?:minutes?|hours?|seconds?)',
   '(?:normal|usual|okay|fine) for (?:a |about )?№ (?:minutes?|hours?|seconds?)',
+  // What somebody has or what there is.
+  "(?:i have|i've got|there are|there's) (?:about |some |only )?№(?! (?:seconds?|more|times))",
   // How many times better, how often a day: no dose here.
   '№ times (?:faster|better|bigger|stronger|more|as|the|slower|larger)(?= \\S)(?! (?:here|there|please))',
   '(?:№|twice|once)(?: or (?:twice|№))?(?: times)?(?: in)? (?:a|per|each|every|in a) (?:day|week|month|morning|night|evening|year)',
@@ -75,6 +77,7 @@ export const SHAPES: readonly Shape[] = [
     sure: 0.9,
   },
   { pattern: '№ (?:[^ .,]+ )?(?:sets|rounds|cycles|series)', kind: 'sets', sure: 0.9 },
+  { pattern: '(?:sets|rounds|series) of №(?! seconds?)', kind: 'reps', sure: 0.85 },
   { pattern: '(?:one more|another) (?:set|round|cycle)', kind: 'sets', sure: 0.7, figure: 1 },
   // Times and nouns.
   { pattern: '№ (?:more |full )?times', kind: 'reps', sure: 0.95 },
@@ -95,7 +98,7 @@ export const SHAPES: readonly Shape[] = [
   },
   {
     pattern:
-      '№ (?:one way|each|to the (?:left|right|side)|back(?:wards?)?|forwards?|clockwise|the other way|up|down|in|out)(?= [,./])',
+      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|other (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way|up|down|in|out))(?= [,./]| and| then)',
     kind: 'reps',
     sure: 0.7,
   },

@@ -7,7 +7,9 @@ type Dose = Reading['doses'][number];
 type Kind = Dose['kind'];
 
 const HOLDING =
-  /\b(?:hold|holding|keep|stay|freeze|look|squeeze|squint|press|pressing|push|puff|pout|smile|wait|stretch|lean|stick|tongue|suck|resist|pose|lift|rest|leave|close|there|roar|lips|in place)\b/g;
+  /\b(?:hold|holding|freeze|look|squeeze|squint|press|pressing|push|puff|pout|smile|wait|stretch|lean|stick|tongue|suck|resist|pose|lift|rest|leave|close|roar|lips|in place)\b/g;
+/** Says that it goes on, and not what: a hold only where nothing else is said to be done. */
+const STAYING = /\b(?:keep|stay|there|remain)\b/g;
 const MOVING =
   /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going|go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
 
@@ -37,7 +39,7 @@ export function readDoses(
   for (const pattern of NO_DOSE)
     for (const match of stream.text.matchAll(patternOf(pattern))) for (const at of numbersIn(match)) taken.add(at);
 
-  const doses: (FoundDose & { token: number })[] = [];
+  const doses: Placed[] = [];
   const add = (
     token: number,
     kind: Kind,
@@ -73,7 +75,12 @@ export function readDoses(
       taken.add(token);
       const { low, high } = stream.tokens[token]!;
       if (high > 500) continue;
-      const kind = shape.kind === 'seconds' ? secondsKind(stream, token, doses, stepAt) : shape.kind;
+      const more = / № more$/.test(match[0]) && whileRunning(doses, token, stream.tokens[token]!.startMs, high);
+      const kind = more
+        ? 'remaining_s'
+        : shape.kind === 'seconds'
+          ? secondsKind(stream, token, doses, stepAt)
+          : shape.kind;
       add(token, kind, low, high, shape.sure, match.index, match[0].length);
     }
 
@@ -82,7 +89,9 @@ export function readDoses(
   for (const run of counted) {
     const at = stream.tokens[run.from]!.startMs;
     const said = doses.some((dose) => run.high <= dose.high && at - dose.atMs > -3000 && at - dose.atMs < 30_000);
-    if (said || run.low !== 1 || run.count < COUNTED || run.high < COUNTED || run.high > 40) continue;
+    // Counted down from five or more it is the dose; from three it is only the cue to change.
+    const down = run.low === 0 && run.count >= 5;
+    if (said || (run.low !== 1 && !down) || run.count < COUNTED || run.high < COUNTED || run.high > 40) continue;
     const each = (stream.tokens[run.to]!.startMs - at) / Math.max(1, run.count - 1);
     add(
       run.from,
@@ -112,6 +121,7 @@ function secondsKind(stream: Stream, token: number, doses: readonly FoundDose[],
   const hold = lastOf(HOLDING, before);
   const move = lastOf(MOVING, before);
   if (hold >= 0 || move >= 0) return hold >= move ? 'hold_s' : 'seconds_each';
+  const stays = lastOf(STAYING, before) >= 0;
   // "Roll the lips in, and smile. Ten seconds.": the sentence before says what is done.
   const sentence = stream.text.slice(Math.max(0, stream.text.lastIndexOf(' . ', start - 1), start - 200), start);
   const held = lastOf(HOLDING, sentence);
@@ -119,6 +129,7 @@ function secondsKind(stream: Stream, token: number, doses: readonly FoundDose[],
   const ms = stream.tokens[token]!.startMs;
   const step = stepAt(ms);
   if (held >= 0 !== moved >= 0) return held >= 0 ? 'hold_s' : 'seconds_each';
+  if (stays && (!step || step.action === 'unknown')) return 'hold_s';
   if (held >= 0 && / (?:keep|hold|stay|smile|leave) /.test(sentence)) return 'hold_s';
   const said = doses
     .filter(
@@ -145,13 +156,31 @@ function lastOf(pattern: RegExp, text: string): number {
   return last;
 }
 
+type Placed = FoundDose & { token: number };
+
+/** The one that was said last among those that fit. */
+function latest(doses: readonly Placed[], fits: (dose: Placed) => boolean): Placed | undefined {
+  return doses.filter(fits).reduce<Placed | undefined>((a, b) => (a && a.token > b.token ? a : b), undefined);
+}
+
+/** "Eight more.", while the seconds of a dose run, are seconds as well. */
+function whileRunning(doses: readonly Placed[], token: number, ms: number, figure: number): boolean {
+  const last = latest(doses, (dose) => dose.token < token);
+  return (
+    last !== undefined &&
+    (last.kind === 'hold_s' || last.kind === 'seconds_each') &&
+    figure < last.high &&
+    ms - last.atMs < 1000 * last.high + 4000
+  );
+}
+
 function scopeOf(stream: Stream, token: number, swaps: readonly number[], stepAt: StepAt): Dose['scope'] {
   const at = stream.offsetOf(token);
   const from = stream.text.lastIndexOf(' . ', at);
   const to = stream.text.indexOf(' . ', at);
   const sentence = stream.text.slice(Math.max(0, from, at - 120), Math.min(to < 0 ? at + 70 : to, at + 70)) + ' ';
   if (
-    / (?:every|each) (?:single )?(?:move|movement|exercise|technique|step)| all (?:of )?(?:the|these) (?:moves|exercises)| № moves , № seconds/.test(
+    / (?:every|each) (?:single )?(?:move|movement|exercise|technique|step|area|zone|stroke|line|section)| all (?:of )?(?:the|these) (?:moves|exercises)| № moves , № seconds/.test(
       sentence,
     )
   )
@@ -236,7 +265,7 @@ type Add = (token: number, kind: Kind, low: number, high: number, sure: number, 
 function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (token: number) => Kind): void {
   const shapes = [
     '(?:for|do|another|full|of) (?:about |a |one |the |half a |a full |a whole )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
-    '(?:one|half a|a full|№) minutes?(?= [,./] )(?<= [,./] (?:one|half a|a full|№) minutes?)',
+    '(?:one|half a|a full|№) minutes?(?= [,./] | here| of)(?<= [,./] (?:one|half a|a full|№) minutes?)',
   ];
   for (const shape of shapes)
     for (const match of stream.text.matchAll(patternOf(shape))) {
@@ -259,25 +288,12 @@ function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (to
       const { text, low, high } = stream.tokens[token]!;
       const [from, to] = half ? [30, 30] : text === '№' ? [low * 60, high * 60] : [60, 60];
       if (to > 600) continue;
-      add(
-        token,
-        / (?:hold|stay|keep) /.test(before) ? kindOf(token) : 'seconds_each',
-        from,
-        to,
-        0.6,
-        match.index,
-        match[0].length,
-      );
+      add(token, kindOf(token), from, to, 0.6, match.index, match[0].length);
     }
 }
 
 /** A sentence that is nothing but a number: "Five.", "Also twelve.", "So seven here." It means what was counted last. */
-function bareNumbers(
-  stream: Stream,
-  taken: Set<number>,
-  doses: readonly (FoundDose & { token: number })[],
-  add: Add,
-): void {
+function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly Placed[], add: Add): void {
   const shape =
     '[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|we re doing|this one|let s do|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|is enough|is plenty|is fine))?(?= [,./])';
   for (const match of stream.text.matchAll(patternOf(shape))) {
@@ -290,10 +306,10 @@ function bareNumbers(
     const { low, high, startMs } = stream.tokens[token]!;
     if (high > 60 || startMs < 10_000) continue;
     taken.add(token);
-    const recent = doses.filter(
+    const last = latest(
+      doses,
       (dose) => dose.token < token && startMs - dose.atMs < 90_000 && !/_s$/.test(dose.kind.replace('hold_s', 'hold')),
     );
-    const last = recent[recent.length - 1];
     const same =
       last &&
       startMs - last.atMs < 90_000 &&

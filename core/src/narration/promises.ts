@@ -66,7 +66,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:in|after|within|for|about|takes|take|least) (?:just |only |about |around |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
+    '(?:in|after|within|for|about|takes|take|least) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
     (match, low, high) => {
       if (
         / for | least /.test(match[0]) &&
@@ -111,7 +111,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages)(?! (?:each|of|times))',
+    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts)(?! (?:each|of|times))',
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0]!];
       if (!at || high < 2 || high > 60) return;

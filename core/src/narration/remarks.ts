@@ -11,28 +11,28 @@ const NOT = "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure should be|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
-    `pulling on (?:the|your) skin|(?:need|add) (?:a little )?more oil|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
+    `pulling on (?:the|your) skin|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
   ],
   [
     'neck',
-    `(?:${NOT}|careful|gentle|gently) (?:[^ .,]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
+    `(?:${NOT}|careful|gentle|gently) (?:[^ .,]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
   ],
   [
     'teeth',
-    `teeth (?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose)|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
+    `teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
   ],
   [
     'skin_condition',
     'acne|pimples?|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
   ],
-  ['soreness', 'sore(?:ness)?|achy?|aching|tired muscles'],
+  ['soreness', 'sore(?:ness)?|achy?|aching|(?:muscle )?aches?|tired muscles'],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest) (?:if|when)|listen to your body|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest) (?:if|when)|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|any\\S*|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
@@ -85,7 +85,10 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
     '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lifts (?:the|your|those)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
   ],
   ['collagen', 'collagen|elastin|elasticity'],
-  ['circulation', 'circulation|blood ?flow|blood supply|oxygen\\S*|glow\\S*|radian\\S+'],
+  [
+    'circulation',
+    'circulation|blood ?flow|blood (?:flowing|moving|going|pumping|circulating)|blood supply|oxygen\\S*|glow\\S*|radian\\S+',
+  ],
   [
     'pain_relief',
     '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
@@ -93,7 +96,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['allergy', 'allerg\\S+|sinus(?:es)?|congestion|stuffy|hay ?fever|blocked nose'],
   [
     'muscle',
-    '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wakes? up|work out|workout|exercise)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
+    '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wak(?:es?|ing) up (?:the|your|those)|work out|workout|exercise)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
   ],
   [
     'skin_condition',
@@ -177,7 +180,11 @@ export function readCautions(stream: Stream): FoundCaution[] {
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
       const startMs = saidAt(stream, clause, match.index);
       const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
-      found.push({ atMs: startMs, about, evidence: { from: word, to: end, sure: 0.7 } });
+      const near = stream.text.slice(Math.max(0, clause.start + match.index - 110), clause.start + match.index);
+      const ofEye =
+        about === 'pressure' &&
+        /(?<!close|open|shut|with) (?:the |your )?(?:under ?)?eyes?(?: ?bags| lids?)? (?!closed|shut)/.test(near);
+      found.push({ atMs: startMs, about: ofEye ? 'eye' : about, evidence: { from: word, to: end, sure: 0.7 } });
     }
     // How hard to press near the throat or the eye is one caution, about that place.
     if (own().some((one) => one.about === 'neck' || one.about === 'eye'))
@@ -198,6 +205,8 @@ export function readClaims(stream: Stream): FoundClaim[] {
       pattern.lastIndex = 0;
       if (!match || !PROMISING.test(`${clause.text} `)) continue;
       const before = `${clause.text.slice(0, match.index)} `;
+      // "If you wake up puffy, …" says whom it is for.
+      if (/ (?:if|when|whenever) (?:[^ .,]+ ){0,12}$/.test(before)) continue;
       if (DENIED.test(before) && !/ (?:not only|no more) /.test(before)) continue;
       if (
         about === 'slim_face' &&

@@ -24,7 +24,18 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.65,
     `[.,] (?:and |okay |so |now )?(?:(?:on|to|over to) )?(?:the |your )?(?:left|right) (?:[^ .,]+ (?=muscle))?(?:side|muscle|cheek|eye|brow|eyebrow|ear|jaw|half|temple)(?! (?:hand|fingers?|thumb))(?= [.,]| and| same| as well| also| too)`,
   ],
+  // "We give the right what the left had."
+  [
+    0.6,
+    `(?:give|do|work|take|treat|lift|for)(?: it)? (?:the|your|my) (?:left|right)(?: side)?(?= [.,]| what| the same| now| too| as well)`,
+  ],
+  // "Right. And left."
+  [0.5, `[.,] (?:and |now |then |so ){1,2}(?:the |your )?(?:left|right)(?= [.,])`],
+  [0.5, `[.] (?:left|right) (?:corner|one|hand side|now|again)(?= [.,])`],
 ];
+
+/** Sides named together in one breath: a list, and no change from one to the other. */
+const LISTED = / (?:left|right)(?: [^ .,]+){0,4}(?: ,)?(?: and| or)?(?: (?:the|your|to|into|a))* $/;
 
 /** The change of side is only spoken about, or it is a hand, a lane or a way that changes. */
 const SOON = /(?:after|in) (?:[^ .,]+ ){0,3}seconds?(?: [^ .,]+){0,8} $/;
@@ -59,6 +70,8 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
         !/ (?:same|repeat|over here|again) /.test(`${match[0]} `) &&
         sideBefore(stream.text, start) !== opposite(named[1]!)
       )
+        continue;
+      if (named && LISTED.test(`${clause.trimEnd()} `) && !/^ ?[.]? ?(?:and |so )?(?:now|then) /.test(match[0]))
         continue;
       const token = stream.tokens[at]!;
       const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
