@@ -24,16 +24,21 @@ const PLACING =
   /^ (?:(?:so|okay|and|now|then|next|also|up|down|back) )*(?:under|along|over|across|around|on|from|beside|between|behind|at|in front of|side of|the side of|above|below|into|up|with|palms|fingertips?|thumbs?|fingers|ring fingers|hands|knuckles|both hands|two fingers|fingers)(?= )/;
 
 const OUTRO =
-  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat) (?:it|this) (?:every|once|twice|two|three)|you can (?:do|repeat) this|wash the (?:stone|roller|tool|spoon)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
+  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
 const PREP =
   / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|toner|moisturi[sz]er|apply|sit (?:up|down|tall|straight|comfortabl\S+)|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
 const WARM = / (?:warm ?up|warm us up|warm(?:ing)? (?:up|the|your)|roll (?:the|your) shoulders|shake (?:out|off)) /;
-const REST = /^ (?:and |now |then )*(?:rest|take a (?:break|rest|moment)|do nothing|just rest|relax for)(?= )/;
+const REST =
+  /^ (?:and |now |then |just |let's |we )*(?:rest|take a (?:break|rest|moment)|do nothing|relax (?:for|everything|your whole)|shake your head)(?= )/;
 const CONTINUES =
   /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat)(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
   /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
+
+/** Silence in which a dose may have been worked, ms. */
+const WORKED_MS = 4500;
+const MS_A_TOKEN = 450;
 
 /** What lessons open with before the first technique. */
 const WARMING: ReadonlySet<string> = new Set(['breathe']);
@@ -43,6 +48,8 @@ interface Window {
   readonly offset: number;
   readonly text: string;
   readonly lineGapMs: number;
+  /** Silence before it, as far as the times tell. */
+  readonly silenceMs: number;
 }
 
 /**
@@ -129,13 +136,16 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const placing = PLACING.test(words) || /^ (?:[^ .,]+ ){0,2}[^ .,]+ [.,]/.test(words);
     // What goes on at the same time, and one more of the same, is no new step.
     if (!first && CONTINUES.test(words) && !(strong && moved)) continue;
+    // A new paragraph, or words after a silence in which was worked, are a place where something new is expected.
+    const fresh = (tokens[window.token]!.newLine && stream.punctuated) || window.silenceMs > WORKED_MS;
     const begins = first
       ? (telling || strong || (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2))) || warm) &&
         (work.action !== 'unknown' || work.region !== null)
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||
-        (moved && (telling || placing || WEAK.test(words)) && elapsed > 6500) ||
-        (other && WEAK.test(words) && telling && elapsed > 8500 && work.action !== 'breathe');
+        (moved && (telling || placing || WEAK.test(words)) && elapsed > (fresh ? 4500 : 6500)) ||
+        (moved && fresh && work.place >= 1.2 && elapsed > 6500) ||
+        (other && (WEAK.test(words) || fresh) && telling && elapsed > 8500 && work.action !== 'breathe');
     if (!begins) continue;
     // "To the other side." and the place named after it are one step.
     const since = stream.text.slice(stream.offsetOf(last.token) - 1, window.offset + 1);
@@ -196,9 +206,15 @@ function windows(stream: Stream): Window[] {
       token,
       offset,
       text: `${stream.text.slice(offset, stream.offsetOf(end))} `,
+      silenceMs: token === 0 ? 0 : silence(tokens, starts[i - 1] ?? 0, token),
       lineGapMs: (tokens[next]?.startMs ?? tokens[tokens.length - 1]!.startMs) - tokens[token]!.startMs,
     };
   });
+}
+
+/** What is left of the time between two places when the words between them are spoken at an even rate. */
+function silence(tokens: Stream['tokens'], from: number, to: number): number {
+  return tokens[to]!.startMs - tokens[from]!.startMs - (to - from) * MS_A_TOKEN;
 }
 
 /** The sentence by itself; a label alone ("Exercise one, the window.") is read with what follows it. */
