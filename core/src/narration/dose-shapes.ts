@@ -24,6 +24,7 @@ export const NO_DOSE: readonly string[] = [
   '(?:normal|usual|okay|fine) for (?:a |about )?№ (?:minutes?|hours?|seconds?)',
   // What somebody has or what there is.
   "(?:i have|i've got|there are|there's) (?:about |some |only )?№(?! (?:seconds?|more|times))",
+  '(?:takes|lasts|need|needs|takes you) (?:about |just |only )?№ (?:seconds?|minutes?)',
   // How many times better, how often a day: no dose here.
   '№ times (?:faster|better|bigger|stronger|more|as|the|slower|larger)(?= \\S)(?! (?:here|there|please))',
   '(?:№|twice|once)(?: or (?:twice|№))?(?: times)?(?: in)? (?:a|per|each|every|in a) (?:day|week|month|morning|night|evening|year)',
@@ -60,7 +61,7 @@ export const SHAPES: readonly Shape[] = [
   { pattern: '№ more seconds?', kind: 'remaining_s', sure: 0.95 },
   {
     pattern:
-      '№ seconds? (?:each|every|per) (?:time|way|direction|one|rep|lip|vowel|letter|position|move(?:ment)?|exercise)',
+      '№ seconds? (?:for )?(?:each|every|per) (?:time|pass|stroke|sweep|swipe|circle|lane|way|direction|one|rep|lip|vowel|letter|position|move(?:ment)?|exercise)',
     kind: 'seconds_each',
     sure: 0.9,
   },

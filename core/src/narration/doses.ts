@@ -11,7 +11,10 @@ const HOLDING =
 /** Says that it goes on, and not what: a hold only where nothing else is said to be done. */
 const STAYING = /\b(?:keep|stay|there|remain)\b/g;
 const MOVING =
-  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going|go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
+  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|(?<!feel (?:it|them|that) )shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going(?! to)|go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
+
+const RAMP =
+  '(?:begin|beginning|start|starting) (?:with|at|from) № (?:[^ .]+ ){0,9}?(?:build|building|work|working|go|going|rise|rising|increase|increasing|get|move|raise|add|until you reach)(?: [^ .,]+){0,4} (?:up )?(?:to|reach) №(?: (?:seconds?|times|counts?|reps?|repetitions))?';
 
 /** Counting aloud of at least so many numbers is read as a dose where none is said. */
 const COUNTED = 3;
@@ -55,6 +58,22 @@ export function readDoses(
     const from = Math.min(word, stream.tokens[stream.tokenAt(offset + 1)]!.word);
     doses.push({ atMs: startMs, kind, low, high, scope, token, evidence: { from, to: Math.max(to, end), sure } });
   };
+
+  // "Begin with four, build to eight": one dose that grows, from the first figure to the second.
+  for (const match of stream.text.matchAll(patternOf(RAMP))) {
+    const [first, second] = numbersIn(match);
+    if (first === undefined || second === undefined || taken.has(first) || taken.has(second)) continue;
+    const { low } = stream.tokens[first]!;
+    const { high } = stream.tokens[second]!;
+    if (low >= high) continue;
+    for (const at of [first, second]) taken.add(at);
+    const kind = / seconds? /.test(`${match[0]} `)
+      ? secondsKind(stream, first, doses, stepAt)
+      : / counts? /.test(`${match[0]} `)
+        ? 'count'
+        : 'reps';
+    add(first, kind, low, high, 0.7, match.index, match[0].length);
+  }
 
   const counted = countedAloud(stream);
   for (const run of counted) for (let at = run.from; at <= run.to; at++) taken.add(at);
@@ -187,7 +206,7 @@ function scopeOf(stream: Stream, token: number, swaps: readonly number[], stepAt
     return 'every_move';
   const after = stream.text.slice(at, at + 45);
   if (
-    /^№ (?:[^ .,]+ ){0,3}(?:on |for |to )?(?:each|both|every|either|per) (?:sides?|cheeks?|eyes?|brows?|ears?|half)|^№ (?:[^ .,]+ )?a side/.test(
+    /^№ (?:[^ .,]+ ){0,3}(?:on |for |to )?(?:each|both|every|either|per) (?:sides?|cheeks?|eyes?|brows?|ears?|half)(?! at (?:once|the same)| together)|^№ (?:[^ .,]+ )?a side/.test(
       after,
     ) ||
     / (?:each|both|every|per) sides?(?: [^ .,]+){0,3} (?:for )?№/.test(stream.text.slice(Math.max(0, at - 40), at + 2))
@@ -295,7 +314,7 @@ function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (to
 /** A sentence that is nothing but a number: "Five.", "Also twelve.", "So seven here." It means what was counted last. */
 function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly Placed[], add: Add): void {
   const shape =
-    '[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|we re doing|this one|let s do|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|is enough|is plenty|is fine))?(?= [,./])';
+    '[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|we re doing|this one|let s do|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|(?:is|are) (?:enough|plenty|fine)))?(?= [,./])';
   for (const match of stream.text.matchAll(patternOf(shape))) {
     const end = stream.tokenAt(match.index + match[0].length - 1);
     const first = stream.tokenAt(match.index + 1);
@@ -306,14 +325,11 @@ function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly Placed[
     const { low, high, startMs } = stream.tokens[token]!;
     if (high > 60 || startMs < 10_000) continue;
     taken.add(token);
-    const last = latest(
-      doses,
-      (dose) => dose.token < token && startMs - dose.atMs < 90_000 && !/_s$/.test(dose.kind.replace('hold_s', 'hold')),
-    );
+    const last = latest(doses, (dose) => dose.token < token && !/_s$/.test(dose.kind.replace('hold_s', 'hold')));
     const same =
       last &&
-      startMs - last.atMs < 90_000 &&
-      (/ (?:also|same|another|too|as well) /.test(`${match[0]} `) || last.kind === 'swipes')
+      (last.kind === 'swipes' ||
+        (startMs - last.atMs < 90_000 && / (?:also|same|another|too|as well) /.test(`${match[0]} `)))
         ? last
         : undefined;
     add(token, same?.kind ?? 'reps', low, high, same ? 0.7 : 0.5, match.index, match[0].length);

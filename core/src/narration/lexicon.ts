@@ -73,7 +73,7 @@ export const ACTION_WORDS: readonly (readonly [Action, number, string])[] = [
   [
     'stroke',
     2,
-    'strok(?:e|es|ed|ing)|sweep(?:s|ing)?|swept|swip(?:e|es|ing)|glid(?:e|es|ing)|slid(?:e|es|ing)|brush(?:es|ing)?|smooth(?:s|ing)?|swoop(?:s|ing)?|scrap(?:e|es|ing)|iron(?:s|ing)?|draw(?:ing)? (?:it |them |your )|run (?:your|the|it|them)|wip(?:e|es|ing)|go(?:es)? (?:all the way )?(?:up|down|out|along|across)|massag(?:e|es|ing)',
+    'strok(?:e|es|ed|ing)|sweep(?:s|ing)?|swept|swip(?:e|es|ing)|glid(?:e|es|ing)|slid(?:e|es|ing)|brush(?:es|ing)?|smooth(?:s|ing)?|swoop(?:s|ing)?|scrap(?:e|es|ing)|iron(?:s|ing)?|drag(?:s|ging)?|draw(?:ing)? (?:it |them |your )|run (?:your|the|it|them)|wip(?:e|es|ing)|follow(?:s|ing)? the (?:bone|line|edge|curve|jaw\\S*)|hug(?:s|ging)?|go(?:es)? (?:all the way )?(?:up|down|out|along|across)|massag(?:e|es|ing)',
   ],
   [
     'hold',

@@ -34,6 +34,26 @@ describe('doses in narration', () => {
     'Hold for 10s.': [['hold_s', 10, 10, 'here']],
     'Hold it. One, two, three, four, five, six.': [['count', 6, 6, 'here']],
     'Ten-second hold.': [['hold_s', 10, 10, 'here']],
+    'Begin with four and build up to eight.': [['reps', 4, 8, 'here']],
+    'Hold. Start with five seconds, then over the weeks go up to fifteen seconds.': [['hold_s', 5, 15, 'here']],
+    'Two sets of ten.': [
+      ['sets', 2, 2, 'here'],
+      ['reps', 10, 10, 'here'],
+    ],
+    'Press for fifteen seconds. Eight more.': [
+      ['hold_s', 15, 15, 'here'],
+      ['remaining_s', 8, 8, 'here'],
+    ],
+    'Five strokes down the neck. Along the jaw, five again.': [
+      ['swipes', 5, 5, 'here'],
+      ['swipes', 5, 5, 'here'],
+    ],
+    'Circle ten times, and ten to the back.': [
+      ['reps', 10, 10, 'here'],
+      ['reps', 10, 10, 'here'],
+    ],
+    'Knead the muscle and stay there for forty seconds.': [['seconds_each', 40, 40, 'here']],
+    'Hold it. Eight, seven, six, five, four, three, two, one.': [['count', 8, 8, 'here']],
   };
   for (const [text, expected] of Object.entries(cases))
     it(`reads “${text}”`, () => expect(doses(text)).toEqual(expected));
@@ -53,6 +73,8 @@ describe('doses in narration', () => {
     'There are over forty muscles in the face.',
     'Five drops of oil are enough.',
     'Three, two, one, change.',
+    'A stroke takes two or three seconds.',
+    'I have four pinches along mine.',
   ];
   for (const text of none) it(`reads no dose in “${text}”`, () => expect(doses(text)).toEqual([]));
 });
@@ -69,6 +91,9 @@ describe('changes of side', () => {
       'Now the right side.',
       'Three, two, one, change.',
       'Same thing over here on the right.',
+      'We give the right what the left had.',
+      'Like that, nobody goes out: right side, five again.',
+      'And right.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
@@ -83,11 +108,84 @@ describe('changes of side', () => {
       'After twenty seconds we do the other side.',
       'Does it feel different from the other side?',
       'Before we switch, breathe.',
+      'Push the air into the left cheek, the right cheek, above the lip.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
         .toBe(0);
   });
+});
+
+describe('steps', () => {
+  const steps = (...lines: string[]): unknown[] =>
+    readingOf(readNarration(`[0:00] Hello, and welcome to the pier.\n${lines.join('\n')}`))
+      .steps.filter((one) => one.kind !== 'intro')
+      .map(({ startMs, kind, region, side }) => [startMs / 1000, kind, region, side]);
+
+  it('begin with their heading, and where a paragraph names another place', () => {
+    expect(
+      steps(
+        '[0:10] Left side. Make a loose fist and knead the jaw muscle, teeth apart, slowly up and down along it.',
+        '[0:40] Corner of the mouth out to the ear with three flat fingers, lifting each time, six strokes.',
+      ),
+    ).toEqual([
+      [10, 'technique', 'jaw', 'left'],
+      [40, 'technique', 'cheek', 'left'],
+    ]);
+  });
+
+  it('keep a hand that helps, a lane, and parts of the whole face to themselves', () => {
+    expect(
+      steps(
+        '[0:10] Slide from the side of the nose across the cheek to the ear, five strokes.',
+        '[0:20] And hold the skin beside the nose with your other hand while you do.',
+        '[0:30] The next lane, under the cheekbone.',
+      ).length,
+    ).toBe(1);
+  });
+
+  it('on the second side are done as they were on the first', () => {
+    expect(
+      steps(
+        '[0:10] We take the right side first. Sweep the stone down the neck, five strokes.',
+        '[0:30] Sweep along the jaw from the chin to the ear, five strokes.',
+        '[0:50] Now the left side. Neck, five.',
+        '[1:10] Chin to the ear, five.',
+      ),
+    ).toEqual([
+      [10, 'technique', 'neck', 'right'],
+      [30, 'technique', 'jaw', 'right'],
+      [50, 'technique', 'neck', 'left'],
+      [70, 'technique', 'jaw', 'left'],
+    ]);
+  });
+
+  it('end with a closing, however it is worded', () => {
+    for (const words of [
+      'That is me done, see you on the pier.',
+      'So these were the moves.',
+      'Do it three times a week.',
+    ])
+      expect(steps('[0:10] Press into the temples, ten seconds.', `[0:40] ${words}`).map((one) => (one as string[])[1]))
+        .withContext(words)
+        .toEqual(['technique', 'outro']);
+  });
+});
+
+describe('cautions', () => {
+  const about = (text: string): string[] => readingOf(readNarration(`[0:10] ${text}`)).cautions.map((one) => one.about);
+  const cases: Record<string, string[]> = {
+    'Just the weight of the stone.': ['pressure'],
+    'Under the eye, hardly touching.': ['eye'],
+    'The skin should not wrinkle in front of your fingers.': ['no_drag'],
+    'Drop the jaw so that the teeth don’t touch.': ['teeth'],
+    'Don’t bend the head backwards.': ['neck'],
+    'Listen to your own body.': ['own_level'],
+    'A bit of muscle ache the day after is normal.': ['soreness'],
+    'After injections ask whoever did them.': ['refer_professional'],
+    'Stroke up to the temple.': [],
+  };
+  for (const [text, expected] of Object.entries(cases)) it(`in “${text}”`, () => expect(about(text)).toEqual(expected));
 });
 
 describe('claims and promises', () => {
@@ -101,6 +199,8 @@ describe('claims and promises', () => {
       'mild',
     ]);
     expect(read('It will not flush toxins out.').claims).toEqual([]);
+    expect(read('If you wake up with a puffy face, this is for you.').claims).toEqual([]);
+    expect(read('See a dentist about pain that doesn’t go away.').claims).toEqual([]);
   });
 
   it('tell minutes, moves, how often and after how long', () => {

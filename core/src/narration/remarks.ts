@@ -11,11 +11,11 @@ const NOT = "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
-    `pulling on (?:the|your) skin|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
+    `pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
   ],
   [
     'neck',
@@ -32,7 +32,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ['soreness', 'sore(?:ness)?|achy?|aching|(?:muscle )?aches?|tired muscles'],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest) (?:if|when)|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|any\\S*|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest) (?:if|when)|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
@@ -49,7 +49,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'refer_professional',
-    'doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|therapist|clinician|specialist',
+    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|therapist|clinician|specialist',
   ],
 ];
 
@@ -112,7 +112,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
 const PROMISING =
   / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
-  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|a little|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
+  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 const DENIED =
   / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
 
@@ -207,6 +207,7 @@ export function readClaims(stream: Stream): FoundClaim[] {
       const before = `${clause.text.slice(0, match.index)} `;
       // "If you wake up puffy, …" says whom it is for.
       if (/ (?:if|when|whenever) (?:[^ .,]+ ){0,12}$/.test(before)) continue;
+      if (/ (?:doesn't|don't|won't|not|never) /.test(match[0])) continue;
       if (DENIED.test(before) && !/ (?:not only|no more) /.test(before)) continue;
       if (
         about === 'slim_face' &&

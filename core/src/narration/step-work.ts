@@ -28,6 +28,20 @@ const SIDED: ReadonlySet<string> = new Set(['left', 'right', 'first', 'second'])
 
 const NEVER_PAIRED: ReadonlySet<Region> = new Set(['lips', 'tongue', 'chin']);
 
+/** What lies between two places: a stroke from one to the other works there. */
+const BETWEEN: readonly (readonly [from: readonly Region[], to: readonly Region[], across: Region])[] = [
+  [['chin', 'under_chin'], ['ear'], 'jaw'],
+  [['mouth', 'lips', 'nose'], ['ear', 'temple', 'cheek'], 'cheek'],
+  [['ear', 'jaw'], ['collarbone', 'shoulder'], 'neck'],
+  [['collarbone'], ['jaw', 'ear', 'chin'], 'neck'],
+  [['brow'], ['scalp'], 'forehead'],
+];
+const TOWARDS =
+  /^ (?:(?:all|the|way|out|up|down|over|across|along|straight|back|right|and|then|it|them) )*(?:to|towards?|into|until|till) (?:(?:the|your|both|each) )*(?:(?:top|middle|side|bottom|front|back|hole) of (?:the|your) )?$/;
+/** Closed eyes and an open mouth are how one sits, and no place of work. */
+const CLOSED =
+  / (?:with )?(?:your |the )?(?:eyes (?:gently |softly )?(?:closed|shut)|mouth (?:slightly |a little |a bit |half |loosely )?open)(?= )/g;
+
 /** A step while it is looked for: where it begins, and what is known of it so far. */
 export interface Draft {
   token: number;
@@ -80,24 +94,37 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       .reverse()
       .find((one) => one.kind !== 'rest' && one.kind !== 'prep' && one.kind !== 'intro');
     draft.region = draft.swapped ? (work.region ?? before?.region ?? null) : work.region;
+    // In the second round of a bundle the step of the first one says how it is done.
+    const again = secondRound(drafts, i)
+      ? drafts.slice(0, i).findLast((one) => one.region === draft.region)
+      : undefined;
+    const like = again ?? before;
     draft.action =
-      work.action === 'unknown' || (work.score < 1.2 && before?.action === 'roll')
-        ? (before?.action ?? 'unknown')
+      work.action === 'unknown' || (work.score < 1.2 && (again || before?.action === 'roll'))
+        ? (like?.action ?? 'unknown')
         : work.action;
     if (
-      draft.swapped &&
-      before &&
-      parentOf(draft.region ?? 'jaw') === parentOf(before.region ?? 'jaw') &&
+      (draft.swapped || again) &&
+      like &&
+      parentOf(draft.region ?? 'jaw') === parentOf(like.region ?? 'jaw') &&
       (work.score < 4 || work.action === 'hold')
     )
-      draft.action = before.action;
+      draft.action = like.action;
     if (draft.kind === 'outro') {
       Object.assign(draft, { action: 'unknown', region: null, tool: lessonTool });
       return;
     }
-    const closes = / (?:to close|to finish|finally|soothe|last|drain\S*|lymph\S*|flush\S*) /.test(text.slice(0, 130));
+    const closes = / (?:to close|to finish|finally|soothe|last|drain\S*|lymph\S*|flush\S*|empt(?:y|ies|ying)) /.test(
+      text.slice(0, 130),
+    );
     const late = tokens[draft.token]!.startMs > 0.6 * endMs || draft.action === 'drain';
-    if (closes && late && i > 2 && / (?:down|drain\S*|lymph\S*) /.test(text) && DOWNWARD.has(draft.region ?? 'neck')) {
+    if (
+      closes &&
+      late &&
+      i > 2 &&
+      / (?:down|drain\S*|lymph\S*|empt(?:y|ying)) /.test(text) &&
+      DOWNWARD.has(draft.region ?? 'neck')
+    ) {
       draft.kind = 'drain';
       if (!/ (?:strok|sweep|glid|swip)\S* /.test(text.slice(0, 110))) draft.action = 'drain';
     } else if (draft.swapped && before?.kind === 'drain') draft.kind = 'drain';
@@ -111,7 +138,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       (tools.length > 0 && (bare || lessonTool === null) ? 'hand' : null);
     if (implement) lessonTool = implement;
     draft.tool ??= draft.swapped && before ? before.tool : (lessonTool ?? toolOf(draft.action));
-    draft.side = sideOf(text, draft, before);
+    draft.side = sideOf(text, draft, drafts.slice(0, i), before);
     draft.paired = draft.swapped && before !== undefined && draft.region === before.region;
     if (draft.swapped && draft.side === 'second' && before && ['unknown', 'both', 'midline'].includes(before.side))
       before.side = 'first';
@@ -131,6 +158,12 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       evidence: { from: start.word, to: Math.min(start.word + 12, stop?.word ?? start.word + 12), sure: draft.sure },
     };
   });
+}
+
+/** Whether the side has changed before a step while that step's region was worked earlier, before the change. */
+function secondRound(drafts: readonly Draft[], at: number): boolean {
+  const change = drafts.slice(0, at + 1).findLastIndex((one) => one.swapped);
+  return change > 0 && drafts.slice(0, change).some((one) => one.region !== null && one.region === drafts[at]!.region);
 }
 
 /** Several steps done on one side and then on the other: the first round gets its side when the second one comes. */
@@ -168,8 +201,17 @@ export interface Work {
 /** What is worked on and how, by weight: a place that a stroke only comes from or goes to counts less. */
 export function workOf(text: string): Work {
   const regions = new Map<Region, number>();
-  for (const hit of mentions(REGION_WORDS, text))
+  const places = mentions(
+    REGION_WORDS,
+    text.replace(CLOSED, (words) => ` ${'_'.repeat(words.length - 1)}`),
+  );
+  places.forEach((hit, i) => {
     regions.set(hit.value, (regions.get(hit.value) ?? 0) + regionWeight(text, hit));
+    const next = places[i + 1];
+    if (!next || !TOWARDS.test(text.slice(hit.at + hit.text.length, next.at))) return;
+    const across = BETWEEN.find(([from, to]) => from.includes(hit.value) && to.includes(next.value))?.[2];
+    if (across) regions.set(across, (regions.get(across) ?? 0) + 3 * (1.25 - Math.min(0.95, hit.at / 230)));
+  });
   const actions = new Map<Action, number>();
   for (const hit of mentions(
     ACTION_WORDS.map(([action, , words]) => [action, words] as const),
@@ -183,7 +225,10 @@ export function workOf(text: string): Work {
       /^ (?:your|the|it|this) (?:tool|stone|roller|spoon|brush)/.test(text.slice(hit.at + hit.text.length))
     )
       continue;
-    const noun = hit.value === 'breathe' || /^(?:keep|stay)$/.test(hit.text) ? 0.3 : 1;
+    const aside =
+      hit.value === 'wiggle' &&
+      / (?:small|little|tiny|with (?:a|the)) $/.test(text.slice(Math.max(0, hit.at - 10), hit.at));
+    const noun = hit.value === 'breathe' || aside || /^(?:keep|stay)$/.test(hit.text) ? 0.3 : 1;
     actions.set(hit.value, (actions.get(hit.value) ?? 0) + weight * noun * (1.3 - Math.min(0.9, hit.at / 300)));
   }
   const best = <T>(of: Map<T, number>): [T, number] | null =>
@@ -218,7 +263,14 @@ function regionWeight(text: string, hit: Hit<Region>): number {
     return 3;
   if (/ (?:don't|not|never|avoid) (?:[^ .,]+ ){0,4}$/.test(before)) return 0.05;
   let weight = 2;
+  // "In front of the ear, small circles": named first, it is the place itself.
   if (
+    /^ (?:(?:and|now|then|next|so|okay|just|also) )*(?:near|beside|below|by|in front of|just below|above|behind|right (?:beside|below|above))(?: (?:the|your|both|each))? $/.test(
+      before,
+    )
+  )
+    weight = 2;
+  else if (
     / (?:near|beside|below|by|past|towards?|to|into|until|in front of|just below|above|down to|up to|out to|behind)(?: (?:the|your|both|those))?(?: (?:left|right|outer|inner|upper|lower|front of the|back of the|corners? of the|side of the|side of your))? $/.test(
       before,
     )
@@ -240,7 +292,7 @@ function regionWeight(text: string, hit: Hit<Region>): number {
   return weight * (1.25 - Math.min(0.95, hit.at / 230));
 }
 
-function sideOf(text: string, draft: Draft, before: Draft | undefined): Step['side'] {
+function sideOf(text: string, draft: Draft, earlier: readonly Draft[], before: Draft | undefined): Step['side'] {
   const head = text.slice(0, 260);
   if (
     / left ,? ?right ,? ?left | alternat\S+| from one (?:[^ .,]+ )?(?:cheek|side) to (?:the )?other| side by side /.test(
@@ -284,10 +336,11 @@ function sideOf(text: string, draft: Draft, before: Draft | undefined): Step['si
     !/ on one side and| side (?:, )?(?:and )?then (?:on )?the other| one side after/.test(head)
   )
     return 'first';
-  if (before && SIDED.has(before.side) && !before.paired && !/ both | each hand | two hands | sides /.test(head))
-    return before.side;
+  const running = earlier.findLast((one) => one.kind === 'technique' && one.side !== 'midline');
+  if (running && SIDED.has(running.side) && !running.paired && !/ both | each hand | two hands | sides /.test(head))
+    return running.side;
   if (
-    / both | each hand | two hands | (?:cheeks|temples|eyes|brows|eyebrows|ears|palms|hands|knuckles|thumbs|jaws|sides|ring fingers|index fingers|fingertips) /.test(
+    / both | each hand | two hands | (?:cheeks|temples|nostrils|nose wings|eyes|brows|eyebrows|ears|palms|hands|knuckles|thumbs|jaws|sides|ring fingers|index fingers|fingertips) /.test(
       head,
     )
   )

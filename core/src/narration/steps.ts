@@ -5,7 +5,7 @@ import type { Stream } from './tokens';
 
 /** Words that begin something new whatever comes before. */
 const STRONG =
-  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things?|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back|to|with|from|in|out|our|by|off|at|into)|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
+  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things?|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
 const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|number) (?:number )?(?:one|№) /;
 const WEAK =
   /^ (?:(?:so|okay|ok|and|all right|alright|right|great|good|perfect) )*(?:now|then|next|okay|so|from here|for the|up to|onto|on to|the|up|over|under|across|around)(?= )/;
@@ -17,25 +17,35 @@ const TELLING = new RegExp(
 );
 /** Told further on in a sentence that runs. */
 const TELLS = new RegExp(
-  ` (?:and|then|so|gonna|going to|want you to|have to|need to|you can|let's|lets|just) (?:${VERBS}) `,
+  ` (?:and|then|so|gonna|going to|want you to|have to|need to|you can|let's|lets|just) (?!do |go |come |let |continue |finish |work |start |begin )(?:${VERBS}) `,
 );
+/** "Let's start. Take your thumb …": the sentence after it tells what to do. */
+const GOES_ON = new RegExp(` [.] (?:[^ .,]+ ){0,2}(?:${VERBS}) `);
 /** A place named first: "Under the eye", "Along the jaw", "Cheeks.", "Lip glides." */
 const PLACING =
   /^ (?:(?:so|okay|and|now|then|next|also|up|down|back) )*(?:under|along|over|across|around|on|from|beside|between|behind|at|in front of|side of|the side of|above|below|into|up|with|palms|fingertips?|thumbs?|fingers|ring fingers|hands|knuckles|both hands|two fingers|fingers)(?= )/;
 
 const OUTRO =
-  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
+  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|follow (?:me|for)|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
 const PREP =
-  / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|toner|moisturi[sz]er|apply|sit (?:up|down|tall|straight|comfortabl\S+)|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
+  / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|cleansing (?:milk|oil|balm)|(?:spread|put) (?:on )?(?:[^ .,]+ ){0,3}(?:milk|lotion|balm)|toner|moisturi[sz]er|apply|sit (?:up|down|tall|straight|comfortabl\S+)|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
 const WARM = / (?:warm ?up|warm us up|warm(?:ing)? (?:up|the|your)|roll (?:the|your) shoulders|shake (?:out|off)) /;
 const REST =
   /^ (?:and |now |then |just |let's |we )*(?:rest|take a (?:break|rest|moment)|do nothing|relax (?:for|everything|your whole)|shake your head)(?= )/;
 const CONTINUES =
-  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat)(?= )/;
+  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat|(?:the |a )?(?:(?:next|second|third|other|inner|outer) )?(?:lane|line|row))(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
-  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
+  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i've (?:been|had|got|seen|done|always|never)|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
 
+/** A full stop after work, and no heading of what comes. */
+const ENDS =
+  / (?:releas\S*|relax\S*|let go|let it go|shake|rest|good|great|lovely|beautiful|perfect|done|nice|wonderful|excellent|again|out|back|okay|yes|no|time|times|more|last|three|two|one|like this|off|gone) /;
+
+/** Says where or which one, as a heading does. */
+const TITLES =
+  / (?:(?:left|right|first|second|other|next|third|last) (?:side|one|part|half|step|move|exercise|technique|area)|№) /;
+const HELPING = / (?:other|free|opposite) hand /;
 /** Silence in which a dose may have been worked, ms. */
 const WORKED_MS = 4500;
 const MS_A_TOKEN = 450;
@@ -47,6 +57,8 @@ interface Window {
   readonly token: number;
   readonly offset: number;
   readonly text: string;
+  /** Its words up to the next window. */
+  readonly own: string;
   readonly lineGapMs: number;
   /** Silence before it, as far as the times tell. */
   readonly silenceMs: number;
@@ -63,10 +75,10 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
   const drafts: Draft[] = [{ ...blank(0), kind: 'intro' }];
   const pending = [...swaps];
 
-  for (const window of windows(stream)) {
+  const all = windows(stream);
+  for (const [at, window] of all.entries()) {
     const current = drafts[drafts.length - 1]!;
     const atMs = tokens[window.token]!.startMs;
-    const elapsed = atMs - tokens[current.token]!.startMs;
     while (pending[0] && pending[0].token < window.token - 1) {
       const swap = pending.shift()!;
       if (
@@ -77,8 +89,9 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
         startSwapped(stream, drafts, swap.token);
     }
     const last = drafts[drafts.length - 1]!;
+    const elapsed = atMs - tokens[last.token]!.startMs;
     const swap = pending[0] && inSentence(tokens, window.token, pending[0].token) ? pending[0] : undefined;
-    if (swap && last.kind !== 'intro' && last.kind !== 'prep' && atMs - tokens[last.token]!.startMs > 3000) {
+    if (swap && last.kind !== 'intro' && last.kind !== 'prep' && elapsed > 3000) {
       pending.shift();
       startSwapped(stream, drafts, window.token);
       continue;
@@ -88,13 +101,13 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const words = window.text;
     if (last.kind === 'outro') {
       if (!STRONG.test(words) || !TELLING.test(words)) continue;
-    } else if (OUTRO.test(sentenceOf(words)) && atMs > 0.55 * endMs && last.kind !== 'intro' && !STRONG.test(words)) {
+    } else if (OUTRO.test(window.own) && atMs > 0.55 * endMs && last.kind !== 'intro' && !STRONG.test(words)) {
       drafts.push({ ...blank(window.token), kind: 'outro', sure: 0.8 });
       continue;
     }
     const first = opening(last);
     const strong = STRONG.test(words);
-    const telling = TELLING.test(words) || (first && TELLS.test(headOf(words, false)));
+    const telling = TELLING.test(words) || (first && TELLS.test(window.own));
     const aside = ASIDE.test(words) && !strong;
     const work = workOf(headOf(words, strong));
     if (REST.test(words) && window.lineGapMs > 6000 && last.kind !== 'intro') {
@@ -143,17 +156,23 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
         (work.action !== 'unknown' || work.region !== null)
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||
-        (moved && (telling || placing || WEAK.test(words)) && elapsed > (fresh ? 4500 : 6500)) ||
+        (moved && (telling || placing || WEAK.test(words)) && elapsed > (fresh ? 3500 : 6500)) ||
         (moved && fresh && work.place >= 1.2 && elapsed > 6500) ||
         (other && (WEAK.test(words) || fresh) && telling && elapsed > 8500 && work.action !== 'breathe');
     if (!begins) continue;
     // "To the other side." and the place named after it are one step.
     const since = stream.text.slice(stream.offsetOf(last.token) - 1, window.offset + 1);
-    if (last.swapped && !strong && elapsed < 14_000 && workOf(since).region === null) continue;
+    if (last.swapped && !strong && elapsed < 14_000 && workOf(since).region === null && !(fresh && / № /.test(since)))
+      continue;
+    // A hand that only holds on is no step of its own.
+    if (HELPING.test(sentenceOf(words))) continue;
+    // Resting goes on; all of the face has parts.
+    if (!strong && last.kind === 'rest' && elapsed < 10_000) continue;
+    if (!strong && last.region === 'whole_face' && last.kind === 'technique' && elapsed < 20_000) continue;
     // "First, …" said of a hand put down, and the stroke that follows it, are one step.
-    if (!first && !strong && elapsed < 7500 && last.action === 'unknown') continue;
+    if (!first && !strong && elapsed < 7500 && last.action === 'unknown' && !(fresh && last.swapped)) continue;
     drafts.push({
-      ...blank(window.token),
+      ...blank(headed(stream, all, at, last)),
       region: work.region,
       action: work.action,
       kind: warm || (first && WARMING.has(work.action)) ? 'warmup' : 'technique',
@@ -167,6 +186,19 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
 /** Whether a place is still in the sentence that begins at a window, and near its beginning. */
 function inSentence(tokens: Stream['tokens'], from: number, at: number): boolean {
   return at <= from + 9 && tokens.slice(from, at).every((token) => token.text !== '.');
+}
+
+/** Where a step begins that was recognised at a window: with the short heading before it, if there is one. */
+function headed(stream: Stream, all: readonly Window[], at: number, last: Draft): number {
+  const { token } = all[at]!;
+  const heading = all[at - 1];
+  if (!heading || heading.token <= last.token) return token;
+  const words = sentenceOf(heading.text);
+  const length = token - heading.token;
+  const short = length <= (TITLES.test(words) ? 10 : 6) && words.trim().endsWith('.');
+  const soon =
+    stream.tokens[token]!.startMs - stream.tokens[heading.token]!.startMs < (TITLES.test(words) ? 8000 : 4000);
+  return short && soon && !ENDS.test(words) && !/ № /.test(words) && !/[?!]/.test(words) ? heading.token : token;
 }
 
 function opening(draft: Draft): boolean {
@@ -195,7 +227,7 @@ function windows(stream: Stream): Window[] {
       !/^(?:so|okay|now|then|and|right)$/.test(before ?? '')
     )
       starts.push(at);
-    else if (before === ',' && /^(?:now|next|then)$/.test(token.text)) starts.push(at);
+    else if (before === ',' && /^(?:now|next)$/.test(token.text)) starts.push(at);
   });
   return starts.map((token, i) => {
     const offset = stream.offsetOf(token) - 1;
@@ -207,6 +239,7 @@ function windows(stream: Stream): Window[] {
       offset,
       text: `${stream.text.slice(offset, stream.offsetOf(end))} `,
       silenceMs: token === 0 ? 0 : silence(tokens, starts[i - 1] ?? 0, token),
+      own: `${sentenceOf(stream.text.slice(offset, stream.offsetOf(Math.min(end, next + 3))))} `,
       lineGapMs: (tokens[next]?.startMs ?? tokens[tokens.length - 1]!.startMs) - tokens[token]!.startMs,
     };
   });

@@ -45,6 +45,8 @@ const TRAVELS = / (?:from|one (?:cheek|side|eye|corner|lip|half)|between) (?:[^ 
 const HELPER =
   /^ (?:[^ .,]+ ){0,2}(?:hand|hands|fingers?|thumb|palm|knuckles?|foot|end|people|way|direction|lane|line|row|day)\b/;
 
+/** A side is worked so long at most before the other one, characters of the stream. */
+const FAR = 4000;
 /** No two changes of side follow each other so closely: a second cue of the same one is not another. */
 const NEAR_MS = 8000;
 
@@ -98,7 +100,7 @@ function opposite(side: string): string {
 
 /** The side of the body that was named last before a place in the text; a hand that helps does not count. */
 function sideBefore(text: string, at: number): string | null {
-  const before = text.slice(Math.max(0, at - 700), at);
+  const before = text.slice(Math.max(0, at - FAR), at);
   let last: string | null = null;
   for (const match of before.matchAll(
     / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop|to)|shoulder|now|away))/g,
