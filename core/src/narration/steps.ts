@@ -153,7 +153,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const fresh = (tokens[window.token]!.newLine && stream.punctuated) || window.silenceMs > WORKED_MS;
     const begins = first
       ? (telling || strong || (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2))) || warm) &&
-        (work.action !== 'unknown' || work.region !== null)
+        (work.action !== 'unknown' || work.region !== null || (strong && GOES_ON.test(words)))
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||
         (moved && (telling || placing || WEAK.test(words)) && elapsed > (fresh ? 3500 : 6500)) ||
