@@ -127,6 +127,19 @@ test('own moves are made, varied and archived; a library comes in with its bad r
   await expect(page.getByText(/Line 3: region: “elbow” is not known/)).toBeVisible();
   await page.getByRole('searchbox').fill('Mooring hum');
   await expect(page.getByRole('button', { name: /Mooring hum/ })).toBeVisible();
+
+  // Each of it can be taken back, and done again.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /Mooring hum/ })).toHaveCount(0);
+  await page.getByRole('searchbox').fill('Kelp wave');
+  await expect(page.getByRole('button', { name: /Kelp wave/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /Kelp wave/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(page.getByRole('button', { name: /Kelp wave/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await page.getByRole('searchbox').fill('Mooring hum');
+  await expect(page.getByRole('button', { name: /Mooring hum/ })).toBeVisible();
 });
 
 test('the pace is found by reading aloud, and own rules of a school are kept', async ({ studio: page, context }) => {

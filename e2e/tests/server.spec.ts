@@ -87,13 +87,14 @@ test('a move that was changed in another place is not overwritten', async ({ stu
     string,
     unknown
   >;
-  const change = (how: string) => context.request.put('/api/moves/drizzle', { headers, data: { ...drizzle, how } });
+  const post = (data: object) => context.request.post('/api/moves/changes', { headers, data });
+  const change = (how: string) => post({ kind: 'set_move', move: { ...drizzle, how } });
   expect((await change('Rain.')).status()).toBe(200);
   const second = await change('Hail.');
   expect(second.status()).toBe(409);
   expect(second.headers()['content-type']).toContain('application/problem+json');
-  const again = await context.request.post('/api/moves/import', { headers, data: { moves: [drizzle] } });
-  expect(await again.json()).toEqual({ added: 0, there: ['Drizzle'] });
+  const again = await post({ kind: 'add_moves', moves: [drizzle] });
+  expect(await again.json()).toEqual({ put: [], there: ['Drizzle'], inverse: null });
 });
 
 test('says that it lives and that it is ready, and where nothing is', async ({ request }) => {

@@ -34,10 +34,6 @@ export class Api {
     return this.ask(this.http.post(`/api/${path}`, body), schema);
   }
 
-  put<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
-    return this.ask(this.http.put(`/api/${path}`, body), schema);
-  }
-
   patch<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
     return this.ask(this.http.patch(`/api/${path}`, body), schema);
   }

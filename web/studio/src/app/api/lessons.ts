@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import * as z from 'zod';
-import { regionSchema, moveSchema, type Move } from '@limber/core/move/move.schema';
+import { libraryChangeSchema, type LibraryChange } from '@limber/core/move/library-change';
+import { regionSchema, moveSchema } from '@limber/core/move/move.schema';
 import { STAGES } from '@limber/core/lesson/stage';
 import { keptPace } from './kept-pace';
 import { Api } from './http';
@@ -30,6 +31,14 @@ const libraryMoveSchema = moveSchema.extend({
   usedIn: z.array(z.object({ id: z.string(), title: z.string(), older: z.boolean() })),
 });
 export type LibraryMove = z.infer<typeof libraryMoveSchema>;
+
+const libraryAnswerSchema = z.object({
+  put: z.array(z.object({ id: z.string(), revision: z.number() })),
+  /** Names of moves that were there already. */
+  there: z.array(z.string()),
+  inverse: libraryChangeSchema.nullable(),
+});
+export type LibraryAnswer = z.infer<typeof libraryAnswerSchema>;
 
 const createdSchema = z.object({ id: z.string() });
 
@@ -70,15 +79,7 @@ export class Lessons {
     return this.moves;
   }
 
-  addMove(move: Move): Promise<Move> {
-    return this.api.post('moves', move, moveSchema);
-  }
-
-  changeMove(move: Move): Promise<Move> {
-    return this.api.put(`moves/${encodeURIComponent(move.id)}`, move, moveSchema);
-  }
-
-  importMoves(moves: readonly Move[]): Promise<{ added: number; there: string[] }> {
-    return this.api.post('moves/import', { moves }, z.object({ added: z.number(), there: z.array(z.string()) }));
+  changeLibrary(change: LibraryChange): Promise<LibraryAnswer> {
+    return this.api.post('moves/changes', change, libraryAnswerSchema);
   }
 }

@@ -9,7 +9,9 @@ import { moveIdOf, readLibrary, writeLibraryCsv, writeLibraryJson, type Fault } 
 import type { Move } from '@limber/core/move/move.schema';
 import { ApiError } from '../api/http';
 import { Lessons, type LibraryMove } from '../api/lessons';
+import { Keys } from '../keys/keys';
 import { saveFile } from '../shell/save-file';
+import { LibraryEdits } from './library-edits';
 import { MoveEditor } from './move-editor';
 import { MoveFinder } from './move-finder';
 
@@ -31,6 +33,7 @@ const VARIANT_NAMES = {
 })
 export class Library {
   private readonly lessons = inject(Lessons);
+  protected readonly edits = inject(LibraryEdits);
   private readonly finder = viewChild.required(MoveFinder);
   protected readonly move = signal<LibraryMove | null>(null);
   /** What is being made or changed; `as` says which. */
@@ -72,10 +75,20 @@ export class Library {
     ] as [string, string][];
   });
 
+  constructor() {
+    inject(Keys).use([
+      { key: 'mod+z', does: 'Undo', run: () => void this.back('undo') },
+      { key: 'mod+shift+z', does: 'Redo', run: () => void this.back('redo') },
+    ]);
+  }
+
   protected async saved(move: Move): Promise<void> {
     await this.doing(async () => {
-      if (this.editing()?.as === 'change') await this.lessons.changeMove(move);
-      else await this.lessons.addMove(move);
+      const changing = this.editing()?.as === 'change';
+      const { there } = await this.edits.make(
+        changing ? { kind: 'set_move', move } : { kind: 'add_moves', moves: [{ ...move, revision: 1 }] },
+      );
+      if (there.length > 0) throw new Told(`There is a move “${move.name}” already. Give this one another name.`);
       this.editing.set(null);
       await this.reload(move.id);
       this.told.set(`${move.name} is in the library.`);
@@ -85,11 +98,19 @@ export class Library {
   protected async archive(move: LibraryMove): Promise<void> {
     await this.doing(async () => {
       const { usedIn: _usedIn, ...plain } = move;
-      await this.lessons.changeMove({ ...plain, archived: !move.archived });
+      await this.edits.make({ kind: 'set_move', move: { ...plain, archived: !move.archived } });
       await this.reload(null);
       this.told.set(
         move.archived ? `${move.name} is offered again.` : `${move.name} is archived; lessons keep their copy.`,
       );
+    });
+  }
+
+  protected async back(way: 'undo' | 'redo'): Promise<void> {
+    await this.doing(async () => {
+      if (!(await this.edits.back(way))) return;
+      await this.reload(null);
+      this.told.set(way === 'undo' ? 'Taken back.' : 'Done again.');
     });
   }
 
@@ -107,7 +128,9 @@ export class Library {
     await this.doing(async () => {
       const { moves, faults } = readLibrary(await file.text(), moveIdOf);
       this.faults.set(faults);
-      const { added, there } = moves.length > 0 ? await this.lessons.importMoves(moves) : { added: 0, there: [] };
+      const { put, there } =
+        moves.length > 0 ? await this.edits.make({ kind: 'add_moves', moves: [...moves] }) : { put: [], there: [] };
+      const added = put.length;
       await this.reload(null);
       this.told.set(
         [
@@ -133,7 +156,12 @@ export class Library {
     try {
       await work();
     } catch (error) {
-      this.told.set(error instanceof ApiError ? error.message : 'That did not work. Try again.');
+      this.told.set(
+        error instanceof ApiError || error instanceof Told ? error.message : 'That did not work. Try again.',
+      );
     }
   }
 }
+
+/** Something that did not go, in words for the person. */
+class Told extends Error {}
