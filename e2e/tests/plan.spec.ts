@@ -157,4 +157,21 @@ test('the pace is found by reading aloud, and own rules of a school are kept', a
   await saved(page);
   const { doc } = await stored(context.request, id);
   expect((doc as unknown as { ownSchool: { name: string } }).ownSchool.name).toBe('The harbour way');
+
+  // With a move in it, it is a past lesson whose school the next one is offered.
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('a');
+  await page
+    .getByRole('dialog', { name: 'Add a move' })
+    .getByRole('button', { name: /Slipway/ })
+    .click();
+  await saved(page);
+  const next = await newLesson(page, 'My own way again');
+  await page.getByRole('button', { name: 'Details' }).click();
+  await expect(dialog).toContainText('Your last lesson, “My own way”, follows “The harbour way”.');
+  await dialog.getByRole('button', { name: 'Take that' }).click();
+  await expect(dialog.getByRole('button', { name: 'My own rules' })).toBeVisible();
+  await saved(page);
+  const taken = await stored(context.request, next);
+  expect((taken.doc as unknown as { ownSchool: { name: string } }).ownSchool.name).toBe('The harbour way');
 });

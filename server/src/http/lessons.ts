@@ -65,6 +65,7 @@ export function lessonRoutes({ database, log }: Context): Router {
           title: doc.title,
           concern: doc.concern,
           school: doc.school,
+          ownSchool: doc.ownSchool?.name ?? null,
           steps: doc.steps.length,
           plannedMs: plan.totalMs,
           filmedMs: assemblyMs(doc.assembly),

@@ -2,7 +2,9 @@ import { inject, Injectable } from '@angular/core';
 import * as z from 'zod';
 import { libraryChangeSchema, type LibraryChange } from '@limber/core/move/library-change';
 import { regionSchema, moveSchema } from '@limber/core/move/move.schema';
+import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { STAGES } from '@limber/core/lesson/stage';
+import { SCHOOL_IDS } from '@limber/core/school/schools';
 import { keptPace } from './kept-pace';
 import { Api } from './http';
 
@@ -10,6 +12,9 @@ const summarySchema = z.object({
   id: z.string(),
   title: z.string(),
   concern: z.string(),
+  school: z.enum(SCHOOL_IDS),
+  /** Name of the instructor's own copy of it. */
+  ownSchool: z.string().nullable(),
   steps: z.number(),
   plannedMs: z.number(),
   filmedMs: z.number(),
@@ -55,6 +60,10 @@ export class Lessons {
   /** A new lesson, at the pace that was found last. */
   async create(title: string): Promise<string> {
     return (await this.api.post('lessons', { title, pace: keptPace() ?? undefined }, createdSchema)).id;
+  }
+
+  document(id: string): Promise<Lesson> {
+    return this.api.get(`lessons/${encodeURIComponent(id)}/bundle`, lessonSchema);
   }
 
   async bringIn(bundle: unknown): Promise<string> {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MultiSelect } from 'primeng/multiselect';
 import { ToggleSwitch } from 'primeng/toggleswitch';
@@ -8,6 +8,7 @@ import { PRESSURES } from '@limber/core/move/move.schema';
 import type { School } from '@limber/core/school/school.schema';
 import { schoolOf, SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';
 import { LessonStore } from '../../api/lesson-store';
+import { Lessons } from '../../api/lessons';
 import { Choice, plainOptions } from '../../shell/choice';
 
 /** What the lesson's school asks for, and an own copy of its rules to change. */
@@ -21,6 +22,9 @@ import { Choice, plainOptions } from '../../shell/choice';
       @if (nearer(); as one) {
         By its steps the lesson is nearer to “{{ one.name }}”.
         <button type="button" class="text-button" (click)="take(one.id)">Take that</button>
+      } @else if (past(); as one) {
+        Your last lesson, “{{ one.title }}”, follows “{{ one.name }}”.
+        <button type="button" class="text-button" (click)="takeFrom(one.id)">Take that</button>
       }
     </p>
     <div class="ways">
@@ -159,6 +163,7 @@ import { Choice, plainOptions } from '../../shell/choice';
 })
 export class SchoolEditor {
   private readonly store = inject(LessonStore);
+  private readonly lessons = inject(Lessons);
   protected readonly open = signal(false);
   protected readonly regions = plainOptions(REGIONS);
   protected readonly necks = plainOptions(['up', 'down', 'up_then_down', 'any'] as const);
@@ -173,6 +178,27 @@ export class SchoolEditor {
     const id = suggestSchool(lesson);
     return id === lesson.school ? null : { id, name: SCHOOL_NAMES[id] };
   });
+
+  private readonly others = resource({ loader: () => this.lessons.list().catch(() => []) });
+  /** The school of the lesson worked on last, while this one's own steps do not say yet. */
+  protected readonly past = computed(() => {
+    const lesson = this.store.lesson();
+    if (lesson.steps.length >= 3 || lesson.ownSchool || !this.others.hasValue()) return null;
+    const last = this.others.value().find((one) => one.id !== lesson.id && one.steps > 0);
+    if (!last || (last.school === lesson.school && last.ownSchool === null)) return null;
+    return { id: last.id, title: last.title, name: last.ownSchool ?? SCHOOL_NAMES[last.school] };
+  });
+
+  protected async takeFrom(lessonId: string): Promise<void> {
+    const { school, ownSchool } = await this.lessons.document(lessonId);
+    this.store.edit({
+      kind: 'batch',
+      changes: [
+        { kind: 'set_lesson', field: 'school', value: school },
+        { kind: 'set_lesson', field: 'ownSchool', value: ownSchool },
+      ],
+    });
+  }
 
   protected take(id: keyof typeof SCHOOLS): void {
     this.store.edit({ kind: 'set_lesson', field: 'school', value: id });
