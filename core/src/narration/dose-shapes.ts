@@ -33,7 +33,7 @@ export const NO_DOSE: readonly string[] = [
   // How a breath is paced is not how many there are.
   '(?:in|out|inhale|exhale|nose|mouth) for (?:a count of )?№',
   // What is promised of the whole lesson.
-  '№ (?:(?!for|every|each|seconds?|times|small|on)[^ .,]+ ){0,3}(?:exercises?|moves?|techniques?|movements?|poses?|holds?|tricks?|routines?|massages?)',
+  '№ (?:(?!for|every|each|seconds?|times|small|on|of|and)[^ .,]+ ){0,3}(?:exercises?|moves?|techniques?|movements?|poses?|holds?|tricks?|routines?|massages?)',
   '(?:all|have|those|these|the) №(?: of (?:those|these|them))?(?= [.,]| okay| and)',
 ];
 
@@ -82,6 +82,8 @@ export const SHAPES: readonly Shape[] = [
   { pattern: '(?:one more|another) (?:set|round|cycle)', kind: 'sets', sure: 0.7, figure: 1 },
   // Times and nouns.
   { pattern: '№ (?:more |full )?times', kind: 'reps', sure: 0.95 },
+  { pattern: 'times №', kind: 'reps', sure: 0.7 },
+  { pattern: '№ (?:(?:slow|long|light|gentle|big|little|nice|good|small|quick|soft) )?ones', kind: 'reps', sure: 0.7 },
   {
     pattern:
       '№ (?:(?:more|slow|long|light|gentle|big|little|nice|good|last|soft|small|quick|tiny|smooth|even|firm|final)(?: ,)? ){0,3}(?:swipes|strokes|passes|sweeps|glides|slides|swoops|scrapes)',
@@ -115,6 +117,12 @@ export const SHAPES: readonly Shape[] = [
     kind: 'reps',
     sure: 0.6,
     figure: 1,
+  },
+  // A noun of one's own: "three slow rinses".
+  {
+    pattern: '№ (?:slow|long|light|gentle|big|little|nice|small|quick|soft|tiny) [^ .,]+s(?= [.,])',
+    kind: 'reps',
+    sure: 0.5,
   },
   // A hold whose unit is not said.
   {

@@ -78,6 +78,17 @@ export function readDoses(
   const counted = countedAloud(stream);
   for (const run of counted) for (let at = run.from; at <= run.to; at++) taken.add(at);
 
+  // "Hold for fifteen", and nothing more on the line.
+  for (const match of stream.text.matchAll(
+    patternOf('(?:hold|keep|stay|squeeze|press)(?: (?:it|this|that|here|there|and|smile))* for №'),
+  )) {
+    const token = numbersIn(match).at(-1)!;
+    if (taken.has(token) || !stream.tokens[token + 1]?.newLine) continue;
+    taken.add(token);
+    const { low, high } = stream.tokens[token]!;
+    add(token, 'hold_s', low, high, 0.6, match.index, match[0].length);
+  }
+
   for (const shape of SHAPES)
     for (const match of stream.text.matchAll(patternOf(shape.pattern))) {
       if (shape.figure !== undefined) {
@@ -94,7 +105,9 @@ export function readDoses(
       taken.add(token);
       const { low, high } = stream.tokens[token]!;
       if (high > 500) continue;
-      const more = / № more$/.test(match[0]) && whileRunning(doses, token, stream.tokens[token]!.startMs, high);
+      const alone = shape.kind === 'seconds' && isAlone(stream, token);
+      const left = alone || (/ № more$/.test(match[0]) && isAlone(stream, token) && high > 3);
+      const more = left && whileRunning(stream, doses, token);
       const kind = more
         ? 'remaining_s'
         : shape.kind === 'seconds'
@@ -182,14 +195,22 @@ function latest(doses: readonly Placed[], fits: (dose: Placed) => boolean): Plac
   return doses.filter(fits).reduce<Placed | undefined>((a, b) => (a && a.token > b.token ? a : b), undefined);
 }
 
-/** "Eight more.", while the seconds of a dose run, are seconds as well. */
-function whileRunning(doses: readonly Placed[], token: number, ms: number, figure: number): boolean {
+/** "Five seconds.": a sentence or a line that says nothing else. */
+function isAlone({ tokens }: Stream, token: number): boolean {
+  const ends = (at: number): boolean => !tokens[at] || tokens[at].newLine || tokens[at].text === '.';
+  return (ends(token - 1) || tokens[token]!.newLine) && ends(token + 2);
+}
+
+/** "Eight more.", while the seconds of a dose run and nothing else was told since, are seconds that are left. */
+function whileRunning(stream: Stream, doses: readonly Placed[], token: number): boolean {
   const last = latest(doses, (dose) => dose.token < token);
+  const { high, startMs } = stream.tokens[token]!;
   return (
     last !== undefined &&
     (last.kind === 'hold_s' || last.kind === 'seconds_each') &&
-    figure < last.high &&
-    ms - last.atMs < 1000 * last.high + 4000
+    high < last.high &&
+    startMs - last.atMs < 1000 * last.high + 4000 &&
+    !verbsBetween(stream, last.atMs, token)
   );
 }
 

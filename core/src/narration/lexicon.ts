@@ -30,7 +30,10 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
     'brow',
     'brows?|eye ?brows?|brow ?bone|glabella|third eye|between (?:the|your) (?:eye ?)?brows|frown lines?|eleven lines?|11s|elevens|11 lines',
   ],
-  ['eye', "eyes?|eye ?lids?|under ?eyes?|eye bags?|crow'?s feet|orbital|orbit|eye sockets?|dark circles"],
+  [
+    'eye',
+    "eyes?|eye ?lids?|(?:lower|upper) lids?|lids|under ?eyes?|eye bags?|crow'?s feet|orbital|orbit|eye sockets?|dark circles",
+  ],
   ['forehead', 'fore ?heads?|frontalis'],
   ['scalp', 'scalp|hair ?lines?|crown|skull'],
   ['ear', 'ears?|ear ?lobes?|tragus'],

@@ -96,7 +96,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['allergy', 'allerg\\S+|sinus(?:es)?|congestion|stuffy|hay ?fever|blocked nose'],
   [
     'muscle',
-    '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wak(?:es?|ing) up (?:the|your|those)|work out|workout|exercise)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
+    '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wak(?:es?|ing) up (?:the|your|those)|work out|workout)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
   ],
   [
     'skin_condition',

@@ -40,7 +40,7 @@ const TOWARDS =
   /^ (?:(?:all|the|way|out|up|down|over|across|along|straight|back|right|and|then|it|them) )*(?:to|towards?|into|until|till) (?:(?:the|your|both|each) )*(?:(?:top|middle|side|bottom|front|back|hole) of (?:the|your) )?$/;
 /** Closed eyes and an open mouth are how one sits, and no place of work. */
 const CLOSED =
-  / (?:with )?(?:your |the )?(?:eyes (?:gently |softly )?(?:closed|shut)|mouth (?:slightly |a little |a bit |half |loosely )?open)(?= )/g;
+  / (?:with )?(?:your |the )?(?:eyes (?:gently |softly )?(?:closed|shut)|mouth (?:slightly |a little |a bit |half |loosely )?open|arms (?:over|across) (?:the |your )?chest)(?= )/g;
 
 /** A step while it is looked for: where it begins, and what is known of it so far. */
 export interface Draft {
@@ -114,15 +114,16 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       Object.assign(draft, { action: 'unknown', region: null, tool: lessonTool });
       return;
     }
-    const closes = / (?:to close|to finish|finally|soothe|last|drain\S*|lymph\S*|flush\S*|empt(?:y|ies|ying)) /.test(
-      text.slice(0, 130),
-    );
+    const closes =
+      / (?:to close|to finish|to wrap up|finally|soothe|last|drain\S*|lymph\S*|flush\S*|empt(?:y|ies|ying)) /.test(
+        text.slice(0, 130),
+      );
     const late = tokens[draft.token]!.startMs > 0.6 * endMs || draft.action === 'drain';
     if (
       closes &&
       late &&
       i > 2 &&
-      / (?:down|drain\S*|lymph\S*|empt(?:y|ying)) /.test(text) &&
+      / (?:down|drain\S*|lymph\S*|empt(?:y|ying)|hollows?) /.test(text) &&
       DOWNWARD.has(draft.region ?? 'neck')
     ) {
       draft.kind = 'drain';
@@ -262,6 +263,7 @@ function regionWeight(text: string, hit: Hit<Region>): number {
   )
     return 3;
   if (/ (?:don't|not|never|avoid) (?:[^ .,]+ ){0,4}$/.test(before)) return 0.05;
+  if (hit.value === 'ear' && / (?:under|below|beneath) (?:the |your |both )?$/.test(before)) return 0.8;
   let weight = 2;
   // "In front of the ear, small circles": named first, it is the place itself.
   if (

@@ -66,7 +66,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       if (LATER.test(clause) || SOON.test(clause)) continue;
       if (other && TRAVELS.test(clause) && !/[.,] \S+ $/.test(clause)) continue;
       // A side that is only named is a change when the other one was worked before it.
-      const named = other ? null : / (left|right)(?= )/.exec(match[0]);
+      const named = other ? null : / (left|right)(?= )/.exec(`${match[0]} `);
       if (
         named &&
         !/ (?:same|repeat|over here|again) /.test(`${match[0]} `) &&
@@ -98,14 +98,20 @@ function opposite(side: string): string {
   return side === 'left' ? 'right' : 'left';
 }
 
+/** Where the head goes, not which side is worked. */
+const TURNED = / (?:head|face|chin|look|looking|gaze|turn)(?: [^ .,]+){0,3} (?:to )?(?:the |your )$/;
+
 /** The side of the body that was named last before a place in the text; a hand that helps does not count. */
 function sideBefore(text: string, at: number): string | null {
   const before = text.slice(Math.max(0, at - FAR), at);
   let last: string | null = null;
   for (const match of before.matchAll(
-    / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop|to)|shoulder|now|away))/g,
+    / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop)|ear to (?:the|your) (?:[^ .,]+ )?shoulder|shoulder|now|away))/g,
   ))
-    if (!/ (?:all|that's|so|okay|and|your other) $/.test(before.slice(0, match.index + 1)) || match[1] === 'left')
+    if (
+      !TURNED.test(before.slice(Math.max(0, match.index - 60), match.index + 1)) &&
+      (!/ (?:all|that's|so|okay|and|your other) $/.test(before.slice(0, match.index + 1)) || match[1] === 'left')
+    )
       last = match[1]!;
   return last;
 }
