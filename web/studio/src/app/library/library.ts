@@ -146,13 +146,18 @@ export class Library {
     });
   }
 
+  protected close(): void {
+    this.told.set('');
+    this.faults.set([]);
+  }
+
   private async reload(chosen: string | null): Promise<void> {
     await this.finder().load(true);
     this.move.set((await this.lessons.library()).find((one) => one.id === (chosen ?? this.move()?.id)) ?? null);
   }
 
   private async doing(work: () => Promise<void>): Promise<void> {
-    this.told.set('');
+    this.close();
     try {
       await work();
     } catch (error) {
