@@ -1,7 +1,9 @@
 import type { Finding } from '../finding/finding';
+import { replaceWords } from '../finding/replace-words';
 import { readWords, saidBy } from '../narration/read';
 import type { FoundPromise } from '../narration/reading';
 import { schoolOf } from '../school/schools';
+import { NUMBER_NAMES } from '../speech/number-names';
 import { clock } from '../time/clock';
 import type { Lesson } from './lesson.schema';
 import type { Schedule } from './schedule';
@@ -18,15 +20,18 @@ export function promiseFindings(lesson: Lesson, plan: Schedule): Finding[] {
     const heard = readWords(text);
     for (const promise of heard.promises) {
       const words = saidBy(heard, promise.evidence);
-      const message = against(lesson, plan, promise, words, text);
-      if (message && part !== 'closing')
+      const broken = against(lesson, plan, promise, words, text);
+      if (broken && part !== 'closing') {
+        const place = { stepId: null, part, words };
+        const better = withFigure(words, broken.kept);
         findings.push({
           severity: 'must',
           rule: `promise-${promise.kind}`,
-          place: { stepId: null, part, words },
-          message,
-          repairs: [],
+          place,
+          message: broken.message,
+          repairs: better ? [{ label: `Say “${better}”`, change: replaceWords(lesson, place, words, better) }] : [],
         });
+      }
       if (promise.kind !== 'frequency') continue;
       const key = `${promise.low}-${promise.high} ${promise.unit}`;
       const other = [...often.keys()].find((one) => one !== key && part !== often.get(one)!.place);
@@ -52,11 +57,17 @@ export function promiseFindings(lesson: Lesson, plan: Schedule): Finding[] {
   return findings;
 }
 
-function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: string, text: string): string | null {
+/** What a promise says that the lesson does not keep, and the figure that it would keep. */
+interface Broken {
+  readonly message: string;
+  readonly kept: number;
+}
+
+function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: string, text: string): Broken | null {
   if (promise.kind === 'moves') {
-    const count = lesson.steps.length;
-    return count > 0 && (count < promise.low || count > promise.high)
-      ? `“${words}”, and there ${count === 1 ? 'is one' : `are ${count}`}.`
+    const kept = lesson.steps.length;
+    return kept > 0 && (kept < promise.low || kept > promise.high)
+      ? { message: `“${words}”, and there ${kept === 1 ? 'is one' : `are ${kept}`}.`, kept }
       : null;
   }
   if (promise.kind !== 'minutes' || plan.totalMs === 0) return null;
@@ -66,5 +77,21 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
   // A number of minutes is meant to within half a minute; "under" means what it says.
   const low = under ? 0 : promise.low * 60_000 - 30_000;
   const high = promise.high * 60_000 + (under ? 0 : 30_000);
-  return plan.totalMs < low || plan.totalMs > high ? `“${words}”, and it runs ${clock(plan.totalMs)}.` : null;
+  if (plan.totalMs >= low && plan.totalMs <= high) return null;
+  const minutes = plan.totalMs / 60_000;
+  return {
+    message: `“${words}”, and it runs ${clock(plan.totalMs)}.`,
+    kept: under ? Math.ceil(minutes) : Math.max(1, Math.round(minutes)),
+  };
+}
+
+/** The words with another figure in the place of theirs, a word for a word; null where that is not plain. */
+function withFigure(words: string, figure: number): string | null {
+  const found = /\d+(?:\s*(?:-|–|to|or)\s*\d+)?/.exec(words)?.[0];
+  if (found) return words.replace(found, String(figure));
+  const names = new RegExp(`\\b(?:${NUMBER_NAMES.join('|')})(?: (?:to|or) (?:${NUMBER_NAMES.join('|')}))?\\b`, 'i');
+  const name = names.exec(words)?.[0];
+  if (!name || figure > NUMBER_NAMES.length) return null;
+  const right = NUMBER_NAMES[figure - 1]!;
+  return words.replace(name, /^[A-Z]/.test(name) ? right[0]!.toUpperCase() + right.slice(1) : right);
 }

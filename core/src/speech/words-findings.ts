@@ -8,6 +8,7 @@ import { sentencesOf } from '../lesson/talk';
 import { readWords, saidBy } from '../narration/read';
 import type { FoundDose } from '../narration/reading';
 import { filled, unfilled } from './fields';
+import { NUMBER_NAMES } from './number-names';
 
 /** A sentence of more words than this is hard to say in one breath (common practice, no source). */
 const LONG_SENTENCE = 28;
@@ -77,8 +78,10 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
           : []),
       ]);
     }
-    sideFindings(step, part, words, add);
-    numberFindings(at, part, words, add);
+    const instead = (from: string, to: string, label: string): Finding['repairs'] =>
+      written.includes(from) ? [{ label, change: replace(part, from, to) }] : [];
+    sideFindings(step, part, words, add, instead);
+    numberFindings(at, part, words, add, instead);
     if (ASKING.test(words) && part === 'during')
       add(
         'should',
@@ -185,8 +188,11 @@ type Add = (
   repairs?: Finding['repairs'],
 ) => void;
 
+/** A repair that says something else instead; none where the words come from a field. */
+type Instead = (from: string, to: string, label: string) => Finding['repairs'];
+
 /** Left and right are the body's own; what is named first has to be the side that comes first. */
-function sideFindings(step: Step, part: Part, words: string, add: Add): void {
+function sideFindings(step: Step, part: Part, words: string, add: Add, instead: Instead): void {
   const parts = partsOf(step.sidePlan);
   const sides = parts.filter((one) => one === 'left' || one === 'right');
   const named = [
@@ -212,6 +218,7 @@ function sideFindings(step: Step, part: Part, words: string, add: Add): void {
       part,
       named[0]![0],
       `You say ${first}; ${step.move.name} begins on your ${sides[0]!}.`,
+      instead(named[0]![0], '{side}', `Say ${sides[0]!}`),
     );
   if (sides.length === 1 && named.some((match) => match[1]!.toLowerCase() !== sides[0]))
     add('must', 'other-side-said', part, named[0]![0], `You name a side that ${step.move.name} does not work.`);
@@ -231,9 +238,8 @@ const ORDINALS = [
   'eleventh',
   'twelfth',
 ];
-const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
 
-function numberFindings(at: number, part: Part, words: string, add: Add): void {
+function numberFindings(at: number, part: Part, words: string, add: Add, instead: Instead): void {
   const label =
     /\b(?:step|move|exercise|technique|number)\s+(\d+|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b/i.exec(
       words,
@@ -242,18 +248,22 @@ function numberFindings(at: number, part: Part, words: string, add: Add): void {
   const said = label
     ? /^\d/.test(label[1]!)
       ? Number(label[1])
-      : NUMBERS.indexOf(label[1]!.toLowerCase()) + 1
+      : NUMBER_NAMES.indexOf(label[1]!.toLowerCase()) + 1
     : ordinal
       ? ORDINALS.indexOf(ordinal[1]!.toLowerCase()) + 1
       : null;
-  if (said !== null && said > 0 && said !== at + 1)
-    add(
-      'must',
-      'step-number',
-      part,
-      (label ?? ordinal)![0],
-      `You say “${(label ?? ordinal)![0]}”; it is number ${at + 1}.`,
-    );
+  if (said === null || said === 0 || said === at + 1) return;
+  const [whole, figure] = (label ?? ordinal)!;
+  const right = /^\d/.test(figure!) ? String(at + 1) : ((label ? NUMBER_NAMES : ORDINALS)[at] ?? null);
+  const better = right === null ? null : whole.replace(figure!, /^[A-Z]/.test(figure!) ? capital(right) : right);
+  add(
+    'must',
+    'step-number',
+    part,
+    whole,
+    `You say “${whole}”; it is number ${at + 1}.`,
+    better === null ? [] : instead(whole, better, `Say “${better}”`),
+  );
 }
 
 /** "Last one" and "the last move" are only true at the end. */
