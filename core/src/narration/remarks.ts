@@ -91,7 +91,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'pain_relief',
-    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
+    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|takes? the edge off|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
   ],
   ['allergy', 'allerg\\S+|sinus(?:es)?|congestion|stuffy|hay ?fever|blocked nose'],
   [

@@ -130,7 +130,7 @@ export function describeMove(step: Step): string {
   const { move } = step;
   const how = move.how ? move.how.replace(/\s*[.]?$/, '.') : `${capital(move.action)} the ${regionName(move.region)}.`;
   const parts = partsOf(step.sidePlan);
-  const side = parts.length > 1 && parts[0] !== 'midline' ? ' {side} side first, then the {other side}.' : '';
+  const side = parts.length > 1 && parts[0] !== 'midline' ? ' First your {side}, then your {other side}.' : '';
   const dose = {
     reps: '{reps} times.',
     passes: '{reps} times.',
@@ -197,7 +197,7 @@ function sideFindings(step: Step, part: Part, words: string, add: Add, instead: 
   const sides = parts.filter((one) => one === 'left' || one === 'right');
   const named = [
     ...words.matchAll(/\b(left|right)\b(?!\s+(?:hand|hands|fingers?|thumb|palm|knuckles|away|now|here|there))/gi),
-  ].filter((match) => !/\b(?:seconds|all|that's|is)\s+$/i.test(words.slice(0, match.index)));
+  ].filter((match) => !/\b(?:seconds|all|that['’]s|is)\s+$/i.test(words.slice(0, match.index)));
   if (named.length === 0) return;
   const first = named[0]![1]!.toLowerCase();
   if (sides.length === 0) {
