@@ -39,7 +39,8 @@ export const NO_DOSE: readonly string[] = [
 
 export interface Shape {
   readonly pattern: string;
-  readonly kind: Kind | 'seconds';
+  /** `seconds` and `left` are told apart by what is done and what runs. */
+  readonly kind: Kind | 'seconds' | 'left';
   readonly sure: number;
   /** The figure where no number is said: "twice". */
   readonly figure?: number;
@@ -81,6 +82,7 @@ export const SHAPES: readonly Shape[] = [
   { pattern: '(?:sets|rounds|series) of №(?! seconds?)', kind: 'reps', sure: 0.85 },
   { pattern: '(?:one more|another) (?:set|round|cycle)', kind: 'sets', sure: 0.7, figure: 1 },
   // Times and nouns.
+  { pattern: '(?:breathe|exhale|inhale)(?: [^ .,]+){0,3} № times', kind: 'breaths', sure: 0.8 },
   { pattern: '№ (?:more |full )?times', kind: 'reps', sure: 0.95 },
   { pattern: 'times №', kind: 'reps', sure: 0.7 },
   { pattern: '№ (?:(?:slow|long|light|gentle|big|little|nice|good|small|quick|soft) )?ones', kind: 'reps', sure: 0.7 },
@@ -101,7 +103,7 @@ export const SHAPES: readonly Shape[] = [
   },
   {
     pattern:
-      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|other (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way|up|down|in|out))(?= [,./]| and| then)',
+      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|other (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way(?: round| around)?|up|down|in|out))(?= [,./]| and| then)',
     kind: 'reps',
     sure: 0.7,
   },
@@ -118,6 +120,13 @@ export const SHAPES: readonly Shape[] = [
     sure: 0.6,
     figure: 1,
   },
+  // "Circle forward fifteen."
+  {
+    pattern:
+      '(?:circle|stroke|tap|pat|knead|sweep|glide|roll|pinch|lift|blink|wink|pump|pulse|repeat)(?: (?!to |on |at )[^ .,]+){0,2} №(?= [.,])',
+    kind: 'reps',
+    sure: 0.55,
+  },
   // A noun of one's own: "three slow rinses".
   {
     pattern: '№ (?:slow|long|light|gentle|big|little|nice|small|quick|soft|tiny) [^ .,]+s(?= [.,])',
@@ -131,4 +140,6 @@ export const SHAPES: readonly Shape[] = [
     kind: 'hold_s',
     sure: 0.65,
   },
+  // "Twelve to go.", of whatever runs.
+  { pattern: '№ (?:left|to go|remaining)(?= [.,])', kind: 'left', sure: 0.7 },
 ];

@@ -11,7 +11,7 @@ const HOLDING =
 /** Says that it goes on, and not what: a hold only where nothing else is said to be done. */
 const STAYING = /\b(?:keep|stay|there|remain)\b/g;
 const MOVING =
-  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|(?<!feel (?:it|them|that) )shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going(?! to)|go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
+  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|(?<!feel (?:it|them|that) )shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going(?! to)|(?<!to )go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
 
 const RAMP =
   '(?:begin|beginning|start|starting) (?:with|at|from) № (?:[^ .]+ ){0,9}?(?:build|building|work|working|go|going|rise|rising|increase|increasing|get|move|raise|add|until you reach)(?: [^ .,]+){0,4} (?:up )?(?:to|reach) №(?: (?:seconds?|times|counts?|reps?|repetitions))?';
@@ -106,13 +106,15 @@ export function readDoses(
       const { low, high } = stream.tokens[token]!;
       if (high > 500) continue;
       const alone = shape.kind === 'seconds' && isAlone(stream, token);
-      const left = alone || (/ № more$/.test(match[0]) && isAlone(stream, token) && high > 3);
+      const left = alone || shape.kind === 'left' || (/ № more$/.test(match[0]) && isAlone(stream, token) && high > 3);
       const more = left && whileRunning(stream, doses, token);
       const kind = more
         ? 'remaining_s'
         : shape.kind === 'seconds'
           ? secondsKind(stream, token, doses, stepAt)
-          : shape.kind;
+          : shape.kind === 'left'
+            ? 'reps'
+            : shape.kind;
       add(token, kind, low, high, shape.sure, match.index, match[0].length);
     }
 
@@ -196,21 +198,25 @@ function latest(doses: readonly Placed[], fits: (dose: Placed) => boolean): Plac
 }
 
 /** "Five seconds.": a sentence or a line that says nothing else. */
-function isAlone({ tokens }: Stream, token: number): boolean {
+function isAlone({ tokens }: Stream, token: number, length = 2): boolean {
   const ends = (at: number): boolean => !tokens[at] || tokens[at].newLine || tokens[at].text === '.';
-  return (ends(token - 1) || tokens[token]!.newLine) && ends(token + 2);
+  return (ends(token - 1) || tokens[token]!.newLine) && ends(token + length);
 }
+
+/** A dose is over. */
+const ENDED = / (?:off|release\S*|let (?:it )?go|relax\S*|done|again|switch|change|other) /;
 
 /** "Eight more.", while the seconds of a dose run and nothing else was told since, are seconds that are left. */
 function whileRunning(stream: Stream, doses: readonly Placed[], token: number): boolean {
-  const last = latest(doses, (dose) => dose.token < token);
+  const last = latest(doses, (dose) => dose.token < token && dose.kind !== 'remaining_s');
   const { high, startMs } = stream.tokens[token]!;
   return (
     last !== undefined &&
     (last.kind === 'hold_s' || last.kind === 'seconds_each') &&
     high < last.high &&
     startMs - last.atMs < 1000 * last.high + 4000 &&
-    !verbsBetween(stream, last.atMs, token)
+    !verbsBetween(stream, last.atMs, token) &&
+    !ENDED.test(stream.text.slice(stream.offsetOf(last.token), stream.offsetOf(token)))
   );
 }
 
@@ -304,7 +310,7 @@ type Add = (token: number, kind: Kind, low: number, high: number, sure: number, 
 /** A minute of work is a dose in seconds; minutes of anything else are not. */
 function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (token: number) => Kind): void {
   const shapes = [
-    '(?:for|do|another|full|of) (?:about |a |one |the |half a |a full |a whole )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
+    '(?:for|do|another|full|of) (?:about |a |one |the |half a |full |whole |solid )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
     '(?:one|half a|a full|№) minutes?(?= [,./] | here| of)(?<= [,./] (?:one|half a|a full|№) minutes?)',
   ];
   for (const shape of shapes)
@@ -346,13 +352,17 @@ function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly Placed[
     const { low, high, startMs } = stream.tokens[token]!;
     if (high > 60 || startMs < 10_000) continue;
     taken.add(token);
-    const last = latest(doses, (dose) => dose.token < token && !/_s$/.test(dose.kind.replace('hold_s', 'hold')));
-    const same =
-      last &&
-      (last.kind === 'swipes' ||
-        (startMs - last.atMs < 90_000 && / (?:also|same|another|too|as well) /.test(`${match[0]} `)))
-        ? last
-        : undefined;
+    if (isAlone(stream, token, 1) && whileRunning(stream, doses, token)) {
+      add(token, 'remaining_s', low, high, 0.6, match.index, match[0].length);
+      continue;
+    }
+    const earlier = (dose: Placed): boolean => dose.token < token && (dose.kind === 'hold_s' || !/_s$/.test(dose.kind));
+    // On the second side a figure means what it meant on the first.
+    const figure = (dose: Placed): boolean => dose.low === low && dose.high === high;
+    const last = latest(doses, (dose) => earlier(dose) && figure(dose)) ?? latest(doses, earlier);
+    const words = `${stream.text.slice(Math.max(0, match.index - 14), match.index)}${match[0]} `;
+    const alike = / (?:also|same|another|too|as well|again) /.test(words);
+    const same = last && (last.kind === 'swipes' || (startMs - last.atMs < 90_000 && alike)) ? last : undefined;
     add(token, same?.kind ?? 'reps', low, high, same ? 0.7 : 0.5, match.index, match[0].length);
   }
 }

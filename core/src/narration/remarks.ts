@@ -32,7 +32,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ['soreness', 'sore(?:ness)?|achy?|aching|(?:muscle )?aches?|tired muscles'],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest) (?:if|when)|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
@@ -104,7 +104,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'stress',
-    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:better|easier|deeper)|unwind\\S*|calm(?:ing|s|er)? (?:down|the mind|your|you)|mood',
+    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:[^ .,]+ ){0,2}(?:better|easier|deeper|calmer)|unwind\\S*|calm(?:ing|s|er)? (?:down|the mind|your|you)|mood',
   ],
 ];
 

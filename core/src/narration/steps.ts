@@ -31,12 +31,12 @@ const PREP =
   / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|cleansing (?:milk|oil|balm)|(?:spread|put) (?:on )?(?:[^ .,]+ ){0,3}(?:milk|lotion|balm)|toner|moisturi[sz]er|apply|sit (?:up|down|tall|straight|comfortabl\S+)|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
 const WARM = / (?:warm ?up|warm us up|warm(?:ing)? (?:up|the|your)|roll (?:the|your) shoulders|shake (?:out|off)) /;
 const REST =
-  /^ (?:and |now |then |just |let's |we )*(?:rest|take a (?:break|rest|moment)|do nothing|relax (?:for|everything|your whole)|shake your head)(?= )/;
+  /^ (?:and |now |then |just |let's |we )*(?:rest|take a (?:break|rest|moment)|do nothing|hands (?:down|in (?:the|your) lap)|relax (?:for|everything|your whole)|shake your head)(?= )/;
 const CONTINUES =
   /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat|(?:the |a )?(?:(?:next|second|third|other|inner|outer) )?(?:lane|line|row))(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
-  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i've (?:been|had|got|seen|done|always|never)|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
+  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i've (?:been|had|got|seen|done|always|never)|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|(?:take|have) a look|look in the mirror|compare|touch both|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
 
 /** A full stop after work, and no heading of what comes. */
 const ENDS =
@@ -146,7 +146,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       (work.place >= 1 || strong || WEAK.test(words)) &&
       (last.region === null || elsewhere(work.region, last.region));
     const other = work.action !== 'unknown' && work.action !== last.action;
-    const placing = PLACING.test(words) || /^ (?:[^ .,]+ ){0,2}[^ .,]+ [.,]/.test(words);
+    const placing = PLACING.test(words) || /^ (?:(?!№)[^ .,]+ ){0,2}(?!№)[^ .,]+ [.,]/.test(words);
     // What goes on at the same time, and one more of the same, is no new step.
     if (!first && CONTINUES.test(words) && !(strong && moved)) continue;
     // A new paragraph, or words after a silence in which was worked, are a place where something new is expected.

@@ -24,6 +24,15 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.65,
     `[.,] (?:and |okay |so |now )?(?:(?:on|to|over to) )?(?:the |your )?(?:left|right) (?:[^ .,]+ (?=muscle))?(?:side|muscle|cheek|eye|brow|eyebrow|ear|jaw|half|temple)(?! (?:hand|fingers?|thumb))(?= [.,]| and| same| as well| also| too)`,
   ],
+  [
+    0.9,
+    `(?:switch|change|swap|go|move|cross)(?:ing)?(?: over)? to (?:the |your )(?:left|right|other)(?: ${PART})?(?! hand)`,
+  ],
+  [0.65, `(?:change|switch|swap) (?:hands|arms)`],
+  [0.7, `(?:on|for) this (?:side|cheek|eye|half) (?:as well|too|now)`],
+  // "One side, … other one, ten.", "and across."
+  [0.55, `[.,] (?:and |then |now ){0,2}(?:the )?other(?: one)?(?= [.,])`],
+  [0.5, `[.] and (?:across|over)(?= [.,])`],
   // "We give the right what the left had."
   [
     0.6,
@@ -58,13 +67,15 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       const start = match.index + 1;
       const lead = /^(?:[.,] )?(?:(?:and|now|then|okay|ok|so|one|go) )*(?:, )?/.exec(match[0].trimStart())![0].length;
       const at = stream.tokenAt(start + Math.min(lead, match[0].length - 2));
-      const before = stream.text.slice(Math.max(0, start - 130), start + (match[0].startsWith(' .') ? 2 : 0));
+      const before = stream.text.slice(Math.max(0, start - 200), start + (match[0].startsWith(' .') ? 2 : 0));
       const clause = ` ${before.slice(Math.max(before.lastIndexOf(' . '), before.lastIndexOf(' / ') - 40) + 1).replace(/^[.] /, '')}`;
       const after = stream.text.slice(match.index + match[0].length);
+      // What stands before a comma that the shape begins with is another thought.
+      const apart = match[0].startsWith(' ,');
       const other = / other /.test(`${match[0]} `);
       if (other && (HELPER.test(after) || / hand/.test(match[0]))) continue;
-      if (LATER.test(clause) || SOON.test(clause)) continue;
-      if (other && TRAVELS.test(clause) && !/[.,] \S+ $/.test(clause)) continue;
+      if (!apart && (LATER.test(clause) || SOON.test(clause))) continue;
+      if (other && !apart && TRAVELS.test(clause) && !/[.,] \S+ $/.test(clause)) continue;
       // A side that is only named is a change when the other one was worked before it.
       const named = other ? null : / (left|right)(?= )/.exec(`${match[0]} `);
       if (
@@ -75,6 +86,9 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
         continue;
       if (named && LISTED.test(`${clause.trimEnd()} `) && !/^ ?[.]? ?(?:and |so )?(?:now|then) /.test(match[0]))
         continue;
+      // "The other one", "across": only of a side when one side was spoken of.
+      const bare = / (?:other(?: one)?|and (?:across|over))$/.test(match[0]);
+      if (bare && (!ONE_SIDE.test(before) || / one (?:side|cheek|eye|half) $/.test(before))) continue;
       const token = stream.tokens[at]!;
       const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
       found.push({
@@ -98,6 +112,9 @@ function opposite(side: string): string {
   return side === 'left' ? 'right' : 'left';
 }
 
+/** One of two was spoken of. */
+const ONE_SIDE = / (?:one|first|left|right|a) (?:side|cheek|eye|half|ear|brow|temple)(?: |$)/;
+
 /** Where the head goes, not which side is worked. */
 const TURNED = / (?:head|face|chin|look|looking|gaze|turn)(?: [^ .,]+){0,3} (?:to )?(?:the |your )$/;
 
@@ -109,6 +126,11 @@ function sideBefore(text: string, at: number): string | null {
     / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop)|ear to (?:the|your) (?:[^ .,]+ )?shoulder|shoulder|now|away))/g,
   ))
     if (
+      !(
+        match[1] === 'right' &&
+        /(?:^ ?| [.,] )(?:and |so |all |okay )?$/.test(before.slice(0, match.index + 1)) &&
+        /^ right [.,]/.test(before.slice(match.index))
+      ) &&
       !TURNED.test(before.slice(Math.max(0, match.index - 60), match.index + 1)) &&
       (!/ (?:all|that's|so|okay|and|your other) $/.test(before.slice(0, match.index + 1)) || match[1] === 'left')
     )
