@@ -70,7 +70,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     (match, low, high) => {
       if (
         / for | least /.test(match[0]) &&
-        !/ (?:a|per|each|every) (?:day|week)(?: [^ .]+){0,5} $/.test(
+        !/ (?:a|per|each|every) (?:single )?(?:day|week|night|morning|evening)(?: [^ .]+){0,5} $/.test(
           stream.text.slice(Math.max(0, match.index - 60), match.index + 1),
         ) &&
         !/ (?:results?|difference|notice|see|change)/.test(

@@ -11,7 +11,7 @@ const NOT = "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|very (?:gently|lightly|softly)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
@@ -19,7 +19,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'neck',
-    `(?:${NOT}|careful|gentle|gently) (?:[^ .,]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
+    `(?:${NOT}|careful|gentle|gently) (?:[^ .,]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
   ],
   [
     'teeth',

@@ -57,6 +57,8 @@ interface Window {
   readonly token: number;
   readonly offset: number;
   readonly text: string;
+  /** The same and the line after, for what is only announced. */
+  readonly ahead: string;
   /** Its words up to the next window. */
   readonly own: string;
   readonly lineGapMs: number;
@@ -109,7 +111,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const strong = STRONG.test(words);
     const telling = TELLING.test(words) || (first && TELLS.test(window.own));
     const aside = ASIDE.test(words) && !strong;
-    const work = workOf(headOf(words, strong));
+    const work = workOf(headOf(window, strong));
     if (REST.test(words) && window.lineGapMs > 6000 && last.kind !== 'intro') {
       drafts.push({
         ...blank(window.token),
@@ -235,9 +237,11 @@ function windows(stream: Stream): Window[] {
     let end = Math.min(tokens.length, token + 26);
     if (next - token > 9) end = Math.min(end, next + 1);
     else if (!stream.punctuated) end = Math.min(end, (starts[i + 2] ?? tokens.length) + 1);
+    const further = Math.min(tokens.length, token + 26, Math.max(end, (starts[i + 2] ?? tokens.length) + 1));
     return {
       token,
       offset,
+      ahead: `${stream.text.slice(offset, stream.offsetOf(further))} `,
       text: `${stream.text.slice(offset, stream.offsetOf(end))} `,
       silenceMs: token === 0 ? 0 : silence(tokens, starts[i - 1] ?? 0, token),
       own: `${sentenceOf(stream.text.slice(offset, stream.offsetOf(Math.min(end, next + 3))))} `,
@@ -252,9 +256,9 @@ function silence(tokens: Stream['tokens'], from: number, to: number): number {
 }
 
 /** The sentence by itself; a label alone ("Exercise one, the window.") is read with what follows it. */
-function headOf(text: string, strong: boolean): string {
-  const sentence = sentenceOf(text);
-  return strong && workOf(sentence).region === null ? text : sentence;
+function headOf(window: Window, strong: boolean): string {
+  const sentence = sentenceOf(window.text);
+  return strong && workOf(sentence).region === null ? window.ahead : sentence;
 }
 
 function sentenceOf(text: string): string {

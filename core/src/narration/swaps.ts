@@ -97,6 +97,12 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
         evidence: { from: token.word, to: Math.max(last.end, token.end), sure },
       });
     }
+  // A line of captions that says nothing else.
+  stream.tokens.forEach(({ text, newLine, startMs, word, end }, token) => {
+    const next = stream.tokens[token + 1];
+    if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
+    found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
+  });
   found.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
   const kept: typeof found = [];
   for (const swap of found) {
