@@ -321,7 +321,7 @@ function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (to
         .map((i) => first + i)
         .find((at) => ['№', 'one', 'a', 'half'].includes(stream.tokens[at]!.text));
       if (token === undefined || taken.has(token)) continue;
-      const before = stream.text.slice(Math.max(0, match.index - 120), match.index);
+      const before = stream.text.slice(Math.max(0, match.index - 120), match.index + 1);
       const sentence = before.slice(before.lastIndexOf(' . ') + 1);
       const works =
         lastOf(HOLDING, sentence) >= 0 ||

@@ -14,7 +14,10 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
   ],
   ['shoulder', 'shoulders?|traps|trapezius|armpits?|underarms?'],
   ['chest', 'chest|sternum|breastbone|decollete|décolleté|décolletage|decolletage|pectorals?'],
-  ['neck', 'necks?|throat|platysma|platisma|sternocleido\\S*|scm'],
+  [
+    'neck',
+    'necks?|throat|tilt (?:your |the )?head|head (?:all the way )?back|(?:to|at|towards?) the ceiling|platysma|platisma|sternocleido\\S*|scm',
+  ],
   ['jaw', 'jaws?|jaw ?lines?|jaw ?bones?|masseters?|masters? muscle|mandible|chewing muscles?|jowls?'],
   ['chin', 'chins?|mentalis'],
   ['lips', 'lips?|pout|kiss(?:es|ing)?|hum(?:ming)?|cupid s bow'],
@@ -32,7 +35,7 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
   ],
   [
     'eye',
-    "eyes?|eye ?lids?|(?:lower|upper) lids?|lids|under ?eyes?|eye bags?|crow'?s feet|orbital|orbit|eye sockets?|dark circles",
+    "eyes?|eye ?lids?|(?:lower|upper) lids?|lids|under ?eyes?|eye bags?|crow'?s feet|orbital|orbit|eye sockets?|sockets|dark circles|look (?:up|down|left|right)(?! at the ceiling)|blink(?:s|ing)?|squint(?:s|ing)?",
   ],
   ['forehead', 'fore ?heads?|frontalis'],
   ['scalp', 'scalp|hair ?lines?|crown|skull'],
@@ -76,7 +79,7 @@ export const ACTION_WORDS: readonly (readonly [Action, number, string])[] = [
   [
     'stroke',
     2,
-    'strok(?:e|es|ed|ing)|sweep(?:s|ing)?|swept|swip(?:e|es|ing)|glid(?:e|es|ing)|slid(?:e|es|ing)|brush(?:es|ing)?|smooth(?:s|ing)?|swoop(?:s|ing)?|scrap(?:e|es|ing)|iron(?:s|ing)?|drag(?:s|ging)?|draw(?:ing)? (?:it |them |your )|run (?:your|the|it|them)|wip(?:e|es|ing)|follow(?:s|ing)? the (?:bone|line|edge|curve|jaw\\S*)|hug(?:s|ging)?|go(?:es)? (?:all the way )?(?:up|down|out|along|across)|massag(?:e|es|ing)',
+    'strok(?:e|es|ed|ing)|sweep(?:s|ing)?|swept|swip(?:e|es|ing)|glid(?:e|es|ing)|slid(?:e|es|ing)|brush(?:es|ing)?|smooth(?:s|ing)?|swoop(?:s|ing)?|scrap(?:e|es|ing)|iron(?:s|ing)?|drag(?:s|ging)?|draw(?:ing)? (?:it |them |your )|run (?:your|the|it|them)|wip(?:e|es|ing)|pull(?:s|ing)? (?:it |them )?(?:to|towards?|up|out|down)(?! against)|follow(?:s|ing)? the (?:bone|line|edge|curve|jaw\\S*)|hug(?:s|ging)?|go(?:es)? (?:all the way )?(?:up|down|out|along|across)|massag(?:e|es|ing)',
   ],
   [
     'hold',

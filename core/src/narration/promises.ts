@@ -111,7 +111,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases)(?! (?:each|of|times))',
+    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things)(?! (?:each|of|times))',
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0]!];
       if (!at || high < 2 || high > 60) return;

@@ -36,7 +36,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'hygiene',
-    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|freshly washed',
+    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|hands washed|washed hands|freshly washed',
   ],
   ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish'],
   [

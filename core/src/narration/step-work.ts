@@ -265,6 +265,7 @@ function regionWeight(text: string, hit: Hit<Region>): number {
   if (/ (?:don't|not|never|avoid) (?:[^ .,]+ ){0,4}$/.test(before)) return 0.05;
   if (/^hollows?$/.test(hit.text) && /^ (?:above|below|beside|under|of) (?:the |your )?(?!collar)/.test(after))
     return 0.2;
+  if (/^look /.test(hit.text)) return 0.5;
   if (hit.value === 'ear' && / (?:under|below|beneath) (?:the |your |both )?$/.test(before)) return 0.8;
   let weight = 2;
   // "In front of the ear, small circles": named first, it is the place itself.

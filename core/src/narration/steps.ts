@@ -5,7 +5,7 @@ import type { Stream } from './tokens';
 
 /** Words that begin something new whatever comes before. */
 const STRONG =
-  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|to wrap up|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
+  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|to wrap up|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
 const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|number) (?:number )?(?:one|№) /;
 const WEAK =
   /^ (?:(?:so|okay|ok|and|all right|alright|right|great|good|perfect) )*(?:now|then|next|okay|so|from here|for the|up to|onto|on to|the|up|over|under|across|around)(?= )/;
@@ -23,7 +23,7 @@ const TELLS = new RegExp(
 const GOES_ON = new RegExp(` [.] (?:[^ .,]+ ){0,2}(?:${VERBS}) `);
 /** A place named first: "Under the eye", "Along the jaw", "Cheeks.", "Lip glides." */
 const PLACING =
-  /^ (?:(?:so|okay|and|now|then|next|also|up|down|back) )*(?:under|along|over|across|around|on|from|beside|between|behind|at|in front of|side of|the side of|above|below|into|up|with|palms|fingertips?|thumbs?|fingers|ring fingers|hands|knuckles|both hands|two fingers|fingers)(?= )/;
+  /^ (?:(?:so|okay|and|now|then|next|also|up|down|back) )*(?:under|along|over|across|around|on|from|beside|between|behind|at|in front of|side of|the side of|above|below|into|up|with|palms|fingertips?|thumbs?|fingers|ring fingers|hands|knuckles|both hands|two fingers|stone|roller|spoons?|brush|tool|curve|notch|flat side)(?= )/;
 
 const OUTRO =
   / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|follow (?:me|for)|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|train|exercise|aim for|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
@@ -45,6 +45,9 @@ const ENDS =
 /** Says where or which one, as a heading does. */
 const TITLES =
   / (?:(?:left|right|first|second|other|next|third|last) (?:side|one|part|half|step|move|exercise|technique|area)|№) /;
+const LETS_GO = /^ (?:(?:and|now|okay|then) )*(?:release|relax|let go|let (?:it|that) go|shake (?:it|that))(?= )/;
+/** A side or a number is named: work, and no talk. */
+const SIDED = / (?:left|right|№) /;
 const HELPING = / (?:other|free|opposite) hand /;
 /** Silence in which a dose may have been worked, ms. */
 const WORKED_MS = 4500;
@@ -133,14 +136,14 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
         drafts.push({ ...blank(window.token), kind: 'prep', sure: 0.7 });
       continue;
     }
-    if (!aside && WARM.test(sentenceOf(words)) && work.region === null && opening(last)) {
+    if (!aside && WARM.test(window.own) && work.region === null && opening(last)) {
       drafts.push({ ...blank(window.token), kind: 'warmup', sure: 0.7 });
       continue;
     }
     if (aside || work.region === null) {
       if (!(strong && (telling || work.action !== 'unknown')) || aside) continue;
     }
-    const warm = WARM.test(sentenceOf(words));
+    const warm = WARM.test(window.own);
     const elsewhere = (a: Region, b: Region): boolean =>
       strong || work.place >= 2 ? a !== b : parentOf(a) !== parentOf(b);
     const moved =
@@ -154,7 +157,10 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     // A new paragraph, or words after a silence in which was worked, are a place where something new is expected.
     const fresh = (tokens[window.token]!.newLine && stream.punctuated) || window.silenceMs > WORKED_MS;
     const begins = first
-      ? (telling || strong || (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2))) || warm) &&
+      ? (telling ||
+          strong ||
+          (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2) || SIDED.test(window.own))) ||
+          warm) &&
         (work.action !== 'unknown' || work.region !== null || (strong && GOES_ON.test(words)))
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||
@@ -166,6 +172,8 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const since = stream.text.slice(stream.offsetOf(last.token) - 1, window.offset + 1);
     if (last.swapped && !strong && elapsed < 14_000 && workOf(since).region === null && !(fresh && / № /.test(since)))
       continue;
+    // Letting go ends a step and begins none.
+    if (!strong && LETS_GO.test(words)) continue;
     // A hand that only holds on is no step of its own.
     if (HELPING.test(sentenceOf(words))) continue;
     // Resting goes on; all of the face has parts.
