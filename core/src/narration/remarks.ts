@@ -74,7 +74,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'wrinkle',
-    "wrinkles?|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases",
+    "wrinkles?|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases|(?:looks?|skin|area|line)(?: [^ .,]+){0,3} smoother",
   ],
   [
     'younger',
@@ -82,7 +82,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'lift',
-    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lifts (?:the|your|those)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
+    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
   ],
   ['collagen', 'collagen|elastin|elasticity'],
   [
@@ -158,8 +158,7 @@ function saidAt(stream: Stream, clause: Clause, index: number): number {
 export function readCautions(stream: Stream): FoundCaution[] {
   const found: FoundCaution[] = [];
   for (const clause of clauses(stream)) {
-    const before = found.length;
-    const own = (): FoundCaution[] => found.slice(before);
+    const own: FoundCaution[] = [];
     for (const [about, words] of CAUTION_WORDS) {
       const match = patternOf(words).exec(clause.text);
       patternOf(words).lastIndex = 0;
@@ -180,15 +179,19 @@ export function readCautions(stream: Stream): FoundCaution[] {
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
       const startMs = saidAt(stream, clause, match.index);
       const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
-      const near = stream.text.slice(Math.max(0, clause.start + match.index - 110), clause.start + match.index);
+      const near = stream.text.slice(Math.max(0, clause.start + match.index - 110), clause.start + match.index + 1);
       const ofEye =
         about === 'pressure' &&
         /(?<!close|open|shut|with) (?:the |your )?(?:under ?)?eyes?(?: ?bags| lids?)? (?!closed|shut)/.test(near);
-      found.push({ atMs: startMs, about: ofEye ? 'eye' : about, evidence: { from: word, to: end, sure: 0.7 } });
+      own.push({ atMs: startMs, about: ofEye ? 'eye' : about, evidence: { from: word, to: end, sure: 0.7 } });
     }
     // How hard to press near the throat or the eye is one caution, about that place.
-    if (own().some((one) => one.about === 'neck' || one.about === 'eye'))
-      found.splice(0, found.length, ...found.filter((one) => one.about !== 'pressure' || !own().includes(one)));
+    const placed = own.some((one) => one.about === 'neck' || one.about === 'eye');
+    const kinds = new Set<About>(placed ? ['pressure'] : []);
+    for (const one of own) {
+      if (!kinds.has(one.about)) found.push(one);
+      kinds.add(one.about);
+    }
   }
   return found.sort((a, b) => a.atMs - b.atMs);
 }
