@@ -36,7 +36,9 @@ describe('a stored lesson', () => {
   const old = { format: 'limber-cheek/lesson', version: 1, id: 'l', title: 'Old' };
 
   it('is brought forward when it is read: a field that it was written without has its default', () => {
-    expect(stored.from(old)).toEqual(jasmine.objectContaining({ title: 'Old', steps: [], toleranceMs: jasmine.any(Number) }));
+    expect(stored.from(old)).toEqual(
+      jasmine.objectContaining({ title: 'Old', steps: [], toleranceMs: jasmine.any(Number) }),
+    );
     expect(stored.from(stored.to(stored.from(old)))).toEqual(stored.from(old));
   });
 
