@@ -1,4 +1,4 @@
-import { isAlone, latest, whileRunning, type Placed } from './dose-work';
+import { isAlone, latest, whileRunning, type Placed, type StepAt } from './dose-work';
 import { patternOf } from './lexicon';
 import type { Reading } from './reading';
 import type { Stream } from './tokens';
@@ -15,7 +15,13 @@ export type Add = (
 ) => void;
 
 /** A sentence that is nothing but a number: "Five.", "Also twelve.", "So seven here." It means what was counted last. */
-export function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly Placed[], add: Add): void {
+export function bareNumbers(
+  stream: Stream,
+  taken: Set<number>,
+  doses: readonly Placed[],
+  add: Add,
+  stepAt: StepAt,
+): void {
   const shape =
     '[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|we re doing|this one|let s do|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|(?:is|are) (?:enough|plenty|fine)))?(?= [,./])';
   const candidates = [...stream.text.matchAll(patternOf(shape))].map((match) => {
@@ -31,7 +37,7 @@ export function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly 
     const { low, high, startMs } = stream.tokens[token]!;
     if (high > 60 || startMs < 10_000) continue;
     taken.add(token);
-    if (isAlone(stream, token, 1) && whileRunning(stream, doses, token)) {
+    if (isAlone(stream, token, 1) && whileRunning(stream, doses, token, stepAt)) {
       add(token, 'remaining_s', low, high, 0.6, index, said.length);
       continue;
     }
@@ -39,6 +45,9 @@ export function bareNumbers(stream: Stream, taken: Set<number>, doses: readonly 
     // On the second side a figure means what it meant on the first.
     const figure = (dose: Placed): boolean => dose.low === low && dose.high === high;
     const last = latest(doses, (dose) => earlier(dose) && figure(dose)) ?? latest(doses, earlier);
+    // "And six." some time after "six times" is the count that has come to its end.
+    if (last && figure(last) && ENDED.test(said) && startMs - last.atMs > 4000 && startMs - last.atMs < 60_000)
+      continue;
     const words = `${stream.text.slice(Math.max(0, index - 14), index)}${said} `;
     const alike = / (?:also|same|another|too|as well|again|side) /.test(words);
     const same = last && (last.kind === 'swipes' || (startMs - last.atMs < 90_000 && alike)) ? last : undefined;
@@ -58,13 +67,16 @@ function lineEnds(stream: Stream): { token: number; index: number; words: string
       next.newLine ||
       next.text === '.' ||
       / (?:on (?:this|that)|here|each|again) /.test(after.slice(0, 10));
-    if (!closes || NOT_COUNTED.test(stream.tokens[token - 1]?.text ?? '')) return [];
+    const before = stream.tokens[token - 1]?.text ?? '';
+    if (!closes || (NOT_COUNTED.test(before) && !(before === 'and' && / again /.test(after.slice(0, 10))))) return [];
     const index = stream.offsetOf(token) - 1;
     return [
       { token, index, words: ` ${number.text}${closes && / (?:side|again) /.test(after) ? after.trimEnd() : ''}` },
     ];
   });
 }
+
+const ENDED = /^[.] and №$/;
 
 /** What stands before a number that counts nothing. */
 const NOT_COUNTED =

@@ -7,7 +7,7 @@ const P = '(?: ,)?';
 /** Numbers that are no dose, by the words around them; they are taken out before doses are looked for. */
 export const NO_DOSE: readonly string[] = [
   // Labels and order.
-  '(?<!(?:every|each|per) )(?:step|number|exercise|move|technique|part|level|chapter|day|week|episode|point|phase|stage|tip|movement|area|zone|spf|factor|position) (?:one|№)(?! (?:times|seconds?|reps))',
+  '(?<!(?:every|each|per) )(?:step|number|exercise|drill|question|move|technique|part|level|chapter|day|week|episode|point|phase|stage|tip|movement|area|zone|spf|factor|position) (?:one|№)(?! (?:times|seconds?|reps))',
   '(?:stomach|large intestine|small intestine|bladder|gallbladder|st|li|gb|si|ub|du|gv|cv|ren) (?:one|№)',
   // Ages, years, clock times, dates, money, parts of a hand, shares.
   "(?:i'm|i am|she's|she is|he's|he is|who is|who's|they're|turned|turning|aged?|born in|since|until|nearly|almost at) №(?! (?:seconds?|times|going|doing|more))",
@@ -22,6 +22,9 @@ export const NO_DOSE: readonly string[] = [
   '(?:one|a|№|few) (?:[^ .,]+ )?(?:minutes?|hours?|seconds?) (?:of (?:sleep|redness|rest|sun)|in the (?:freezer|fridge|oven|sun)|ago|later|early|late|old|earlier|wide)',
   '(?:red|redness|freezer|fridge|sleep|wait|ago|kettle|bath|ferry|bus|train)(?: [^ .,]+){0,6} (?:for )?№ (?:minutes?|hours?|seconds?)',
   '(?:normal|usual|okay|fine) for (?:a |about )?№ (?:minutes?|hours?|seconds?)',
+  'scale (?:of|from) №',
+  // Rest between two rounds.
+  '№ (?:second|seconds) (?:break|rest|pause)|(?:rest|pause|break)(?: [^ .,]+)? (?:for |of )?№(?: seconds?)?',
   // What somebody has or what there is.
   "(?:i have|i've got|there are|there's) (?:about |some |only )?№(?! (?:seconds?|more|times))",
   '(?:takes|lasts|need|needs|takes you) (?:about |just |only )?№ (?:seconds?|minutes?)',
@@ -29,6 +32,7 @@ export const NO_DOSE: readonly string[] = [
   '№ times (?:faster|better|bigger|stronger|more|as|the|slower|larger)(?= \\S)(?! (?:here|there|please))',
   '(?:№|twice|once)(?: or (?:twice|№))?(?: times)?(?: in)? (?:a|per|each|every|in a) (?:day|week|month|morning|night|evening|year)',
   '№ (?:[^ .,]+ )?(?:times|days) (?:a|per|each|every) (?:day|week|month|morning|night|evening|year)',
+  '(?:№|once|twice)(?: times)? (?:this|the first|for the first) (?:week|month)',
   '(?:№|one) (?:[^ .,]+ )?(?:days?|weeks?|nights?|mornings?|evenings?|seasons?)',
   // How a breath is paced is not how many there are.
   '(?:in|out|inhale|exhale|nose|mouth) for (?:a count of )?№',
@@ -49,7 +53,7 @@ export interface Shape {
 const REP_NOUNS =
   'reps?|repetitions?|repeats?|circles?|taps?|presses|pumps|pulses?|lifts?|squeezes|smiles?|kisses|blinks?|winks?|pinches|pats?|rolls?|nods?|turns?|bounces|puffs?|kneads?|pushes|pulls?|rotations?|laps|openings|chews|claps|ticks|clicks|movements|shrugs|flicks|in a row|in total|altogether|in all';
 
-/** Shapes in order: a number that one has taken is not looked at by the next (`trade.md`, how narration says it). */
+/** Shapes in order: a number that one has taken is not looked at by the next (common practice, no source). */
 export const SHAPES: readonly Shape[] = [
   // Seconds: looking ahead, those that are left, each, and the rest by the verb near them.
   {
@@ -71,7 +75,7 @@ export const SHAPES: readonly Shape[] = [
   // Counts, breaths, sets.
   { pattern: `counts? (?:of|to|till|until|up to|for)${P} (?:about )?№`, kind: 'count', sure: 0.95 },
   { pattern: '№ (?:slow |full |long )?counts?', kind: 'count', sure: 0.9 },
-  { pattern: 'count(?:ing)? (?:slowly )?(?:from one )?to №', kind: 'count', sure: 0.9 },
+  { pattern: 'count(?:ing)? (?:slowly )?(?:(?:from one )?to )?№', kind: 'count', sure: 0.9 },
   {
     pattern:
       '(?:№|one) (?:(?:more|long|deep|slow|big|full|nice|good|soft|calm|last)(?: ,)? ){0,3}(?:breaths?|inhales?|exhales?|inhalations?|exhalations?)',
@@ -97,7 +101,7 @@ export const SHAPES: readonly Shape[] = [
   { pattern: '№ more(?! (?:moves?|exercises?|minutes?|things?|days?|weeks?|videos?))', kind: 'reps', sure: 0.8 },
   {
     pattern:
-      '№ (?:on )?(?:each|per|every|a|the other|both|this|that|the left|the right|the second) (?:sides?|cheek|eye|way|direction|brow|lane|line|area|spot|point|time)',
+      '№ (?:on )?(?:each|per|every|a|the other|both|this|that|the left|the right|the second) (?:sides?|cheek|eye|way|direction|brow|lane|line|area|spot|point|height|level|row|position|time)',
     kind: 'reps',
     sure: 0.75,
   },

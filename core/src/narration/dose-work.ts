@@ -12,7 +12,7 @@ export const MOVING =
   /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|(?<!feel (?:it|them|that) )shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going(?! to)|(?<!to )go|doing|repeat|side to side|open and close|do this|backwards|fast)\b/g;
 
 /** The step that runs at an instant. */
-export type StepAt = (ms: number) => Pick<FoundStep, 'startMs' | 'action'> | undefined;
+export type StepAt = (ms: number) => Pick<FoundStep, 'startMs' | 'kind' | 'action'> | undefined;
 const STILL = new Set(['hold', 'press', 'stretch', 'puff', 'breathe', 'vocalise']);
 
 /** Seconds are of a hold or of a movement: the verb of the sentence decides, then what was said before of the same step, then its action. */
@@ -80,7 +80,7 @@ export function isAlone({ tokens }: Stream, token: number, length = 2): boolean 
 const ENDED = / (?:off|release\S*|let (?:it )?go|relax\S*|done|again|switch|change|other) /;
 
 /** "Eight more.", while the seconds of a dose run and nothing else was told since, are seconds that are left. */
-export function whileRunning(stream: Stream, doses: readonly Placed[], token: number): boolean {
+export function whileRunning(stream: Stream, doses: readonly Placed[], token: number, stepAt: StepAt): boolean {
   const last = latest(doses, (dose) => dose.token < token && dose.kind !== 'remaining_s');
   const { high, startMs } = stream.tokens[token]!;
   return (
@@ -88,6 +88,7 @@ export function whileRunning(stream: Stream, doses: readonly Placed[], token: nu
     (last.kind === 'hold_s' || last.kind === 'seconds_each') &&
     high < last.high &&
     startMs - last.atMs < 1000 * last.high + 4000 &&
+    (stepAt(startMs)?.startMs ?? 0) <= last.atMs &&
     !verbsBetween(stream, last.atMs, token) &&
     !ENDED.test(stream.text.slice(stream.offsetOf(last.token), stream.offsetOf(token)))
   );

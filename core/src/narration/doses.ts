@@ -3,7 +3,7 @@ import { COUNTED, countedAloud } from './counted';
 import { NO_DOSE, SHAPES } from './dose-shapes';
 import { HOLDING, isAlone, lastOf, MOVING, secondsKind, whileRunning, type Placed, type StepAt } from './dose-work';
 import { patternOf } from './lexicon';
-import type { FoundDose, FoundStep, Reading } from './reading';
+import type { FoundDose, Reading } from './reading';
 import type { Stream } from './tokens';
 
 type Dose = Reading['doses'][number];
@@ -19,11 +19,7 @@ const RAMP =
  * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
  * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
  */
-export function readDoses(
-  stream: Stream,
-  swaps: readonly number[],
-  stepAt: (ms: number) => Pick<FoundStep, 'startMs' | 'action'> | undefined,
-): FoundDose[] {
+export function readDoses(stream: Stream, swaps: readonly number[], stepAt: StepAt): FoundDose[] {
   const taken = new Set<number>();
   const numbersIn = (match: RegExpExecArray | RegExpMatchArray): number[] => {
     const first = stream.tokenAt(match.index! + 1);
@@ -100,19 +96,21 @@ export function readDoses(
       if (high > 500) continue;
       const alone = shape.kind === 'seconds' && isAlone(stream, token);
       const left = alone || shape.kind === 'left' || (/ № more$/.test(match[0]) && isAlone(stream, token) && high > 3);
-      const more = left && whileRunning(stream, doses, token);
+      const more = left && whileRunning(stream, doses, token, stepAt);
       const kind = more
         ? 'remaining_s'
         : shape.kind === 'seconds'
           ? secondsKind(stream, token, doses, stepAt)
           : shape.kind === 'left'
             ? 'reps'
-            : shape.kind;
+            : / (?:way|around|clockwise)$/.test(match[0]) && alikeSeconds(doses, token, low, high)
+              ? 'seconds_each'
+              : shape.kind;
       add(token, kind, low, high, shape.sure, match.index, match[0].length);
     }
 
-  minutesOfWork(stream, taken, add, (token) => secondsKind(stream, token, doses, stepAt));
-  bareNumbers(stream, taken, doses, add);
+  minutesOfWork(stream, taken, add, stepAt, (token) => secondsKind(stream, token, doses, stepAt));
+  bareNumbers(stream, taken, doses, add, stepAt);
   for (const run of counted) {
     const at = stream.tokens[run.from]!.startMs;
     const said = doses.some((dose) => run.high <= dose.high && at - dose.atMs > -3000 && at - dose.atMs < 30_000);
@@ -133,13 +131,25 @@ export function readDoses(
   return doses.sort((a, b) => a.token - b.token).map(({ token: _token, ...dose }) => dose);
 }
 
+/** "Twenty seconds one way, twenty the other way." */
+function alikeSeconds(doses: readonly Placed[], token: number, low: number, high: number): boolean {
+  return doses.some(
+    (dose) =>
+      dose.kind === 'seconds_each' &&
+      token > dose.token &&
+      token - dose.token < 12 &&
+      dose.low === low &&
+      dose.high === high,
+  );
+}
+
 function scopeOf(stream: Stream, token: number, swaps: readonly number[], stepAt: StepAt): Dose['scope'] {
   const at = stream.offsetOf(token);
   const from = stream.text.lastIndexOf(' . ', at);
   const to = stream.text.indexOf(' . ', at);
   const sentence = stream.text.slice(Math.max(0, from, at - 120), Math.min(to < 0 ? at + 70 : to, at + 70)) + ' ';
   if (
-    / (?:every|each) (?:single )?(?:move|movement|exercise|technique|step|area|zone|stroke|line|section)| all (?:of )?(?:the|these) (?:moves|exercises)| № moves , № seconds/.test(
+    / (?:every|each) (?:single )?(?:move|movement|exercise|technique|step|area|zone|point|drill|pose|stroke|line|section)| all (?:of )?(?:the|these) (?:moves|exercises)| № moves , № seconds| № (?:moves|drills|exercises) , № (?:sets|rounds|times|seconds) each /.test(
       sentence,
     )
   )
@@ -160,7 +170,13 @@ function scopeOf(stream: Stream, token: number, swaps: readonly number[], stepAt
 }
 
 /** A minute of work is a dose in seconds; minutes of anything else are not. */
-function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (token: number) => Kind): void {
+function minutesOfWork(
+  stream: Stream,
+  taken: Set<number>,
+  add: Add,
+  stepAt: StepAt,
+  kindOf: (token: number) => Kind,
+): void {
   const shapes = [
     '(?:for|do|another|full|of) (?:about |a |one |the |half a |full |whole |solid )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
     '(?:one|half a|a full|№) minutes?(?= [,./] | here| of)(?<= [,./] (?:one|half a|a full|№) minutes?)',
@@ -173,6 +189,8 @@ function minutesOfWork(stream: Stream, taken: Set<number>, add: Add, kindOf: (to
         .map((i) => first + i)
         .find((at) => ['№', 'one', 'a', 'half'].includes(stream.tokens[at]!.text));
       if (token === undefined || taken.has(token)) continue;
+      // Before anything is worked, minutes are what the lesson takes.
+      if (stepAt(stream.tokens[token]!.startMs)?.kind === 'intro') continue;
       const before = stream.text.slice(Math.max(0, match.index - 120), match.index + 1);
       const sentence = before.slice(before.lastIndexOf(' . ') + 1);
       const works =

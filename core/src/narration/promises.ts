@@ -4,12 +4,16 @@ import type { Stream } from './tokens';
 
 type Promised = Reading['promises'][number];
 
+/** As people count them who say "a month" of weeks of practice (common practice, no source). */
+const WEEKS_A_MONTH = 4;
 const NUMBER = '(?:№|one|a)';
 const OFTEN = '(?:once|twice|№|one)(?: (?:or|to) (?:twice|№))?(?: times?)?';
 
-/** Minutes of something else, and moves of another lesson. */
-const ELSEWHERE =
-  / (?:red|redness|freezer|fridge|sleep|ago|late|wait|kettle|oven|absorb|dry|ferry|bus|my other|another|last|other|longer|full) (?:[^ .,]+ ){0,6}$|^(?:[^ .,]+ ){0,3}(?:of redness|in the|ago|later|late|of sleep|before|after|earlier)/;
+/** Minutes of something else, by what stands before them, and by what follows. */
+const OF_ANOTHER =
+  / (?:red|redness|freezer|fridge|sleep|ago|late|wait|kettle|oven|absorb|dry|ferry|bus|my other|another|last|other|longer|full) (?:[^ .,]+ ){0,6}$/;
+const IN_ANOTHER =
+  /^(?:[^ .,]+ ){0,3}(?:of redness|in the(?! (?:morning|evening))|ago|later|late|of sleep)|^(?:[^ .,]+ )?(?:before|after|earlier)(?= )/;
 
 /** What the opening and the closing promise: minutes, number of moves, how often, and after how long something shows. */
 export function readPromises(stream: Stream): FoundPromise[] {
@@ -54,19 +58,20 @@ export function readPromises(stream: Stream): FoundPromise[] {
     '(?:№|one) (?:days|times|mornings|nights|evenings) (?:a|per|each|every|in the|out of the) week',
     (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9),
   );
+  each(`${OFTEN} this week`, (match, low, high) => add('frequency', 'per_week', match, low, high, 0.6));
   each('every (?:other|second) (?:day|morning|night|evening)', (match) =>
     add('frequency', 'days_between', match, 2, 2, 0.9),
   );
   each('every (?:№) days', (match, low, high) => add('frequency', 'days_between', match, low, high, 0.9));
   each(
-    '(?:every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months))|daily|morning and (?:evening|night))',
+    '(?:(?:every )?morning and (?:every )?(?:evening|night)|every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months))|daily)',
     (match) => {
       const twice = / and /.test(match[0]) ? 2 : 1;
       add('frequency', 'per_day', match, twice, twice, 0.6);
     },
   );
   each(
-    '(?:in|after|within|for|about|takes|take|least) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
+    '(?:in|after|within|for|about|takes|take|least|give (?:it|this|yourself)) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
     (match, low, high) => {
       if (
         / for | least /.test(match[0]) &&
@@ -78,7 +83,9 @@ export function readPromises(stream: Stream): FoundPromise[] {
         )
       )
         return;
-      const weeks = / days$/.test(match[0]) ? 1 / 7 : / months?$/.test(match[0]) ? 52 / 12 : 1;
+      // "Three times in a week."
+      if (/ (?:times|once|twice) $/.test(stream.text.slice(0, match.index + 1).slice(-9))) return;
+      const weeks = / days$/.test(match[0]) ? 1 / 7 : / months?$/.test(match[0]) ? WEEKS_A_MONTH : 1;
       add('onset', 'weeks', match, rounded(low * weeks), rounded(high * weeks), 0.7);
     },
   );
@@ -89,13 +96,13 @@ export function readPromises(stream: Stream): FoundPromise[] {
       const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
       const sentence = ` ${before.slice(before.lastIndexOf(' . ') + 1)}`;
       const after = stream.text.slice(stream.text.indexOf('minute', match.index)).replace(/^minutes? /, '');
-      if (ELSEWHERE.test(sentence) || ELSEWHERE.test(after)) return;
+      if (OF_ANOTHER.test(sentence) || IN_ANOTHER.test(after)) return;
       const whole =
         /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)/.test(
           after,
         );
       const takes =
-        / (?:takes?|took|spend|lasts?|be|is|under|less than|only|just|in|about|give me|have|need|doing) (?:[^ .,]+ ){0,3}$/.test(
+        / (?:takes?|took|takes me|spend|lasts?|be|is|it's|under|less than|only|just|in|about|give me|have|need|doing) (?:[^ .,]+ ){0,3}$/.test(
           sentence,
         );
       // A promise stands at the beginning; later on, only a look back at the whole is one.
@@ -111,7 +118,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things)(?! (?:each|of|times))',
+    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|drills|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things|ways)(?! (?:each|of|times))',
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0]!];
       if (!at || high < 2 || high > 60) return;

@@ -53,6 +53,11 @@ describe('doses in narration', () => {
       ['reps', 10, 10, 'here'],
     ],
     'Knead the muscle and stay there for forty seconds.': [['seconds_each', 40, 40, 'here']],
+    'Small circles, twenty seconds one way, twenty the other way.': [
+      ['seconds_each', 20, 20, 'here'],
+      ['seconds_each', 20, 20, 'here'],
+    ],
+    'Three on each height.': [['reps', 3, 3, 'here']],
     'Hold it. Eight, seven, six, five, four, three, two, one.': [['count', 8, 8, 'here']],
   };
   for (const [text, expected] of Object.entries(cases))
@@ -72,6 +77,9 @@ describe('doses in narration', () => {
     'Do this twice a day, or three times a week.',
     'There are over forty muscles in the face.',
     'Five drops of oil are enough.',
+    'Ten seconds’ break.',
+    'On a scale of one to ten it should be a four, not more.',
+    'Three times this week, please.',
     'Three, two, one, change.',
     'A stroke takes two or three seconds.',
     'I have four pinches along mine.',
@@ -94,6 +102,8 @@ describe('changes of side', () => {
       'We give the right what the left had.',
       'Like that, nobody goes out: right side, five again.',
       'And right.',
+      'Let’s do the right-hand side.',
+      'Left eye open, right eye still in bed. Then the right side.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
@@ -108,6 +118,8 @@ describe('changes of side', () => {
       'After twenty seconds we do the other side.',
       'Does it feel different from the other side?',
       'Before we switch, breathe.',
+      'Send the air to the other cheek, and back.',
+      'It sits right under the skin.',
       'Push the air into the left cheek, the right cheek, above the lip.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
@@ -160,10 +172,40 @@ describe('steps', () => {
     ]);
   });
 
+  it('of a lesson shown on one side are that side’s until it changes', () => {
+    const shown = steps(
+      '[0:10] We start with the neck, up to the ear, five strokes.',
+      '[0:30] Now under the chin, along the bone to the ear, five strokes.',
+      '[0:50] Then the curved side on the cheek, from the mouth to the ear, five strokes.',
+      '[1:10] Now do exactly the same on your other side.',
+    );
+    expect(shown.map((one) => (one as string[])[3])).toEqual(['first', 'first', 'first', 'second']);
+  });
+
+  it('change sides when the head is turned the other way', () => {
+    expect(
+      steps(
+        '[0:10] A stretch for the neck. Look up to the left until it pulls, three breaths.',
+        '[0:40] Back to the middle. Look up to the right, three breaths.',
+      ).length,
+    ).toBe(2);
+  });
+
+  it('are no glance in the mirror, and no remark on how it is done', () => {
+    expect(
+      steps(
+        '[0:10] Stroke from the mouth across the cheek to the ear, six times.',
+        '[0:30] Breathe through the nose. The forehead stays smooth.',
+        '[0:50] Take a look in the mirror.',
+      ).map((one) => (one as string[])[1]),
+    ).toEqual(['technique', 'talk']);
+  });
+
   it('end with a closing, however it is worded', () => {
     for (const words of [
       'That is me done, see you on the pier.',
       'So these were the moves.',
+      'So, that’s five. Once a day.',
       'Do it three times a week.',
     ])
       expect(steps('[0:10] Press into the temples, ten seconds.', `[0:40] ${words}`).map((one) => (one as string[])[1]))
@@ -183,6 +225,11 @@ describe('cautions', () => {
     'Listen to your own body.': ['own_level'],
     'A bit of muscle ache the day after is normal.': ['soreness'],
     'After injections ask whoever did them.': ['refer_professional'],
+    'If it turns red you press too much.': ['pressure', 'redness'],
+    'Like you are stroking a bird.': ['pressure'],
+    'Keep away from the middle, where the windpipe is.': ['neck'],
+    'Let the forehead go soft.': ['brow_tension'],
+    'My dentist sends me birthday cards.': [],
     'Stroke up to the temple.': [],
   };
   for (const [text, expected] of Object.entries(cases)) it(`in “${text}”`, () => expect(about(text)).toEqual(expected));
@@ -201,6 +248,13 @@ describe('claims and promises', () => {
     expect(read('It will not flush toxins out.').claims).toEqual([]);
     expect(read('If you wake up with a puffy face, this is for you.').claims).toEqual([]);
     expect(read('See a dentist about pain that doesn’t go away.').claims).toEqual([]);
+  });
+
+  it('are not of another lesson, and not looked for in the whole text', () => {
+    const { promises } = readingOf(
+      readNarration('[0:02] It’s about eight minutes long.\n[0:30] Press the temples.\n[1:00] Sleep well.'),
+    );
+    expect(promises.map(({ kind, low }) => [kind, low])).toEqual([['minutes', 8]]);
   });
 
   it('tell minutes, moves, how often and after how long', () => {

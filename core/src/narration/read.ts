@@ -29,8 +29,8 @@ export interface Narrated {
 }
 
 /**
- * Reads a narration: promises, doses, steps, changes of side, cautions and claims. For English. The shapes are those of
- * `trade.md` (common practice, no source); how well it does is measured on the development set beside this file.
+ * Reads a narration: promises, doses, steps, changes of side, cautions and claims. For English. The shapes are common
+ * practice, no source; how well it does is measured on the development set beside this file.
  *
  * @param source WebVTT, SubRip, text with `[m:ss]` stamps, or plain text.
  * @throws TranscriptError when there is nothing to read.

@@ -5,21 +5,22 @@ import type { Stream } from './tokens';
 type About = (typeof CAUTIONS)[number];
 type Claimed = (typeof CLAIMS)[number];
 
-const NOT = "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|should not|isn't|no need to|nothing)";
+const NOT =
+  "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|should not|isn't|doesn't|does not|mustn't|must not|keep (?:away|clear|off)|stay (?:away|clear|off)|no need to|nothing)";
 
-/** How cautions are worded (`trade.md`; general knowledge, no source). */
+/** How cautions are worded (general knowledge, no source). */
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so lightly|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
-    `pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
+    `(?:must|should|needs? to|has to|have to) (?:slide|glide)|if (?:it|they|the \\S+|your \\S+) (?:sticks?|drags?|pulls?)|pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|(?:plenty|enough) (?:of )?(?:oil|slip|serum|cream)(?= so)|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
   ],
   [
     'neck',
-    `(?:${NOT}|careful|gentle|gently) (?:[^ .,]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
+    `(?:${NOT}|careful|gentle|gently) (?:[^ .]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
   ],
   [
     'teeth',
@@ -29,27 +30,30 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
     'skin_condition',
     'acne|pimples?|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
   ],
-  ['soreness', 'sore(?:ness)?|achy?|aching|(?:muscle )?aches?|tired muscles'],
+  [
+    'soreness',
+    'sore(?:ness)?|achy?|aching|(?:muscle )?aches?|tired (?:muscles|brows|cheeks|jaws?|face)|(?:get|feel|be) tender',
+  ],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
-    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|hands washed|washed hands|freshly washed',
+    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|give (?:the|your) [^ .,]+ (?:a )?(?:good |quick )?(?:wash|rinse|clean)|(?:stone|roller|tool|spoon|hands?) must be clean|wash mine|with soap|dishwasher|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|hands washed|washed hands|freshly washed',
   ],
-  ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish'],
+  ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish|(?:a (?:little|bit)|slightly|turn|go(?:es)?) pink'],
   [
     'eye',
-    `eye ?balls?|contact lenses|lenses out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
+    `eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
   ],
   [
     'brow_tension',
-    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
+    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|shoulders (?:have )?(?:come|crept|creep|go) up|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
   ],
   [
     'refer_professional',
-    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|therapist|clinician|specialist',
+    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|(?:ask|see|talk to) some(?:one|body) (?:who|first)|therapist|clinician|specialist',
   ],
 ];
 
@@ -58,7 +62,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['detox', 'detox\\S*|toxins?|impurities|waste(?: products)?|cleans(?:e|es|ing) (?:the|your) (?:lymph|body|blood)'],
   [
     'drain',
-    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|system|fluid)|stagnant|eye bags|bags under',
+    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|less swollen|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|system|fluid)|stagnant|eye bags|bags under',
   ],
   [
     'nose_shape',
@@ -74,7 +78,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'wrinkle',
-    "wrinkles?|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases|(?:looks?|skin|area|line)(?: [^ .,]+){0,3} smoother",
+    "wrinkles?|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases|(?:looks?|skin|area|line)(?: [^ .,]+){0,3} smoother|lines? (?:[^ .,]+ ){0,3}(?:soften\\S*|softer|fade\\S*)",
   ],
   [
     'younger',
@@ -82,7 +86,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'lift',
-    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
+    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
   ],
   ['collagen', 'collagen|elastin|elasticity'],
   [
@@ -104,15 +108,15 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'stress',
-    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:[^ .,]+ ){0,2}(?:better|easier|deeper|calmer)|unwind\\S*|calm(?:ing|s|er)? (?:down|the mind|your|you)|mood',
+    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:[^ .,]+ ){0,2}(?:better|easier|deeper|calmer)|calm(?:ing|s|er)? (?:down|the mind|your|you)|mood',
   ],
 ];
 
 /** The words make something happen, or say what it is good for. */
 const PROMISING =
-  / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
+  / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
-  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
+  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 const DENIED =
   / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
 
@@ -163,6 +167,13 @@ export function readCautions(stream: Stream): FoundCaution[] {
       const match = patternOf(words).exec(clause.text);
       patternOf(words).lastIndex = 0;
       if (!match) continue;
+      // One's own dentist who sends a birthday card is no caution.
+      if (
+        about === 'refer_professional' &&
+        / (?:my|our|a) $/.test(clause.text.slice(0, match.index + 1)) &&
+        !REFERS.test(clause.text)
+      )
+        continue;
       if (
         about === 'redness' &&
         !/ (?:normal|usual|okay|fine|little|might|may|bit|minutes?|if|worry|stop|bruis\S*) /.test(clause.text)
@@ -174,7 +185,7 @@ export function readCautions(stream: Stream): FoundCaution[] {
         !/ (?:not|don't|avoid|never|if you have|no|careful|skip) /.test(clause.text)
       )
         continue;
-      if (about === 'brow_tension' && !/ (?:relax|don't|not|without|no|soft|still|drop|let) ?/.test(clause.text))
+      if (about === 'brow_tension' && !/ (?:relax|don't|not|without|no|soft|still|smooth|drop|let) ?/.test(clause.text))
         continue;
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
       const startMs = saidAt(stream, clause, match.index);
@@ -193,8 +204,15 @@ export function readCautions(stream: Stream): FoundCaution[] {
       kinds.add(one.about);
     }
   }
-  return found.sort((a, b) => a.atMs - b.atMs);
+  found.sort((a, b) => a.atMs - b.atMs);
+  // "Not strong! You press too much." is one caution in two sentences.
+  return found.filter(
+    (one, i) => !found.slice(0, i).some((other) => other.about === one.about && one.atMs - other.atMs < SAME_MS),
+  );
 }
+/** The same caution again so soon is the same one, ms. */
+const SAME_MS = 4000;
+const REFERS = / (?:ask|asks?|see|talk|speak|check|consult|before|first|unless|instead|not your|not a|yes) /;
 const CLAIM_CONTEXT = / (?:clears?|cures?|heals?|gets? rid|treats?|improves?) /;
 
 /** Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied. */
@@ -209,7 +227,12 @@ export function readClaims(stream: Stream): FoundClaim[] {
       if (!match || !PROMISING.test(`${clause.text} `)) continue;
       const before = `${clause.text.slice(0, match.index)} `;
       // "If you wake up puffy, …" says whom it is for.
-      if (/ (?:if|when|whenever) (?:[^ .,]+ ){0,12}$/.test(before)) continue;
+      if (
+        /(?<! as) (?:if|when|whenever) (?!you (?:keep|do|practi[sc]e|train|repeat|stick))(?:[^ .,]+ ){0,12}$/.test(
+          before,
+        )
+      )
+        continue;
       if (/ (?:doesn't|don't|won't|not|never) /.test(match[0])) continue;
       if (DENIED.test(before) && !/ (?:not only|no more) /.test(before)) continue;
       if (
@@ -220,9 +243,7 @@ export function readClaims(stream: Stream): FoundClaim[] {
         continue;
       if (
         about === 'stress' &&
-        !/ (?:help\S*|reduc\S+|reliev\S+|releas\S+|for|calm\S*|better|easier|less|away|good|unwind\S*) /.test(
-          clause.text,
-        )
+        !/ (?:help\S*|reduc\S+|reliev\S+|releas\S+|for|calm\S*|better|easier|less|away|good) /.test(clause.text)
       )
         continue;
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;

@@ -1,19 +1,22 @@
 import { parentOf, type Region } from '../face/regions';
 import type { FoundStep, FoundSwap } from './reading';
-import { blank, finish, workOf, type Draft } from './step-work';
+import { blank, type Draft } from './step-draft';
+import { finish } from './step-finish';
+import { workOf } from './step-work';
 import type { Stream } from './tokens';
 
 /** Words that begin something new whatever comes before. */
 const STRONG =
-  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|to wrap up|finish with|finally|lastly|last area|last one|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
-const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|number) (?:number )?(?:one|№) /;
+  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|drill|question|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row|set|round|rep|time))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|to wrap up|finish with|finally|lastly|last area|last one(?:'s)?|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
+const LABEL_IN = / (?:step|exercise|move|technique|drill|question|number) (?:number )?№/g;
+const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|drill|question|number) (?:number )?(?:one|№) /;
 const WEAK =
   /^ (?:(?:so|okay|ok|and|all right|alright|right|great|good|perfect) )*(?:now|then|next|okay|so|from here|for the|up to|onto|on to|the|up|over|under|across|around)(?= )/;
 const VERBS =
   'place|put|take|press|hold|start|begin|stroke|sweep|swipe|glide|slide|tap|pat|roll|pinch|make|open|close|look|smile|puff|lift|raise|tilt|turn|bring|use|squeeze|rub|move|pull|grab|find|warm|inhale|exhale|breathe|stick|say|hum|knead|massage|circle|lace|cup|blow|shift|push|kiss|suck|try|rest|let|come|go|lean|drop|relax|shake|draw|brush|smooth|pop|keep|form|do|lie|interlace|wrap|hook|run|drag|scrape|work|drain|finish|step|continue|stretch|repeat|apply|pucker|purse|tuck|stay|walk|clasp|rotate|swirl|zigzag|wiggle|flick|drum|pump|stimulate|rap|curl|imagine|cross|uncross|lay|slot|scoop|spread|support|fold|set|sink|clench|bite|nod|hang|lower|ease|trace|follow|reach|touch|feel|blink|wink|gather|join|cover|slip|clean|wet|lock|point|stack|pretend|whisper|yawn|chew|fill|blink';
 /** What one is told to do. */
 const TELLING = new RegExp(
-  `^ (?:(?:so|okay|ok|and|now|then|next|just|first|slowly|gently|please|again|also|all right|alright|right|you|we|i|can|will|you're|we're|i'm|going|gonna|want|to|you'll|we'll|let's|let us|let|with (?:your|the|both|two|one|№) (?:[^ .,]+ ){1,4}|make sure|i want you|the first one|the next one|number one|number №|is|are|for the \S+|and then|,) )*(?:${VERBS})\\b`,
+  `^ (?:(?:so|okay|ok|and|now|then|next|just|first|slowly|gently|please|again|also|all right|alright|right|you|we|i|can|will|you're|we're|i'm|going|gonna|want|to|you'll|we'll|let's|let us|let|with (?:your|the|both|two|one|№)(?: [^ .,]+){1,4}|make sure|i want you|the first one|the next one|number one|number №|is|are|for the \S+|and then|,) )*(?:${VERBS})\\b`,
 );
 /** Told further on in a sentence that runs. */
 const TELLS = new RegExp(
@@ -26,21 +29,21 @@ const PLACING =
   /^ (?:(?:so|okay|and|now|then|next|also|up|down|back) )*(?:under|along|over|across|around|on|from|beside|between|behind|at|in front of|side of|the side of|above|below|into|up|with|palms|fingertips?|thumbs?|fingers|ring fingers|hands|knuckles|both hands|two fingers|stone|roller|spoons?|brush|tool|curve|notch|flat side)(?= )/;
 
 const OUTRO =
-  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|follow (?:me|for)|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|train|exercise|aim for|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
+  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|finito|(?:once|twice|№ times) in (?:a|the) week|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye(?! to)|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|follow (?:me|for)|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|train|exercise|aim for|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that(?:'s| is| was) (?:my )?№ [.]|(?:and|so) there (?:we are|you go|you have it)|(?:once|twice|№ times) (?:a|per|each|every|this) (?:day|week) [.,]|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
 const PREP =
-  / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|cleansing (?:milk|oil|balm)|(?:spread|put) (?:on )?(?:[^ .,]+ ){0,3}(?:milk|lotion|balm)|toner|moisturi[sz]er|apply|sit (?:up|down|tall|straight|comfortabl\S+)|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
+  / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|cleansing (?:milk|oil|balm)|(?:spread|put) (?:on )?(?:[^ .,]+ ){0,3}(?:milk|lotion|balm)|toner|moisturi[sz]er|apply|oil ,|generous amount|spread it|smell the|sit (?:up|down|tall|back|straight|comfortabl\S+)|feet on the|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|plenty of oil|take cream|lubricat\S+) /;
 const WARM = / (?:warm ?up|warm us up|warm(?:ing)? (?:up|the|your)|roll (?:the|your) shoulders|shake (?:out|off)) /;
 const REST =
   /^ (?:and |now |then |just |let's |we )*(?:rest|take a (?:break|rest|moment)|do nothing|hands (?:down|in (?:the|your) lap)|relax (?:for|everything|your whole)|shake your head)(?= )/;
 const CONTINUES =
-  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat|(?:the |a )?(?:(?:next|second|third|other|inner|outer) )?(?:lane|line|row))(?= )/;
+  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|(?:a )?(?:bit|little) (?:higher|lower|further)|(?:when|once|as soon as|if|each time|every time) (?:you|your|the|it|they)|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat|stay (?:about|here|there|for)|(?:the |a )?(?:(?:next|second|third|other|inner|outer) )?(?:lane|line|row))(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
-  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i've (?:been|had|got|seen|done|always|never)|i (?:did|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|(?:take|have) a look|look in the mirror|compare|touch both|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
+  /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i've (?:been|had|got|seen|done|always|never)|i (?:did|feel|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|(?:take|have) a look|look in the mirror|compare|touch both|did i|does the|how long|should it|can you|do you|are you|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
 
 /** A full stop after work, and no heading of what comes. */
 const ENDS =
-  / (?:releas\S*|relax\S*|let go|let it go|shake|rest|good|great|lovely|beautiful|perfect|done|nice|wonderful|excellent|again|out|back|okay|yes|no|time|times|more|last|three|two|one|like this|off|gone) /;
+  / (?:my|releas\S*|relax\S*|let go|let it go|shake|rest|good|great|lovely|beautiful|perfect|done|nice|wonderful|excellent|again|out|back|okay|yes|no|time|times|more|last|three|two|one|like this|off|gone) /;
 
 /** Says where or which one, as a heading does. */
 const TITLES =
@@ -48,7 +51,12 @@ const TITLES =
 const LETS_GO = /^ (?:(?:and|now|okay|then) )*(?:release|relax|let go|let (?:it|that) go|shake (?:it|that))(?= )/;
 /** A side or a number is named: work, and no talk. */
 const SIDED = / (?:left|right|№) /;
+/** A glance at what was worked, between two steps. */
+const LOOKS =
+  /^ (?:(?:so|okay|and|now|just|let's|put the \S+ down|then|you can) )*(?:(?:take|have) a look|look in(?:to)? the mirror|look at (?:the difference|both|yourself|your face)|compare|can you see)(?= )/;
 const HELPING = / (?:other|free|opposite) hand /;
+/** So long a step may be explained before its dose, ms. */
+const BEGINNING_MS = 9000;
 /** Silence in which a dose may have been worked, ms. */
 const WORKED_MS = 4500;
 const MS_A_TOKEN = 450;
@@ -114,7 +122,8 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const strong = STRONG.test(words);
     const telling = TELLING.test(words) || (first && TELLS.test(window.own));
     const aside = ASIDE.test(words) && !strong;
-    const work = workOf(headOf(window, strong));
+    const leads = strong || (!stream.punctuated && WEAK.test(words) && telling);
+    const work = workOf(headOf(window, leads));
     if (REST.test(words) && window.lineGapMs > 6000 && last.kind !== 'intro') {
       drafts.push({
         ...blank(window.token),
@@ -138,6 +147,10 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     }
     if (!aside && WARM.test(window.own) && work.region === null && opening(last)) {
       drafts.push({ ...blank(window.token), kind: 'warmup', sure: 0.7 });
+      continue;
+    }
+    if (LOOKS.test(words) && tokens[window.token]!.newLine && elapsed > 8000 && last.kind === 'technique') {
+      drafts.push({ ...blank(window.token), kind: 'talk', region: last.region, action: last.action, sure: 0.6 });
       continue;
     }
     if (aside || work.region === null) {
@@ -174,6 +187,16 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       continue;
     // Letting go ends a step and begins none.
     if (!strong && LETS_GO.test(words)) continue;
+    // What is told before any dose was named is still about how to begin.
+    if (
+      !first &&
+      !strong &&
+      !fresh &&
+      elapsed < BEGINNING_MS &&
+      !last.swapped &&
+      !/ № /.test(since.replace(LABEL_IN, ''))
+    )
+      continue;
     // A hand that only holds on is no step of its own.
     if (HELPING.test(sentenceOf(words))) continue;
     // Resting goes on; all of the face has parts.
@@ -219,7 +242,12 @@ function startSwapped(stream: Stream, drafts: Draft[], token: number): void {
   const last = drafts[drafts.length - 1]!;
   if (last.kind === 'outro') return;
   if (stream.tokens[token]!.startMs - stream.tokens[last.token]!.startMs < 2500) return;
-  drafts.push({ ...blank(token), kind: last.kind === 'rest' ? 'technique' : last.kind, swapped: true, sure: 0.75 });
+  drafts.push({
+    ...blank(token),
+    kind: last.kind === 'rest' || last.kind === 'talk' ? 'technique' : last.kind,
+    swapped: true,
+    sure: 0.75,
+  });
 }
 
 /** Places where a step may begin: the start of a sentence, and in captions without punctuation a word that leads on. */
@@ -263,10 +291,10 @@ function silence(tokens: Stream['tokens'], from: number, to: number): number {
   return tokens[to]!.startMs - tokens[from]!.startMs - (to - from) * MS_A_TOKEN;
 }
 
-/** The sentence by itself; a label alone ("Exercise one, the window.") is read with what follows it. */
-function headOf(window: Window, strong: boolean): string {
+/** The sentence by itself; a label alone ("Exercise one, the window.") or a line that leads on is read with what follows it. */
+function headOf(window: Window, leads: boolean): string {
   const sentence = sentenceOf(window.text);
-  return strong && workOf(sentence).region === null ? window.ahead : sentence;
+  return leads && workOf(sentence).region === null ? window.ahead : sentence;
 }
 
 function sentenceOf(text: string): string {

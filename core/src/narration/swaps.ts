@@ -74,6 +74,8 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       const apart = match[0].startsWith(' ,');
       const other = / other /.test(`${match[0]} `);
       if (other && (HELPER.test(after) || / hand/.test(match[0]))) continue;
+      // "Over to the other cheek, and back": something goes to and fro.
+      if (other && /^ (?:, )?(?:and )?(?:then )?(?:back|to and fro)(?= )/.test(after)) continue;
       if (!apart && (LATER.test(clause) || SOON.test(clause))) continue;
       if (other && !apart && TRAVELS.test(clause) && !/[.,] \S+ $/.test(clause)) continue;
       // A side that is only named is a change when the other one was worked before it.
@@ -103,6 +105,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
     found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
   });
+  found.push(...turnedOver(stream));
   found.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
   const kept: typeof found = [];
   for (const swap of found) {
@@ -112,6 +115,36 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
     } else kept.push(swap);
   }
   return kept;
+}
+
+/** A head turned to one side, and after a dose to the other. */
+const TURNING =
+  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )/g;
+const BACK_AGAIN = / (?:middle|cent(?:er|re)|back|release|relax|let go|№) /;
+
+function turnedOver(stream: Stream): (FoundSwap & { token: number })[] {
+  const { text, tokens } = stream;
+  const turns = [...text.matchAll(TURNING)].map((match) => ({
+    side: match[1]!,
+    index: match.index,
+    length: match[0].length,
+  }));
+  return turns.flatMap((turn, i) => {
+    const before = turns[i - 1];
+    if (!before || before.side === turn.side) return [];
+    const token = tokens[stream.tokenAt(turn.index + 1)]!;
+    const sinceMs = token.startMs - tokens[stream.tokenAt(before.index + 1)]!.startMs;
+    const between = `${text.slice(before.index + before.length, turn.index)} `;
+    if (sinceMs < NEAR_MS || sinceMs > 60_000 || !BACK_AGAIN.test(between) || !between.includes(' . ')) return [];
+    const last = tokens[stream.tokenAt(turn.index + turn.length - 1)]!;
+    return [
+      {
+        atMs: token.startMs,
+        token: stream.tokenAt(turn.index + 1),
+        evidence: { from: token.word, to: last.end, sure: 0.6 },
+      },
+    ];
+  });
 }
 
 function opposite(side: string): string {
@@ -124,22 +157,33 @@ const ONE_SIDE = / (?:one|first|left|right|a) (?:side|cheek|eye|half|ear|brow|te
 /** Where the head goes, not which side is worked. */
 const TURNED = / (?:head|face|chin|look|looking|gaze|turn)(?: [^ .,]+){0,3} (?:to )?(?:the |your )$/;
 
-/** The side of the body that was named last before a place in the text; a hand that helps does not count. */
+/** Sides of the body by name; a hand that helps is none. */
+const NAMED =
+  / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop)|ear to (?:the|your) (?:[^ .,]+ )?shoulder|shoulder|of|now|away))/g;
+/** "All right", "that's right", "your other right", and "Right." by itself. */
+const AGREEING = / (?:all|that's|so|okay|and|your other) $/;
+const ALONE = /(?:^ ?| [.,] )(?:and |so |all |okay )?$/;
+/** "Right under the skin." */
+const RIGHT_THERE =
+  /^ right (?:under|above|here|there|next|below|behind|beside|in|at|where|up|down|into|across|between|through|after|before|from|by) /;
+
+/** The side of the body that was named last before a place in the text; of two in one sentence, the first. */
 function sideBefore(text: string, at: number): string | null {
   const before = text.slice(Math.max(0, at - FAR), at);
   let last: string | null = null;
-  for (const match of before.matchAll(
-    / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop)|ear to (?:the|your) (?:[^ .,]+ )?shoulder|shoulder|now|away))/g,
-  ))
-    if (
-      !(
-        match[1] === 'right' &&
-        /(?:^ ?| [.,] )(?:and |so |all |okay )?$/.test(before.slice(0, match.index + 1)) &&
-        /^ right [.,]/.test(before.slice(match.index))
-      ) &&
-      !TURNED.test(before.slice(Math.max(0, match.index - 60), match.index + 1)) &&
-      (!/ (?:all|that's|so|okay|and|your other) $/.test(before.slice(0, match.index + 1)) || match[1] === 'left')
-    )
-      last = match[1]!;
+  let sentence = -1;
+  for (const match of before.matchAll(NAMED)) {
+    const lead = before.slice(Math.max(0, match.index - 60), match.index + 1);
+    const follows = before.slice(match.index);
+    if (match[1] === 'right') {
+      if (AGREEING.test(lead) || (ALONE.test(lead) && /^ right [.,]/.test(follows))) continue;
+      if (RIGHT_THERE.test(follows) && !/ (?:the|your|my) $/.test(lead)) continue;
+    }
+    if (TURNED.test(lead)) continue;
+    const begun = before.lastIndexOf(' . ', match.index);
+    if (last !== null && begun >= 0 && begun === sentence) continue;
+    sentence = begun;
+    last = match[1]!;
+  }
   return last;
 }

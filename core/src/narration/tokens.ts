@@ -1,3 +1,4 @@
+import { labelled } from './labels';
 import type { Word } from './words';
 
 /** A word, a number or a pause in the stream that the patterns read. */
@@ -50,7 +51,8 @@ const TENS = new Map(
  * "twenty-five", "three or four", "5-6"); a comma and the end of a sentence are tokens of their own, and so is a silence.
  */
 export function streamOf(words: readonly Word[]): Stream {
-  const tokens: Token[] = [];
+  const plain: Token[] = [];
+  const colons = new Set<Token>();
   const pieces = words.flatMap((word, at) =>
     split(word.norm).map((norm, i, all) => ({
       norm,
@@ -58,6 +60,7 @@ export function streamOf(words: readonly Word[]): Stream {
       startMs: word.startMs,
       pause: i === all.length - 1 ? word.pause : ('' as const),
       newLine: i === 0 && at > 0 && words[at - 1]!.line !== word.line,
+      label: i === all.length - 1 && /^[\p{L}\d]+[:)]$/u.test(word.text) && (at === 0 || words[at - 1]!.pause === '.'),
       silence: i === all.length - 1 && (words[at + 1]?.startMs ?? 0) - word.endMs > SILENCE_MS,
     })),
   );
@@ -69,7 +72,7 @@ export function streamOf(words: readonly Word[]): Stream {
     const piece = pieces[at]!;
     const last = pieces[at + length - 1]!;
     const text = number === null ? piece.norm : number.low === 1 && number.high === 1 ? 'one' : '№';
-    tokens.push({
+    plain.push({
       text,
       word: piece.word,
       end: last.word + 1,
@@ -78,13 +81,15 @@ export function streamOf(words: readonly Word[]): Stream {
       high: number?.high ?? 0,
       newLine: piece.newLine,
     });
+    if (number !== null && last.label) colons.add(plain[plain.length - 1]!);
     const stop = last.silence ? '.' : last.pause;
     if (stop) {
       const after = last.word + 1;
-      tokens.push({ text: stop, word: after, end: after, startMs: last.startMs, low: 0, high: 0, newLine: false });
+      plain.push({ text: stop, word: after, end: after, startMs: last.startMs, low: 0, high: 0, newLine: false });
     }
     at += length;
   }
+  const tokens = labelled(plain, colons);
   const offsets: number[] = [];
   let text = ' ';
   for (const token of tokens) {
@@ -114,6 +119,7 @@ function split(norm: string): string[] {
   const glued = /^(\d+(?:\.\d+)?)(s|sec|secs|x|am|pm|%)$/.exec(norm);
   if (glued) return [glued[1]!, { s: 'seconds', sec: 'seconds', secs: 'seconds', x: 'times' }[glued[2]!] ?? glued[2]!];
   if (/^\d+-\d+$/.test(norm) || /^\d+:\d+/.test(norm)) return [norm];
+  if (/^(?:left|right)-hand$/.test(norm)) return [norm.slice(0, -5)];
   const parts = norm.split(/[-/]/).filter(Boolean);
   if (parts.length > 1 && parts.some((part) => SMALL.has(part) || TENS.has(part) || /^\d+$/.test(part))) return parts;
   return [norm];

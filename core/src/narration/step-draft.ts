@@ -1,0 +1,33 @@
+import type { Region } from '../face/regions';
+import type { Action, Tool } from '../move/move.schema';
+import type { Reading } from './reading';
+
+export type Step = Reading['steps'][number];
+
+/** A step while it is looked for: where it begins, and what is known of it so far. */
+export interface Draft {
+  token: number;
+  kind: Step['kind'];
+  action: Action | 'unknown';
+  region: Region | null;
+  side: Step['side'];
+  tool: Tool | null;
+  sure: number;
+  swapped: boolean;
+  /** Whether it is the other side of the step just before it, so that both sides are done. */
+  paired: boolean;
+}
+
+export function blank(token: number): Draft {
+  return {
+    token,
+    kind: 'technique',
+    action: 'unknown',
+    region: null,
+    side: 'unknown',
+    tool: null,
+    sure: 0.7,
+    swapped: false,
+    paired: false,
+  };
+}
