@@ -50,7 +50,11 @@ export function bareNumbers(
       continue;
     const words = `${stream.text.slice(Math.max(0, index - 14), index)}${said} `;
     const alike = / (?:also|same|another|too|as well|again|side) /.test(words);
-    const same = last && (last.kind === 'swipes' || (startMs - last.atMs < 90_000 && alike)) ? last : undefined;
+    const step = stepAt(startMs);
+    // Strokes stay strokes while strokes are made.
+    const strokes = !step || step.startMs <= (last?.atMs ?? 0) || !NO_STROKES.has(step.action);
+    const same =
+      last && ((last.kind === 'swipes' && strokes) || (startMs - last.atMs < 90_000 && alike)) ? last : undefined;
     add(token, same?.kind ?? 'reps', low, high, same ? 0.7 : 0.5, index, said.length);
   }
 }
@@ -76,7 +80,8 @@ function lineEnds(stream: Stream): { token: number; index: number; words: string
   });
 }
 
-const ENDED = /^[.] and №$/;
+const NO_STROKES: ReadonlySet<string> = new Set(['circle', 'tap', 'knead', 'pinch', 'puff', 'vocalise', 'breathe']);
+const ENDED = /^ ?[.] and №$/;
 
 /** What stands before a number that counts nothing. */
 const NOT_COUNTED =

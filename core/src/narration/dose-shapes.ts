@@ -34,7 +34,8 @@ export const NO_DOSE: readonly string[] = [
   '№ (?:[^ .,]+ )?(?:times|days) (?:a|per|each|every) (?:day|week|month|morning|night|evening|year)',
   '(?:№|once|twice)(?: times)? (?:this|the first|for the first) (?:week|month)',
   '(?:№|one) (?:[^ .,]+ )?(?:days?|weeks?|nights?|mornings?|evenings?|seasons?)',
-  // How a breath is paced is not how many there are.
+  // How a breath is paced, and what is done on one, is not how many there are.
+  '(?:on|in|with|per) one (?:long |deep |single |slow )?(?:breath|exhale|exhalation|inhale)',
   '(?:in|out|inhale|exhale|nose|mouth) for (?:a count of )?№',
   // What is promised of the whole lesson.
   '№ (?:(?!for|every|each|seconds?|times|small|on|of|and)[^ .,]+ ){0,3}(?:exercises?|moves?|techniques?|movements?|poses?|holds?|tricks?|routines?|massages?)',
@@ -51,7 +52,7 @@ export interface Shape {
 }
 
 const REP_NOUNS =
-  'reps?|repetitions?|repeats?|circles?|taps?|presses|pumps|pulses?|lifts?|squeezes|smiles?|kisses|blinks?|winks?|pinches|pats?|rolls?|nods?|turns?|bounces|puffs?|kneads?|pushes|pulls?|rotations?|laps|openings|chews|claps|ticks|clicks|movements|shrugs|flicks|in a row|in total|altogether|in all';
+  'reps?|repetitions?|repeats?|circles?|taps?|presses|pumps|pulses?|lifts?|squeezes|smiles?|kisses|blinks?|winks?|pinches|pats?|rolls?|nods?|turns?|bounces|puffs?|kneads?|pushes|pulls?|rotations?|laps|openings|chews|claps|ticks|clicks|movements|shrugs|flicks|swallows|whistles|in a row|in total|altogether|in all';
 
 /** Shapes in order: a number that one has taken is not looked at by the next (common practice, no source). */
 export const SHAPES: readonly Shape[] = [

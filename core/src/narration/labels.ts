@@ -11,7 +11,7 @@ const APART_MS = 8000;
  * Numbers that count steps without a word that says so: "Three: the window.", and "Six. Bite once." after "number five".
  * Each gets the token `step` before it, so that patterns read one and the same thing.
  *
- * @param colons tokens whose number was written with a colon or a bracket after it.
+ * @param colons tokens whose number was written as a heading's: with a colon or a bracket after it, or in a list.
  */
 export function labelled(tokens: readonly Token[], colons: ReadonlySet<Token>): Token[] {
   const found: Token[] = [];

@@ -83,6 +83,12 @@ export function readPromises(stream: Stream): FoundPromise[] {
         )
       )
         return;
+      if (
+        / (?:don't|do not|not|never) (?:[^ .,]+ ){0,3}$/.test(
+          stream.text.slice(Math.max(0, match.index - 40), match.index + 1),
+        )
+      )
+        return;
       // "Three times in a week."
       if (/ (?:times|once|twice) $/.test(stream.text.slice(0, match.index + 1).slice(-9))) return;
       const weeks = / days$/.test(match[0]) ? 1 / 7 : / months?$/.test(match[0]) ? WEEKS_A_MONTH : 1;

@@ -12,7 +12,7 @@ const NOT =
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
@@ -20,7 +20,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'neck',
-    `(?:${NOT}|careful|gentle|gently) (?:[^ .]+ ){0,8}(?:throat|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
+    `(?:${NOT}|careful|gentle|gently) (?:[^ .]+ ){0,8}(?:throat|larynx|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
   ],
   [
     'teeth',
@@ -36,7 +36,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
@@ -45,7 +45,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish|(?:a (?:little|bit)|slightly|turn|go(?:es)?) pink'],
   [
     'eye',
-    `eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
+    `${NOT} (?:[^ .,]+ ){0,4}(?:eye ?)?lids?|eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
   ],
   [
     'brow_tension',
@@ -53,7 +53,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'refer_professional',
-    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|(?:ask|see|talk to) some(?:one|body) (?:who|first)|therapist|clinician|specialist',
+    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|(?:ask|see|talk to) some(?:one|body) (?:who|first)|therapist\\S*|clinician|specialist',
   ],
 ];
 
@@ -62,7 +62,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['detox', 'detox\\S*|toxins?|impurities|waste(?: products)?|cleans(?:e|es|ing) (?:the|your) (?:lymph|body|blood)'],
   [
     'drain',
-    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|less swollen|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|system|fluid)|stagnant|eye bags|bags under',
+    'de ?puff\\S*|puff(?:y|iness)|swelling|swollen(?= (?:face|eyes?|look))|less swollen|fluids?|water retention|bloat(?:ed|ing)?|lymph(?:atic)? (?:flow\\S*|system|fluid)|stagnant|eye bags|bags under|(?:eyes?|face) feels? lighter',
   ],
   [
     'nose_shape',
@@ -91,13 +91,16 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['collagen', 'collagen|elastin|elasticity'],
   [
     'circulation',
-    'circulation|blood ?flow|blood (?:flowing|moving|going|pumping|circulating)|blood supply|oxygen\\S*|glow\\S*|radian\\S+',
+    'circulation|blood ?flow|blood (?:flowing|moving|going|pumping|circulating)|blood supply|(?:bit|touch|some) (?:of )?colou?r|oxygen\\S*|glow\\S*|radian\\S+',
   ],
   [
     'pain_relief',
     '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|takes? the edge off|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
   ],
-  ['allergy', 'allerg\\S+|sinus(?:es)?|congestion|stuffy|hay ?fever|blocked nose'],
+  [
+    'allergy',
+    'allerg\\S+|sinus(?:es)?|congestion|stuffy|hay ?fever|blocked nose|nose (?:feels?|is|gets?) (?:[^ .,]+ )?(?:freer|free|clearer|open)',
+  ],
   [
     'muscle',
     '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wak(?:es?|ing) up (?:the|your|those)|work out|workout)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
@@ -117,6 +120,9 @@ const PROMISING =
   / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
   / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
+/** Only what the moves are for is named: "what I do for my double chin". */
+const TOPIC =
+  / (?:exercises?|moves?|massage|routine|what i do|something|this(?: one)? is|these are) (?:for|against) (?:[^ .,]+ ){0,2}$/;
 const DENIED =
   / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
 
@@ -251,7 +257,7 @@ export function readClaims(stream: Stream): FoundClaim[] {
       const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
       // What hedges a claim stands near it.
       const near = ` ${clause.text.slice(Math.max(0, match.index - 80), match.index + match[0].length + 60)} `;
-      const strength = HEDGED.test(near) ? 'mild' : 'strong';
+      const strength = HEDGED.test(near) || TOPIC.test(before) ? 'mild' : 'strong';
       found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.6 } });
     }
   return found.sort((a, b) => a.atMs - b.atMs);

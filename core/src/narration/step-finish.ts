@@ -12,7 +12,7 @@ const DOWNWARD: ReadonlySet<Region> = new Set(['neck', 'ear', 'collarbone', 'nap
 
 /** A way down through all of the face ends in the neck. */
 const TO_DRAIN =
-  /^ (?:(?:and|so|now|then|okay|finally) )*(?:to drain|drain everything|let's drain|we drain|flush|we (?:bring|sweep|take) (?:everything|it all) down) /;
+  /^ (?:(?:and|so|now|then|okay|finally) )*(?:to drain|drain(?:age)? [.,]|drain everything|let's drain|we drain|flush|we (?:bring|sweep|take) (?:everything|it all) down) /;
 /** What every step works on is looked for in its own words: the first forty count, the first of them most. */
 export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundStep[] {
   const { tokens } = stream;
@@ -25,7 +25,9 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
     const tools = mentions(TOOL_WORDS, text).filter(
       (hit) => !/ (?:or|if you have|back of the|back of a)(?: [^ .,]+){0,2} $/.test(text.slice(0, hit.at)),
     );
-    const implement = tools.find((hit) => hit.value !== 'hand' && hit.value !== 'knuckle')?.value ?? null;
+    const named = tools.find((hit) => hit.value !== 'hand' && hit.value !== 'knuckle')?.value ?? null;
+    // A roller's stone is the roller.
+    const implement = named === 'stone' && lessonTool === 'roller' && !/ gua ?sha /.test(text) ? 'roller' : named;
     if (draft.kind === 'intro' || draft.kind === 'prep') {
       lessonTool = implement ?? lessonTool;
       draft.tool = draft.kind === 'intro' ? implement : null;

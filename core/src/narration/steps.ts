@@ -7,7 +7,7 @@ import type { Stream } from './tokens';
 
 /** Words that begin something new whatever comes before. */
 const STRONG =
-  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|drill|question|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row|set|round|rep|time))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|to wrap up|finish with|finally|lastly|last area|last one(?:'s)?|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
+  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|drill|question|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row|set|round|rep|time|breath))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that|to close|to finish|to wrap up|finish with|drain(?:age)? [.,]|finally|lastly|last area|last one(?:'s)?|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
 const LABEL_IN = / (?:step|exercise|move|technique|drill|question|number) (?:number )?№/g;
 const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|drill|question|number) (?:number )?(?:one|№) /;
 const WEAK =
@@ -115,7 +115,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     if (last.kind === 'outro') {
       if (!STRONG.test(words) || !TELLING.test(words)) continue;
     } else if (OUTRO.test(window.own) && atMs > 0.55 * endMs && last.kind !== 'intro' && !STRONG.test(words)) {
-      drafts.push({ ...blank(window.token), kind: 'outro', sure: 0.8 });
+      drafts.push({ ...blank(closingAt(stream, window)), kind: 'outro', sure: 0.8 });
       continue;
     }
     const first = opening(last);
@@ -164,7 +164,8 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       (work.place >= 1 || strong || WEAK.test(words)) &&
       (last.region === null || elsewhere(work.region, last.region));
     const other = work.action !== 'unknown' && work.action !== last.action;
-    const placing = PLACING.test(words) || /^ (?:(?!№)[^ .,]+ ){0,2}(?!№)[^ .,]+ [.,]/.test(words);
+    const heading = /^ (?:(?!№)[^ .,]+ ){0,2}(?!№)[^ .,]+ [.,]/.test(words);
+    const placing = PLACING.test(words) || heading;
     // What goes on at the same time, and one more of the same, is no new step.
     if (!first && CONTINUES.test(words) && !(strong && moved)) continue;
     // A new paragraph, or words after a silence in which was worked, are a place where something new is expected.
@@ -173,13 +174,18 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       ? (telling ||
           strong ||
           (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2) || SIDED.test(window.own))) ||
+          (fresh && last.kind === 'prep' && work.place >= 1.2 && DOSED.test(paragraphAt(stream, window.token))) ||
           warm) &&
         (work.action !== 'unknown' || work.region !== null || (strong && GOES_ON.test(words)))
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||
         (moved && (telling || placing || WEAK.test(words)) && elapsed > (fresh ? 3500 : 6500)) ||
         (moved && fresh && work.place >= 1.2 && elapsed > 6500) ||
-        (other && (WEAK.test(words) || fresh) && telling && elapsed > 8500 && work.action !== 'breathe');
+        (other &&
+          (WEAK.test(words) || fresh) &&
+          (telling || (heading && work.place >= 1)) &&
+          elapsed > 8500 &&
+          work.action !== 'breathe');
     if (!begins) continue;
     // "To the other side." and the place named after it are one step.
     const since = stream.text.slice(stream.offsetOf(last.token) - 1, window.offset + 1);
@@ -214,6 +220,24 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
   }
   for (const swap of pending) if (drafts[drafts.length - 1]!.kind !== 'intro') startSwapped(stream, drafts, swap.token);
   return finish(stream, drafts, endMs);
+}
+
+/** A number of times, or seconds. */
+const DOSED = / № (?:[^ .,]+ )?(?:times|strokes|rolls|sweeps|circles|seconds|on|each|a side) /;
+
+/** The line of the transcript that a token stands in, from there on. */
+function paragraphAt(stream: Stream, token: number): string {
+  let end = token + 1;
+  while (end < stream.tokens.length && !stream.tokens[end]!.newLine) end++;
+  return stream.text.slice(stream.offsetOf(token) - 1, stream.offsetOf(end));
+}
+
+/** Where the closing begins: in captions without punctuation, with the line that says so. */
+function closingAt(stream: Stream, window: Window): number {
+  let token = stream.tokenAt(window.offset + OUTRO.exec(window.own)!.index + 2);
+  if (stream.punctuated) return window.token;
+  while (token > window.token && !stream.tokens[token]!.newLine) token--;
+  return token;
 }
 
 /** Whether a place is still in the sentence that begins at a window, and near its beginning. */

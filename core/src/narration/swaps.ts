@@ -38,6 +38,8 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.6,
     `(?:give|do|work|take|treat|lift|for)(?: it)? (?:the|your|my) (?:left|right)(?: side)?(?= [.,]| what| the same| now| too| as well)`,
   ],
+  // "Right. Five."
+  [0.6, `[.] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
   // "Right. And left."
   [0.5, `[.,] (?:and |now |then |so ){1,2}(?:the |your )?(?:left|right)(?= [.,])`],
   [0.5, `[.] (?:left|right) (?:corner|one|hand side|now|again)(?= [.,])`],

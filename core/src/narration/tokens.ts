@@ -53,6 +53,8 @@ const TENS = new Map(
 export function streamOf(words: readonly Word[]): Stream {
   const plain: Token[] = [];
   const colons = new Set<Token>();
+  // "1. Eyebrows up.", "2. Eyes closed.", each on a line of its own.
+  let listed = 0;
   const pieces = words.flatMap((word, at) =>
     split(word.norm).map((norm, i, all) => ({
       norm,
@@ -60,6 +62,7 @@ export function streamOf(words: readonly Word[]): Stream {
       startMs: word.startMs,
       pause: i === all.length - 1 ? word.pause : ('' as const),
       newLine: i === 0 && at > 0 && words[at - 1]!.line !== word.line,
+      listed: /^\d+[.]$/.test(word.text) && words[at - 1]?.line !== word.line && words[at + 1]?.line === word.line,
       label: i === all.length - 1 && /^[\p{L}\d]+[:)]$/u.test(word.text) && (at === 0 || words[at - 1]!.pause === '.'),
       silence: i === all.length - 1 && (words[at + 1]?.startMs ?? 0) - word.endMs > SILENCE_MS,
     })),
@@ -81,7 +84,10 @@ export function streamOf(words: readonly Word[]): Stream {
       high: number?.high ?? 0,
       newLine: piece.newLine,
     });
-    if (number !== null && last.label) colons.add(plain[plain.length - 1]!);
+    if (number !== null && (last.label || (last.listed && number.low === listed + 1))) {
+      if (last.listed) listed = number.low;
+      colons.add(plain[plain.length - 1]!);
+    }
     const stop = last.silence ? '.' : last.pause;
     if (stop) {
       const after = last.word + 1;
