@@ -82,7 +82,7 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
     !draft.swapped &&
     draft.region &&
     NEVER_PAIRED.has(draft.region) &&
-    !/ (?:both(?! lips)|left side|right side) /.test(head)
+    !/ (?:both(?! lips)|left side|right side|left first|right first) /.test(head)
   )
     return 'midline';
   if (!draft.swapped && draft.action === 'vocalise' && draft.region && UNPAIRED.has(draft.region)) return 'midline';
@@ -122,9 +122,15 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
     !/ on one side and| side (?:, )?(?:and )?then (?:on )?the other| one side after/.test(head)
   )
     return 'first';
-  const running = earlier.findLast((one) => one.kind === 'technique' && one.side !== 'midline');
-  if (running && SIDED.has(running.side) && !running.paired && !/ both | each hand | two hands | sides /.test(head))
-    return running.side;
+  if (
+    !draft.swapped &&
+    WHOLE_FACE.test(head.slice(0, 150)) &&
+    !/ (?:left|right|one side|one cheek|fingers?|palms?) /.test(head.slice(0, 150))
+  )
+    return 'midline';
+  const running = runningSide(earlier);
+  if (running && !/ both | each hand | two hands | sides | each side | a side /.test(head.replace(AFTER_DOSE, ' ')))
+    return running;
   if (
     / both | each hand | two hands | (?:cheeks|temples|nostrils|nose wings|eyes|brows|eyebrows|ears|palms|hands|knuckles|thumbs|jaws|sides|ring fingers|index fingers|fingertips) /.test(
       head,
@@ -134,4 +140,24 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
   if (draft.region && UNPAIRED.has(draft.region))
     return draft.action === 'stroke' || draft.action === 'circle' ? 'both' : 'midline';
   return draft.action === 'vocalise' || draft.action === 'breathe' || draft.action === 'wiggle' ? 'midline' : 'both';
+}
+
+/** Done with all of the face at once: the head back, the cheeks sucked in, the mouth an O. */
+const WHOLE_FACE =
+  / (?:(?:tilt|tip) (?:your |the )?head (?:all the way )?back|look (?:up )?(?:at|to) the ceiling|fish|suck (?:in )?(?:your |the )?cheeks|big o|o shape|puff (?:up )?(?:both |your |the )?cheeks|fill both cheeks) /;
+
+/** What is said after the dose is about something else: "touch both cheeks and compare". */
+const AFTER_DOSE = /(?<= № (?:[^ .,]+ ){0,4})[.].*$/;
+
+/** The side that is being worked through: to the change of side, and then for as many steps as the first one had. */
+function runningSide(earlier: readonly Draft[]): Step['side'] | null {
+  const worked = earlier.filter((one) => one.kind === 'technique' && one.side !== 'midline');
+  const last = worked[worked.length - 1];
+  if (!last || !SIDED.has(last.side) || last.paired) return null;
+  const change = worked.findLastIndex((one) => one.swapped);
+  if (change < 1) return last.side;
+  const first = worked[change - 1]!.side;
+  const begun = worked.slice(0, change).findLastIndex((one) => one.side !== first);
+  const round = change - 1 - begun;
+  return worked.length - change < round ? last.side : null;
 }

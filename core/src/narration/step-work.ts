@@ -11,7 +11,7 @@ const BETWEEN: readonly (readonly [from: readonly Region[], to: readonly Region[
   [['brow'], ['scalp'], 'forehead'],
 ];
 const TOWARDS =
-  /^ (?:(?:all|the|way|out|up|down|over|across|along|straight|back|right|left|and|then|it|them|on|side|sweep|stroke|glide|slide|swipe|roll|draw|brush|come|go|pull) )*(?:to|towards?|into|until|till) (?:(?:the|your|both|each) )*(?:(?:top|middle|side|bottom|front|back|hole) of (?:the|your) )?$/;
+  /^(?: (?!\.)[^ ]+){0,9} (?:to|towards?|into|until|till) (?:(?:the|your|both|each|under|behind|below) )*(?:(?:top|middle|side|bottom|front|back|hole) of (?:the|your) )?$/;
 /** Closed eyes and an open mouth are how one sits, and no place of work. */
 const CLOSED =
   / (?:with )?(?:your |the )?(?:eyes (?:gently |softly )?(?:closed|shut)|mouth (?:slightly |a little |a bit |half |loosely )?open|arms (?:over|across) (?:the |your )?chest)(?= )/g;
@@ -54,7 +54,9 @@ export function workOf(text: string): Work {
     const aside =
       hit.value === 'wiggle' &&
       / (?:small|little|tiny|with (?:a|the)) $/.test(text.slice(Math.max(0, hit.at - 10), hit.at));
-    const noun = hit.value === 'breathe' || aside || /^(?:keep|stay)$/.test(hit.text) ? 0.3 : 1;
+    // How long something is held says less of what is done than how.
+    const noun =
+      hit.value === 'breathe' || aside || /^(?:keep|stay)$/.test(hit.text) ? 0.3 : /^hold/.test(hit.text) ? HELD : 1;
     actions.set(hit.value, (actions.get(hit.value) ?? 0) + weight * noun * (1.3 - Math.min(0.9, hit.at / 300)));
   }
   const best = <T>(of: Map<T, number>): [T, number] | null =>
@@ -71,6 +73,8 @@ export function workOf(text: string): Work {
     place: region?.[1] ?? 0,
   };
 }
+
+const HELD = 0.3;
 
 function regionWeight(text: string, hit: Hit<Region>): number {
   const before = text.slice(Math.max(0, hit.at - 34), hit.at);
