@@ -35,7 +35,7 @@ export function bareNumbers(
   for (const { token, index, words: said } of [...candidates, ...lineEnds(stream)]) {
     if (token === undefined || taken.has(token)) continue;
     const { low, high, startMs } = stream.tokens[token]!;
-    if (high > 60 || startMs < 10_000) continue;
+    if (high > 60 || startMs < 10_000 || stepAt(startMs)?.kind === 'outro') continue;
     taken.add(token);
     if (isAlone(stream, token, 1) && whileRunning(stream, doses, token, stepAt)) {
       add(token, 'remaining_s', low, high, 0.6, index, said.length);

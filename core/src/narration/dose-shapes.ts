@@ -108,7 +108,7 @@ export const SHAPES: readonly Shape[] = [
   },
   {
     pattern:
-      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|other (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way(?: round| around)?|up|down|in|out))(?= [,./]| and| then)',
+      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|other (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way(?: round| around)?|up|down|in|out))(?= [,./]| and| then| to the| to your)',
     kind: 'reps',
     sure: 0.7,
   },
@@ -125,6 +125,7 @@ export const SHAPES: readonly Shape[] = [
     sure: 0.6,
     figure: 1,
   },
+  { pattern: '№ (?:super|very|really|so|nice and) (?:light|gentle|slow|soft)(?:ly)?', kind: 'reps', sure: 0.6 },
   // "Circle forward fifteen."
   {
     pattern:

@@ -9,7 +9,7 @@ export const HOLDING =
 /** Says that it goes on, and not what: a hold only where nothing else is said to be done. */
 const STAYING = /\b(?:keep|stay|there|remain)\b/g;
 export const MOVING =
-  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|(?<!feel (?:it|them|that) )shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|brush|brushing|rotate|continue|going(?! to)|(?<!to )go|doing|do it|repeat|side to side|open and close|do this|backwards|fast)\b/g;
+  /\b(?:tap|tapping|pat|patting|massage|massaging|circles?|circling|roll|rolling|rub|rubbing|stroke|stroking|sweep|sweeping|knead|kneading|shake|(?<!feel (?:it|them|that) )shaking|pulse|pulsing|move|moving|wiggle|wiggling|shift|pinch|pinches|pinching|chew|chewing|swish|drum|drumming|smooth|smoothing|brush|brushing|rotate|continue|going(?! to)|(?<!to )go|doing|do it|repeat|side to side|open and close|do this|backwards|fast)\b/g;
 
 /** The step that runs at an instant. */
 export type StepAt = (ms: number) => Pick<FoundStep, 'startMs' | 'kind' | 'action'> | undefined;

@@ -51,8 +51,9 @@ export function readPromises(stream: Stream): FoundPromise[] {
     }
   };
 
-  each(`${OFTEN} (?:a|per|each|every|in a) (?:single )?(?:day|week|morning|night|evening)`, (match, low, high) =>
-    add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9),
+  each(
+    `${OFTEN} (?:a|per|each|every|in a) (?:single |working )?(?:day|week|morning|night|evening)`,
+    (match, low, high) => add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9),
   );
   each(
     '(?:№|one) (?:days|times|mornings|nights|evenings) (?:a|per|each|every|in the|out of the) week',

@@ -12,11 +12,11 @@ const NOT =
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,2}(?:hurt|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,5}(?:hurts?|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
-    `(?:must|should|needs? to|has to|have to) (?:slide|glide)|if (?:it|they|the \\S+|your \\S+) (?:sticks?|drags?|pulls?)|pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|(?:plenty|enough) (?:of )?(?:oil|slip|serum|cream)(?= so)|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
+    `(?:must|should|needs? to|has to|have to) (?:slide|glide)|slipp(?:y|ery)|if (?:it|they|the \\S+|your \\S+) (?:sticks?|drags?|pulls?)|pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|(?:plenty|enough) (?:of )?(?:oil|slip|serum|cream)(?= so)|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
   ],
   [
     'neck',
@@ -24,7 +24,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'teeth',
-    `teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
+    `(?:space|room) between (?:the|your) teeth|teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
   ],
   [
     'skin_condition',
@@ -36,7 +36,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|do less|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
@@ -49,7 +49,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'brow_tension',
-    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|shoulders (?:have )?(?:come|crept|creep|go) up|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
+    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|shoulders (?:have )?(?:come|crept|creep|go) up|shoulders stay (?:where|down|low)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
   ],
   [
     'refer_professional',
@@ -86,7 +86,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'lift',
-    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|and|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
+    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
   ],
   ['collagen', 'collagen|elastin|elasticity'],
   [
@@ -111,7 +111,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'stress',
-    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:[^ .,]+ ){0,2}(?:better|easier|deeper|calmer)|calm(?:ing|s|er)? (?:down|the mind|your|you)|mood',
+    'stress\\S*|anxiety|anxious|nervous system|vagus|sleep (?:[^ .,]+ ){0,2}(?:better|easier|deeper|calmer)|calm(?:ing|s|er)? (?:down|the mind|your|you)|calmer|mood',
   ],
 ];
 
@@ -218,7 +218,7 @@ export function readCautions(stream: Stream): FoundCaution[] {
 }
 /** The same caution again so soon is the same one, ms. */
 const SAME_MS = 4000;
-const REFERS = / (?:ask|asks?|see|talk|speak|check|consult|before|first|unless|instead|not your|not a|yes) /;
+const REFERS = / (?:ask|asks?|let|look|see|talk|speak|check|consult|before|first|unless|instead|not your|not a|yes) /;
 const CLAIM_CONTEXT = / (?:clears?|cures?|heals?|gets? rid|treats?|improves?) /;
 
 /** Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied. */

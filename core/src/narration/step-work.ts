@@ -4,7 +4,7 @@ import { ACTION_WORDS, mentions, REGION_WORDS, type Hit } from './lexicon';
 
 /** What lies between two places: a stroke from one to the other works there. */
 const BETWEEN: readonly (readonly [from: readonly Region[], to: readonly Region[], across: Region])[] = [
-  [['chin', 'under_chin'], ['ear'], 'jaw'],
+  [['chin'], ['ear'], 'jaw'],
   [['mouth', 'lips', 'nose'], ['ear', 'temple', 'cheek'], 'cheek'],
   [['ear', 'jaw'], ['collarbone', 'shoulder'], 'neck'],
   [['collarbone'], ['jaw', 'ear', 'chin'], 'neck'],
@@ -110,12 +110,20 @@ function regionWeight(text: string, hit: Hit<Region>): number {
     return 2;
   // "The forehead stays smooth."
   if (
-    /^ (?:stays?|remains?|keeps?|should be|should stay) (?:as )?(?:[^ .,]+ )?(?:smooth|soft|still|calm|relaxed|quiet|loose)(?= )/.test(
+    /^ (?:stays?|remains?|keeps?|should be|should stay) (?:as )?(?:[^ .,]+ )?(?:smooth|soft|still|calm|relaxed|quiet|loose|where)(?= )/.test(
       after,
     )
   )
     return 0.05;
   if (hit.value === 'ear' && / (?:under|below|beneath) (?:the |your |both )?$/.test(before)) return 0.8;
+  // "Two fingers to the temples": put there, and worked there.
+  if (
+    / (?:fingers?|fingertips?|palms?|hands?|knuckles|thumbs?|stone|roller) (?:up )?(?:on|onto|to|over|at|in) (?:the |your |both )?$/.test(
+      before,
+    ) &&
+    hit.at < 60
+  )
+    return 2.4 * (1.25 - Math.min(0.95, hit.at / 230));
   let weight = 2;
   // "In front of the ear, small circles": named first, it is the place itself.
   if (

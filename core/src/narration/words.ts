@@ -55,6 +55,13 @@ export function wordsOf(lines: readonly Line[]): Word[] {
       index++;
       if (ends) sentence++;
     }
+    // A line without a full stop ends its sentence where the next one begins with a capital.
+    const next = lines[at + 1]?.text ?? '';
+    const last = words[words.length - 1];
+    if (punctuated && last?.line === at && !last.pause && /^\p{Lu}/u.test(next) && !/^I\b/.test(next)) {
+      words[words.length - 1] = { ...last, pause: '.' };
+      sentence++;
+    }
     if (!punctuated) sentence++;
   });
   return words;
