@@ -108,7 +108,7 @@ export const SHAPES: readonly Shape[] = [
   },
   {
     pattern:
-      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|other (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way(?: round| around)?|up|down|in|out))(?= [,./]| and| then| to the| to your)',
+      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|(?:other|opposite) (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way(?: round| around)?|up|down|in|out))(?= [,./]| and| then| to the| to your)',
     kind: 'reps',
     sure: 0.7,
   },

@@ -190,12 +190,14 @@ function minutesOfWork(
         .find((at) => ['№', 'one', 'a', 'half'].includes(stream.tokens[at]!.text));
       if (token === undefined || taken.has(token)) continue;
       // Before anything is worked, minutes are what the lesson takes.
-      if (stepAt(stream.tokens[token]!.startMs)?.kind === 'intro') continue;
+      const kind = stepAt(stream.tokens[token]!.startMs)?.kind;
+      if (kind === 'intro') continue;
       const before = stream.text.slice(Math.max(0, match.index - 120), match.index + 1);
       const sentence = before.slice(before.lastIndexOf(' . ') + 1);
       const works =
         lastOf(HOLDING, sentence) >= 0 ||
         lastOf(MOVING, sentence) >= 0 ||
+        (/ for /.test(match[0].slice(0, 5)) && (kind === 'technique' || kind === 'drain')) ||
         sentence.trim() === '.' ||
         sentence.trim() === '';
       if (!works || / (?:wait|takes|take|red|sleep|spend|only|just) /.test(`${sentence} `)) continue;

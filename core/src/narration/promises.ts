@@ -56,7 +56,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     (match, low, high) => add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9),
   );
   each(
-    '(?:№|one) (?:days|times|mornings|nights|evenings) (?:a|per|each|every|in the|out of the) week',
+    '(?:№|one) (?:days|times|mornings|nights|evenings) (?:(?:a|per|each|every|in the|out of the) week|out of(?= № ))',
     (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9),
   );
   each(`${OFTEN} this week`, (match, low, high) => add('frequency', 'per_week', match, low, high, 0.6));
@@ -72,7 +72,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:in|after|within|for|about|takes|take|least|give (?:it|this|yourself)) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
+    '(?:in|after|within|for|about|takes|take|least|give (?:it|this|them|yourself)) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
     (match, low, high) => {
       if (
         / for | least /.test(match[0]) &&
@@ -109,7 +109,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
           after,
         );
       const takes =
-        / (?:takes?|took|takes me|spend|lasts?|be|is|it's|under|less than|only|just|in|about|give me|have|need|doing) (?:[^ .,]+ ){0,3}$/.test(
+        / (?:takes?|took|takes me|spend|lasts?|be|is|it's|under|less than|only|just|in|about|give me|have|need|doing|for the next|the next) (?:[^ .,]+ ){0,3}$/.test(
           sentence,
         );
       // A promise stands at the beginning; later on, only a look back at the whole is one.

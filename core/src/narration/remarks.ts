@@ -12,7 +12,7 @@ const NOT =
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,5}(?:hurts?|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|squeeze|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,5}(?:hurts?|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
@@ -28,7 +28,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'skin_condition',
-    'acne|pimples?|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
+    'acne|pimples?|open spots|hives|urticaria|raynaud\\S*|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
   ],
   [
     'soreness',
@@ -86,7 +86,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'lift',
-    '(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
+    '(?:face|cheeks?|skin|brows?) lifts|(?:may|might|will|can|to) open (?:up )?(?:the|your) eyes?(?: area)?|(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
   ],
   ['collagen', 'collagen|elastin|elasticity'],
   [
@@ -117,9 +117,9 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
 
 /** The words make something happen, or say what it is good for. */
 const PROMISING =
-  / (?:will|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
+  / (?:will|takes|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
-  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
+  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|usually|a touch|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 /** Only what the moves are for is named: "what I do for my double chin". */
 const TOPIC =
   / (?:exercises?|moves?|massage|routine|what i do|something|this(?: one)? is|these are) (?:for|against) (?:[^ .,]+ ){0,2}$/;
@@ -182,7 +182,9 @@ export function readCautions(stream: Stream): FoundCaution[] {
         continue;
       if (
         about === 'redness' &&
-        !/ (?:normal|usual|okay|fine|little|might|may|bit|minutes?|if|worry|stop|bruis\S*) /.test(clause.text)
+        !/ (?:normal|usual|okay|fine|little|might|may|bit|minutes?|hours?|too much|if|worry|stop|bruis\S*) /.test(
+          clause.text,
+        )
       )
         continue;
       if (
@@ -202,6 +204,10 @@ export function readCautions(stream: Stream): FoundCaution[] {
         /(?<!close|open|shut|with) (?:the |your )?(?:under ?)?eyes?(?: ?bags| lids?)? (?!closed|shut)/.test(near);
       own.push({ atMs: startMs, about: ofEye ? 'eye' : about, evidence: { from: word, to: end, sure: 0.7 } });
     }
+    // "If it hurts, ask your dentist" says whom to ask, and not how hard to press.
+    const asks = own.some((one) => one.about === 'refer_professional');
+    const hurts = own.findIndex((one) => one.about === 'pressure' && asks && / if it hurts /.test(clause.text));
+    if (hurts >= 0) own.splice(hurts, 1);
     // How hard to press near the throat or the eye is one caution, about that place.
     const placed = own.some((one) => one.about === 'neck' || one.about === 'eye');
     const kinds = new Set<About>(placed ? ['pressure'] : []);

@@ -144,7 +144,7 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
 
 /** Done with all of the face at once: the head back, the cheeks sucked in, the mouth an O. */
 const WHOLE_FACE =
-  / (?:(?:tilt|tip) (?:your |the )?head (?:all the way )?back|look (?:up )?(?:at|to) the ceiling|fish|suck (?:in )?(?:your |the )?cheeks|big o|o shape|puff (?:up )?(?:both |your |the )?cheeks|fill both cheeks) /;
+  / (?:(?:tilt|tip) (?:your |the )?head (?:all the way )?back|look (?:up )?(?:at|to) the ceiling|fish|suck (?:in )?(?:your |the )?cheeks|big o|o shape|puff (?:up )?(?:your |the )?cheeks) /;
 
 /** What is said after the dose is about something else: "touch both cheeks and compare". */
 const AFTER_DOSE = /(?<= № (?:[^ .,]+ ){0,4})[.].*$/;

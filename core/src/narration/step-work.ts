@@ -91,7 +91,7 @@ function regionWeight(text: string, hit: Hit<Region>): number {
     / (?:up|down|on|over) to(?: the| your)? $| (?:now|next|then|for|and)(?: the| your)? $/.test(before)
   )
     return 3;
-  if (/ (?:don't|not|never|avoid) (?:[^ .,]+ ){0,4}$/.test(before)) return 0.05;
+  if (/ (?:don't|not|never|avoid|without|no) (?:[^ .,]+ ){0,4}$/.test(before)) return 0.05;
   // "Breathe through the nose", "keep the brows where they are": how it is done, not where.
   if (/ (?:through|in by|out of) (?:the |your )?$/.test(before) && /^(?:nose|mouth)$/.test(hit.text)) return 0.05;
   if (
@@ -133,7 +133,7 @@ function regionWeight(text: string, hit: Hit<Region>): number {
   )
     weight = 2;
   else if (
-    / (?:near|beside|below|by|past|towards?|to|into|until|in front of|just below|above|down to|up to|out to|behind)(?: (?:the|your|both|those))?(?: (?:left|right|outer|inner|upper|lower|front of the|back of the|corners? of the|side of the|side of your))? $/.test(
+    / (?:near|beside|below|by|past|towards?|to|into|until|in front of|just below|just under|above|down to|up to|out to|behind)(?: (?:the|your|both|those))?(?: (?:left|right|outer|inner|upper|lower|front of the|back of the|corners? of the|side of the|side of your))? $/.test(
       before,
     )
   )

@@ -38,6 +38,8 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.6,
     `(?:give|do|work|take|treat|lift|for)(?: it)? (?:the|your|my) (?:left|right)(?: side)?(?= [.,]| what| the same| now| too| as well)`,
   ],
+  // "And chin to ear on the right."
+  [0.6, `[.,] (?:and |then |now )+(?:[^ .,]+ ){1,4}on (?:the|your) (?:left|right)(?= [.,]| too| as well)`],
   // "Right. Five."
   [0.6, `[.] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
   // "Right. And left."
@@ -157,7 +159,8 @@ function opposite(side: string): string {
 const ONE_SIDE = / (?:one|first|left|right|a) (?:side|cheek|eye|half|ear|brow|temple)(?: |$)/;
 
 /** Where the head goes, not which side is worked. */
-const TURNED = / (?:head|face|chin|look|looking|gaze|turn)(?: [^ .,]+){0,3} (?:to )?(?:the |your )$/;
+const TURNED =
+  / (?:(?:head|face|chin|look|looking|gaze|turn)(?: (?!ear|on )[^ .,]+){0,3} (?:to|towards?|over) (?:the |your )?|(?:look|looking|gaze|turn) (?:the |your )?)$/;
 
 /** Sides of the body by name; a hand that helps is none. */
 const NAMED =
