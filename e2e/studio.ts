@@ -77,6 +77,7 @@ export interface StoredLesson {
   doc: {
     title: string;
     opening: string;
+    targetMs: number | null;
     steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
     segments: { stepId: string; side: string; beats: number[]; startMs: number; endMs: number }[];
     takes: { id: string; mediaId: string; mirrored: boolean }[];

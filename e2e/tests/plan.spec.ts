@@ -87,6 +87,9 @@ test('a narration becomes a lesson of what is accepted', async ({ studio: page, 
   await expect(page.getByTestId('read-step').first()).toBeVisible();
   await expect(page.getByText('the other side of it')).toBeVisible();
   await page.getByRole('checkbox', { name: /Take circle · ear/ }).click();
+  const promise = page.getByRole('button', { name: /6 minutes/ });
+  await promise.click();
+  await expect(promise).toHaveAttribute('aria-pressed', 'false');
   await page.getByRole('button', { name: /Make a lesson of/ }).click();
   await page.waitForURL(/plan\/words/);
   await expect(page.getByRole('heading', { level: 1, name: 'harbour drain' })).toBeVisible();
@@ -95,6 +98,8 @@ test('a narration becomes a lesson of what is accepted', async ({ studio: page, 
   expect(doc.steps.map((step) => (step.move as unknown as { region: string }).region)).not.toContain('ear');
   expect(doc.steps.length).toBeGreaterThanOrEqual(4);
   expect(doc.opening).toContain('Good morning, harbour.');
+  // The promise was left out, so nothing is aimed at.
+  expect(doc.targetMs).toBeNull();
 });
 
 test('paper goes out as Markdown and CSV, and prints with page numbers', async ({ studio: page }) => {

@@ -2,7 +2,8 @@ import type { Finding } from '../finding/finding';
 import { replaceWords } from '../finding/replace-words';
 import { sentencesOf } from '../lesson/talk';
 import type { Lesson } from '../lesson/lesson.schema';
-import { readWords, saidBy } from '../narration/read';
+import { readWords } from '../narration/read';
+import { saidBy } from '../narration/words';
 import type { CLAIMS } from '../narration/reading';
 
 type About = (typeof CLAIMS)[number];

@@ -1,6 +1,7 @@
 import type { Finding } from '../finding/finding';
 import { replaceWords } from '../finding/replace-words';
-import { readWords, saidBy } from '../narration/read';
+import { readWords } from '../narration/read';
+import { saidBy } from '../narration/words';
 import type { FoundPromise } from '../narration/reading';
 import { schoolOf } from '../school/schools';
 import { NUMBER_NAMES } from '../speech/number-names';

@@ -48,6 +48,13 @@ describe('a draft from narration', () => {
     expect(checkLesson(lesson).map((one) => one.rule)).toContain('uneven-sides');
   });
 
+  it('follows a rule for every move where a step says nothing else', () => {
+    const ruled = readNarration(
+      '[0:00] Hello. Every move gets two sets.\n[0:20] First, press the temples, eight times.\n[0:50] Next, knead the jaw for twenty seconds.\n[1:20] Thank you, bye.',
+    );
+    expect(draftSteps(ruled, [], newId).map(({ step }) => step.dose.sets.planned)).toEqual([2, 2]);
+  });
+
   it('marks a dose that nobody said as a default', () => {
     const silent = readNarration(
       '[0:00] Hello. [0:05] Hi.\n[0:20] First, tap the forehead with your fingertips.\n[0:40] Thank you, bye.',

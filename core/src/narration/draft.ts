@@ -58,14 +58,14 @@ export function draftSteps(
     }
     drafts.push({ read, from: [at], doses, other: [], words: wordsOf(narrated, at), sides: [read.side] });
   });
-  const everyMove = narrated.doses.find((dose) => dose.scope === 'every_move');
+  const rules = narrated.doses.filter((dose) => dose.scope === 'every_move');
   return drafts.map(({ read, from, doses, other, words, sides }) => {
     const known = library.find(
       (move) => move.region === read.region && move.action === read.action && byHand(move.tool) === byHand(read.tool),
     );
     const move = known ?? moveFrom(read, words, newId());
-    const said = doseFrom(doses.length > 0 ? doses : everyMove ? [everyMove] : [], move.dose, read.action);
-    const right = other.length > 0 ? doseFrom(other, said ?? move.dose, read.action) : null;
+    const said = doseFrom(withRules(doses, rules), move.dose, read.action);
+    const right = other.length > 0 ? doseFrom(withRules(other, rules), said ?? move.dose, read.action) : null;
     const dose = said ?? move.dose;
     const sidePlan = planOf(read, sides, doses);
     const rightDose =
@@ -128,6 +128,21 @@ export function suggestSchool(lesson: Lesson): SchoolId {
       0,
     );
   return SCHOOL_IDS.reduce((best, one) => (worth(one) > worth(best) ? one : best));
+}
+
+/** A step's own doses, and what a rule for every move adds to them: sets always, a figure where none of its kind was said. */
+function withRules(own: readonly FoundDose[], rules: readonly FoundDose[]): readonly FoundDose[] {
+  const has = (...kinds: FoundDose['kind'][]): boolean => own.some((dose) => kinds.includes(dose.kind));
+  const figure = has('hold_s', 'reps', 'swipes', 'count', 'breaths', 'seconds_each');
+  return [
+    ...own,
+    ...rules.filter(({ kind }) => {
+      if (has(kind)) return false;
+      if (kind === 'sets' || !figure) return true;
+      // "Six seconds each time", and here "five times": both together are the dose.
+      return kind === 'hold_s' ? has('reps') : kind === 'reps' && has('hold_s');
+    }),
+  ];
 }
 
 function byHand(tool: Tool): Tool {

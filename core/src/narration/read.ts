@@ -1,21 +1,12 @@
 import { readDoses } from './doses';
 import { readPromises } from './promises';
-import type {
-  Evidence,
-  FoundCaution,
-  FoundClaim,
-  FoundDose,
-  FoundPromise,
-  FoundStep,
-  FoundSwap,
-  Reading,
-} from './reading';
+import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
 import { readCautions, readClaims } from './remarks';
 import { readSteps } from './steps';
 import { readSwaps } from './swaps';
 import { streamOf } from './tokens';
 import { readTranscript, type Line } from './transcript';
-import { wording, wordsOf, type Word } from './words';
+import { wordsOf, type Word } from './words';
 
 /** What was read out of a narration, each finding with the words that it came from. */
 export interface Narrated {
@@ -75,11 +66,6 @@ export function readWords(text: string): Narrated {
   const read = readLines([{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }]);
   heard.set(text, read);
   return read;
-}
-
-/** The words that something was read from, without the mark that ends them. */
-export function saidBy({ words }: Narrated, { from, to }: Evidence): string {
-  return wording(words, from, to).replace(/[.,;:!?]+$/, '');
 }
 
 /** The bare findings, without the words behind them: what `./limber compute read-narration` prints. */

@@ -264,7 +264,7 @@ export function readClaims(stream: Stream): FoundClaim[] {
       // What hedges a claim stands near it.
       const near = ` ${clause.text.slice(Math.max(0, match.index - 80), match.index + match[0].length + 60)} `;
       const strength = HEDGED.test(near) || TOPIC.test(before) ? 'mild' : 'strong';
-      found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.6 } });
+      found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.7 } });
     }
   return found.sort((a, b) => a.atMs - b.atMs);
 }

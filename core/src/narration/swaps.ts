@@ -40,6 +40,8 @@ const SHAPES: readonly (readonly [number, string])[] = [
   ],
   // "And chin to ear on the right."
   [0.6, `[.,] (?:and |then |now )+(?:[^ .,]+ ){1,4}on (?:the|your) (?:left|right)(?= [.,]| too| as well)`],
+  // "And back to the left for the second set."
+  [0.6, `[.,] (?:and |now |then |so ){0,2}back to (?:the|your) (?:left|right)(?= [.,]| side| for| and| again| one)`],
   // "Right. Five."
   [0.6, `[.] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
   // "Right. And left."

@@ -1,3 +1,4 @@
+import type { Evidence } from './reading';
 import type { Line } from './transcript';
 
 /** One spoken word with its place in time. */
@@ -73,4 +74,9 @@ export function wording(words: readonly Word[], from: number, to: number): strin
     .slice(Math.max(0, from), to)
     .map((word) => word.text)
     .join(' ');
+}
+
+/** The words that something was read from, without the mark that ends them. */
+export function saidBy(read: { readonly words: readonly Word[] }, { from, to }: Pick<Evidence, 'from' | 'to'>): string {
+  return wording(read.words, from, to).replace(/[.,;:!?]+$/, '');
 }

@@ -94,6 +94,7 @@ export const LimberPreset = definePreset(Aura, {
         },
       },
     },
-    dialog: { root: { borderRadius: '18px' } },
+    // Room at the top, so that the ring of a focused field is not cut off.
+    dialog: { root: { borderRadius: '18px' }, content: { padding: '6px 1.25rem 1.25rem' } },
   },
 });

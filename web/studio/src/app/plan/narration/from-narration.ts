@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { Button } from 'primeng/button';
@@ -6,24 +7,48 @@ import { FormsModule } from '@angular/forms';
 import { Textarea } from 'primeng/textarea';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
+import { describeRead, howSure } from '@limber/core/narration/describe';
 import { draftLesson, draftSteps } from '@limber/core/narration/draft';
 import type { Narrated } from '@limber/core/narration/read';
-import type { Evidence } from '@limber/core/narration/reading';
+import type { Evidence, FoundStep } from '@limber/core/narration/reading';
+import { saidBy } from '@limber/core/narration/words';
 import { SCHOOL_NAMES } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons, type LibraryMove } from '../../api/lessons';
 import { PlanWork } from '../plan-work';
 
-/** Below this it is said that something is a guess. */
-const SURE = 0.65;
 const QUIET_MS = 400;
 const WORKED = new Set(['technique', 'warmup', 'drain']);
+const TOOLS: ReadonlySet<string> = new Set(['knuckle', 'stone', 'roller', 'spoon', 'brush', 'device']);
+const SIDES: Readonly<Record<FoundStep['side'], string>> = {
+  left: 'left',
+  right: 'right',
+  first: 'first side',
+  second: 'second side',
+  both: 'both sides',
+  alternating: 'alternating',
+  midline: 'midline',
+  unknown: '',
+};
+
+/** Something that was read, with the words it came from; it can be left out. */
+interface Chip {
+  readonly what: string;
+  readonly place: string;
+  readonly words: string;
+  readonly sure: string;
+  readonly taken: boolean;
+}
+
+function placeOf({ from, to }: Evidence): string {
+  return `${from}-${to}`;
+}
 
 /** From a narration to a lesson: what was read, the words it came from, and a draft of what is accepted. */
 @Component({
   selector: 'lc-from-narration',
-  imports: [FormsModule, Button, Checkbox, Textarea],
+  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './from-narration.html',
   styleUrl: './from-narration.css',
@@ -38,14 +63,26 @@ export class FromNarration {
   protected readonly narrated = signal<Narrated | null>(null);
   protected readonly reading = signal(false);
   protected readonly problem = signal('');
+  /** What is not taken: steps by number, and what was read in them by its place in the words. */
   protected readonly left = signal<ReadonlySet<number>>(new Set());
+  private readonly unsaid = signal<ReadonlySet<string>>(new Set());
   private readonly library = signal<readonly LibraryMove[]>([]);
 
   private readonly accepted = computed(
     () => new Set((this.narrated()?.steps ?? []).map((_, at) => at).filter((at) => !this.left().has(at))),
   );
-  private readonly draft = computed(() => {
+  private readonly taken = computed((): Narrated | null => {
     const narrated = this.narrated();
+    return (
+      narrated && {
+        ...narrated,
+        doses: narrated.doses.filter((one) => !this.unsaid().has(placeOf(one.evidence))),
+        promises: narrated.promises.filter((one) => !this.unsaid().has(placeOf(one.evidence))),
+      }
+    );
+  });
+  private readonly draft = computed(() => {
+    const narrated = this.taken();
     if (!narrated) return [];
     let made = 0;
     const seed = crypto.randomUUID();
@@ -64,10 +101,9 @@ export class FromNarration {
         kind: step.kind,
         worked,
         name: worked ? `${step.action} · ${regionName(step.region)}` : step.kind,
-        side: worked && step.side !== 'unknown' ? step.side : '',
-        tool: worked && step.tool !== 'none' ? step.tool : '',
+        about: worked ? [SIDES[step.side], TOOLS.has(step.tool) ? step.tool : ''].filter(Boolean).join(' · ') : '',
         words: this.words(step.evidence, 14),
-        guess: step.evidence.sure < SURE,
+        sure: worked ? howSure(step.evidence.sure) : '',
         fill: worked ? colours.fill : 'var(--line)',
         line: worked ? colours.line : 'var(--line)',
         accepted: !this.left().has(at),
@@ -78,15 +114,20 @@ export class FromNarration {
           : '',
         doses: narrated.doses
           .filter((dose) => dose.atMs >= step.startMs && dose.atMs < step.endMs)
-          .map((dose) => this.words(dose.evidence)),
+          .map((dose) => this.chip(dose.evidence, describeRead(dose))),
+        change: narrated.swaps
+          .filter((swap) => swap.atMs >= step.startMs - 1000 && swap.atMs < step.endMs - 1000)
+          .map((swap) => ({ words: this.words(swap.evidence), sure: howSure(swap.evidence.sure) })),
       };
     });
   });
   protected readonly promises = computed(() =>
     (this.narrated()?.promises ?? []).map((one) => ({
       time: clock(one.atMs),
-      what: `${one.low}${one.high > one.low ? ` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
-      words: this.words(one.evidence),
+      ...this.chip(
+        one.evidence,
+        `${one.low}${one.high > one.low ? ` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
+      ),
     })),
   );
   protected readonly claims = computed(() =>
@@ -106,7 +147,7 @@ export class FromNarration {
   );
   protected readonly made = computed(() => this.draft().length);
   protected readonly school = computed(() => {
-    const narrated = this.narrated();
+    const narrated = this.taken();
     return narrated ? SCHOOL_NAMES[draftLesson(narrated, this.draft(), 'x', 'x').school] : '';
   });
 
@@ -129,6 +170,7 @@ export class FromNarration {
             if (!done) return;
             this.problem.set('');
             this.left.set(new Set());
+            this.unsaid.set(new Set());
             this.narrated.set(done);
             this.reading.set(false);
           },
@@ -165,8 +207,15 @@ export class FromNarration {
     this.left.set(left);
   }
 
+  /** Takes a dose or a promise, or leaves it out. */
+  protected turn(place: string): void {
+    const unsaid = new Set(this.unsaid());
+    if (!unsaid.delete(place)) unsaid.add(place);
+    this.unsaid.set(unsaid);
+  }
+
   protected async make(): Promise<void> {
-    const narrated = this.narrated();
+    const narrated = this.taken();
     if (!narrated) return;
     try {
       const title = this.name().trim() || 'From a narration';
@@ -177,8 +226,18 @@ export class FromNarration {
     }
   }
 
+  private chip(evidence: Evidence, what: string): Chip {
+    const place = placeOf(evidence);
+    return {
+      what,
+      place,
+      words: this.words(evidence),
+      sure: howSure(evidence.sure),
+      taken: !this.unsaid().has(place),
+    };
+  }
+
   private words({ from, to }: Evidence, most = 12): string {
-    const words = this.narrated()!.words.slice(from, Math.min(to, from + most));
-    return words.map((word) => word.text).join(' ');
+    return saidBy(this.narrated()!, { from, to: Math.min(to, from + most) });
   }
 }
