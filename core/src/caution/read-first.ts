@@ -4,7 +4,7 @@ import type { Region } from '../face/regions';
 /**
  * The cautions a viewer reads before a lesson, made from what its steps do. General knowledge, no source; worded as
  * "ask first" and deferring to licensed practice. The moves' own cautions come after the general ones, each once and
- * with the name of its move, so that it can be left out.
+ * with the names of its moves, so that they can be left out.
  */
 export function readFirst(lesson: Pick<Lesson, 'steps'>): string[] {
   const works = (...regions: Region[]): boolean =>
@@ -33,10 +33,9 @@ export function readFirst(lesson: Pick<Lesson, 'steps'>): string[] {
     list.push('Breath: do not force it with high blood pressure or ear trouble; stop when you feel dizzy.');
   if (does((move) => ['stone', 'roller', 'spoon'].includes(move.tool)))
     list.push('Cold tools: only over oil or cream and always moving; not with cold urticaria or Raynaud’s.');
+  const named = new Map<string, Set<string>>();
   for (const { move } of lesson.steps)
-    for (const caution of move.cautions) {
-      const words = `${move.name}: ${caution}`;
-      if (!list.includes(words)) list.push(words);
-    }
+    for (const caution of move.cautions) named.set(caution, (named.get(caution) ?? new Set()).add(move.name));
+  for (const [caution, names] of named) list.push(`${caution.replace(/[.]$/, '')} (${[...names].join(', ')}).`);
   return list;
 }

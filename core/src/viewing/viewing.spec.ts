@@ -200,7 +200,7 @@ describe('a frozen version', () => {
     expect(regionsOf({ region: 'eye' }).join()).toContain('contact lenses out');
     expect(regionsOf({ region: 'cheek', action: 'puff' }).join()).toContain('dizzy');
     expect(regionsOf({ region: 'cheek', tool: 'spoon' }).join()).toContain('Raynaud');
-    expect(regionsOf({ region: 'cheek', cautions: ['Own word.'], name: 'Gull' }).join()).toContain('Gull: Own word.');
+    expect(regionsOf({ region: 'cheek', cautions: ['Own word.'], name: 'Gull' }).join()).toContain('Own word (Gull).');
     expect(regionsOf({ region: 'forehead' }).join()).not.toContain('Neck:');
   });
 
