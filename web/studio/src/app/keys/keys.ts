@@ -9,6 +9,16 @@ export interface Key {
   readonly always?: boolean;
 }
 
+const ARROWS: Readonly<Record<string, string>> = { arrowup: '↑', arrowdown: '↓', arrowleft: '←', arrowright: '→' };
+
+/** A key as it is printed on the keyboard: "Ctrl ↓", "Shift →", "Delete", "A". */
+export function keyName(key: string, apple = /mac|ipad|iphone/i.test(navigator.userAgent)): string {
+  return key
+    .split(/\+(?=.)/)
+    .map((part) => (part === 'mod' ? (apple ? '⌘' : 'Ctrl') : (ARROWS[part] ?? part[0]!.toUpperCase() + part.slice(1))))
+    .join(' ');
+}
+
 /** The one keyboard registry: screens add their keys while they are open, and the key list shows them. */
 @Injectable({ providedIn: 'root' })
 export class Keys {

@@ -5,7 +5,7 @@ import { Dialog } from 'primeng/dialog';
 import { filter, map, startWith } from 'rxjs';
 import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { Session } from '../api/session';
-import { Keys } from '../keys/keys';
+import { keyName, Keys } from '../keys/keys';
 import { Mark } from './mark';
 import { OpenLesson } from './open-lesson';
 
@@ -45,6 +45,7 @@ export class Shell {
   protected readonly session = inject(Session);
   protected readonly open = inject(OpenLesson);
   protected readonly keys = inject(Keys);
+  protected readonly keyName = keyName;
   protected readonly showKeys = signal(false);
 
   private readonly url = toSignal(

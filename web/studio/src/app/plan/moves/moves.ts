@@ -91,6 +91,7 @@ export class Moves {
   protected readonly closingMs = computed(() => speakingMs(this.lesson().closing, this.lesson().pace));
 
   private readonly sides = computed(() => sideTimes(this.plan().passages));
+  protected readonly sided = computed(() => this.sides().leftMs + this.sides().rightMs > 0);
   protected readonly sideBars = computed(() => {
     const { leftMs, rightMs } = this.sides();
     const most = Math.max(leftMs, rightMs, 1);

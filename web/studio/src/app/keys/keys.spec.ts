@@ -1,0 +1,41 @@
+import { DestroyRef } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { keyName, Keys } from './keys';
+
+describe('the names of keys', () => {
+  it('are those on the keyboard', () => {
+    expect(
+      ['mod+arrowdown', 'shift+arrowright', 'delete', 'a', '?', '+', 'shift++'].map((key) => keyName(key, false)),
+    ).toEqual(['Ctrl ↓', 'Shift →', 'Delete', 'A', '?', '+', 'Shift +']);
+    expect(keyName('mod+shift+z', true)).toBe('⌘ Shift Z');
+  });
+});
+
+describe('the keys of a screen', () => {
+  const press = (on: HTMLElement, key: string, more: KeyboardEventInit = {}): void => {
+    on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }));
+  };
+
+  it('run while it is open, and not while somebody types', () => {
+    const keys = TestBed.inject(Keys);
+    let close = (): void => undefined;
+    const opened = { onDestroy: (then: () => void) => (close = then) } as unknown as DestroyRef;
+    const ran: string[] = [];
+    keys.use(
+      [
+        { key: 'a', does: 'Add', run: () => ran.push('add') },
+        { key: 'mod+z', does: 'Undo', always: true, run: () => ran.push('undo') },
+      ],
+      opened,
+    );
+    const field = document.body.appendChild(document.createElement('input'));
+    press(document.body, 'a');
+    press(field, 'a');
+    press(field, 'z', { ctrlKey: true });
+    expect(ran).toEqual(['add', 'undo']);
+    close();
+    press(document.body, 'a');
+    expect(ran.length).toBe(2);
+    field.remove();
+  });
+});
