@@ -48,7 +48,7 @@ export function bareNumbers(
     // "And six." some time after "six times" is the count that has come to its end.
     if (last && figure(last) && ENDED.test(said) && startMs - last.atMs > 4000 && startMs - last.atMs < 60_000)
       continue;
-    const words = `${stream.text.slice(Math.max(0, index - 14), index)}${said} `;
+    const words = `${stream.text.slice(Math.max(0, index - 40), index)}${said} `;
     const alike = / (?:also|same|another|too|as well|again|side) /.test(words);
     const step = stepAt(startMs);
     // Strokes stay strokes while strokes are made.

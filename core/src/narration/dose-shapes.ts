@@ -93,7 +93,7 @@ export const SHAPES: readonly Shape[] = [
   { pattern: '№ (?:(?:slow|long|light|gentle|big|little|nice|good|small|quick|soft) )?ones', kind: 'reps', sure: 0.7 },
   {
     pattern:
-      '№ (?:(?:more|slow|long|light|gentle|big|little|nice|good|last|soft|small|quick|tiny|smooth|even|firm|final)(?: ,)? ){0,3}(?:swipes|strokes|passes|sweeps|glides|slides|swoops|scrapes)',
+      '№ (?:(?:more|slow|long|light|gentle|big|little|nice|good|last|soft|small|quick|tiny|smooth|even|firm|final)(?: ,)? ){0,3}(?:swipes|strokes|passes|sweeps|glides|slides|swoops|scrapes|wipes|combs)',
     kind: 'swipes',
     sure: 0.95,
   },

@@ -72,7 +72,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:in|after|within|for|about|takes|take|least|give (?:it|this|them|yourself)) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
+    '(?:in|after|before|within|for|about|takes|take|least|give (?:it|this|them|yourself)) (?:just |only |about |around |like |at least |as little as |less than |under ){0,2}(?:№|one|a) (?:days|weeks?|months?)',
     (match, low, high) => {
       if (
         / for | least /.test(match[0]) &&

@@ -24,7 +24,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'teeth',
-    `(?:space|room) between (?:the|your) teeth|teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
+    `(?:space|room|gap) between (?:the|your) teeth|teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
   ],
   [
     'skin_condition',
@@ -36,7 +36,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|do less|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:tempo|pace|speed) that (?:you|suits)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|do less|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
@@ -45,11 +45,11 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish|(?:a (?:little|bit)|slightly|turn|go(?:es)?) pink'],
   [
     'eye',
-    `${NOT} (?:[^ .,]+ ){0,4}(?:eye ?)?lids?|eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
+    `${NOT} (?:[^ .,]+ ){0,4}(?:(?:eye ?)?lids?|(?:close to|near|into) (?:the |your )?eyes?)|thinner skin|eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
   ],
   [
     'brow_tension',
-    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|shoulders (?:have )?(?:come|crept|creep|go) up|shoulders stay (?:where|down|low)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
+    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|shoulders (?:have )?(?:come|crept|creep|go) up|shoulders stay (?:where|down|low)|(?:fore ?head|brows?) (?:doesn't|does not|don't|do not) (?:take part|move|help)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
   ],
   [
     'refer_professional',
@@ -95,7 +95,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'pain_relief',
-    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|takes? the edge off|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
+    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|takes? the (?:edge|pressure|tension) off|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|disappears?|relief)',
   ],
   [
     'allergy',
@@ -119,7 +119,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
 const PROMISING =
   / (?:will|takes|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
-  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|usually|a touch|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
+  / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|kind of|usually|a touch|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 /** Only what the moves are for is named: "what I do for my double chin". */
 const TOPIC =
   / (?:exercises?|moves?|massage|routine|what i do|something|this(?: one)? is|these are) (?:for|against) (?:[^ .,]+ ){0,2}$/;
@@ -193,7 +193,10 @@ export function readCautions(stream: Stream): FoundCaution[] {
         !/ (?:not|don't|avoid|never|if you have|no|careful|skip) /.test(clause.text)
       )
         continue;
-      if (about === 'brow_tension' && !/ (?:relax|don't|not|without|no|soft|still|smooth|drop|let) ?/.test(clause.text))
+      if (
+        about === 'brow_tension' &&
+        !/ (?:relax|don't|doesn't|not|without|no|soft|still|smooth|drop|let) ?/.test(clause.text)
+      )
         continue;
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
       const startMs = saidAt(stream, clause, match.index);

@@ -12,7 +12,7 @@ const DOWNWARD: ReadonlySet<Region> = new Set(['neck', 'ear', 'collarbone', 'nap
 
 /** A way down through all of the face ends in the neck. */
 const TO_DRAIN =
-  /^ (?:(?:and|so|now|then|okay|finally) )*(?:to drain|drain(?:age)? [.,]|drain everything|let's drain|we drain|flush|we (?:bring|sweep|take) (?:everything|it all) down) /;
+  /^ (?:(?:and|so|now|then|okay|finally) )*(?:to drain|drain(?:age)? [.,]|drain everything|let's drain|we drain|flush|(?:to end , )?we (?:bring|sweep|take) (?:everything|it all) (?:back )?down) /;
 /** What every step works on is looked for in its own words: the first forty count, the first of them most. */
 export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundStep[] {
   const { tokens } = stream;
@@ -60,7 +60,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       return;
     }
     const closes =
-      / (?:to close|to finish|finish(?:es|ing)? with|at the end|to wrap up|finally|soothe|last|drain\S*|lymph\S*|flush\S*|empt(?:y|ies|ying)|bring (?:it |everything |it all )?down) /.test(
+      / (?:to close|to finish|finish(?:es|ing)? with|at the end|to end|to wrap up|finally|soothe|last|drain\S*|lymph\S*|flush\S*|empt(?:y|ies|ying)|bring (?:it |everything |it all )?down) /.test(
         text.slice(0, 130),
       );
     const late = tokens[draft.token]!.startMs > 0.6 * endMs || draft.action === 'drain';

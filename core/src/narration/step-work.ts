@@ -110,7 +110,7 @@ function regionWeight(text: string, hit: Hit<Region>): number {
     return 2;
   // "The forehead stays smooth."
   if (
-    /^ (?:stays?|remains?|keeps?|should be|should stay) (?:as )?(?:[^ .,]+ )?(?:smooth|soft|still|calm|relaxed|quiet|loose|where)(?= )/.test(
+    /^ (?:(?:stays?|remains?|keeps?|should be|should stay) (?:as )?(?:[^ .,]+ )?(?:smooth|soft|still|calm|relaxed|quiet|loose|where)|(?:doesn't|does not|don't|do not) (?:take part|move|help))(?= )/.test(
       after,
     )
   )

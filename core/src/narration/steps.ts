@@ -7,7 +7,7 @@ import type { Stream } from './tokens';
 
 /** Words that begin something new whatever comes before. */
 const STRONG =
-  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|drill|question|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row|set|round|rep|time|breath))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that(?! you(?:'ll| will| may| might| can))|to close|to finish|to wrap up|finish with|drain(?:age)? [.,]|finally|lastly|last area|last one(?:'s)?|starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
+  /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|drill|question|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row|set|round|rep|time|breath))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that(?! you(?:'ll| will| may| might| can))|to close|to finish|to wrap up|finish with|drain(?:age)? [.,]|finally|lastly|last area|last one(?:'s)?|(?:(?:i'm|we're|i am|we are) )?starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
 const LABEL_IN = / (?:step|exercise|move|technique|drill|question|number) (?:number )?№/g;
 const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|drill|question|number) (?:number )?(?:one|№) /;
 const WEAK =
@@ -29,14 +29,16 @@ const PLACING =
   /^ (?:(?:so|okay|and|now|then|next|also|up|down|back) )*(?:under|along|over|across|around|on|from|beside|between|behind|at|in front of|side of|the side of|above|below|into|up|with|palms|fingertips?|thumbs?|fingers|(?:ring|middle|index|little)(?: and [^ .,]+)? fingers?|hands|knuckles|both hands|two fingers|stone|roller|spoons?|brush|tool|curve|notch|flat side)(?= )/;
 
 const OUTRO =
-  / (?:thank you(?: so much| for|)|thanks for|that's it|that is it|that's all|that is all|all done|and done|finito|(?:once|twice|№ times) in (?:a|the) week|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye(?! to)|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|follow (?:me|for)|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|train|exercise|aim for|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that(?:'s| is| was) (?:my )?№ [.]|(?:and|so) there (?:we are|you go|you have it)|(?:once|twice|№ times) (?:a|per|each|every|this) (?:day|week) [.,]|that was (?:the|our|my) (?:[^ .,]+ ){0,3}(?:school|class|lesson|routine|session|practice|roller|stone)|(?:get on with|enjoy) (?:the rest of )?your|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
+  / (?:thank you(?: so much| for|)|thanks for|that's (?:really |about )?it|that is it|that's all|that is all|all done|and done|finito|(?:once|twice|№ times) in (?:a|the) week|we're done|we are done|you're done|well done [.,]|done [.,]|see you|bye|good ?night|good ?bye(?! to)|have a (?:good|great|lovely|beautiful|nice)|that was the last|i hope you|hope you (?:liked|enjoyed)|leave (?:me )?a comment|subscribe|follow (?:me|for)|slowly open your eyes|good [.] read|then sunscreen|(?:do|repeat|use|try|practi[sc]e|train|exercise|aim for|work|press|give) (?:[^ .,]+ ){0,3}(?:every|(?:once|twice|one|№)(?: (?:or|to) (?:twice|№))?(?: times| days)?(?: in)? (?:a|per|each)) ?(?:other |single )?(?:day|week|morning|evening|night)|begin with (?:[^ .,]+ ){0,3}(?:a|per) week|that's me(?: done)?|i'm done|(?:these|those) were|that(?:'s| is| was) (?:my )?№ [.]|(?:and|so) there (?:we are|you go|you have it)|(?:once|twice|№ times) (?:a|per|each|every|this) (?:day|week) [.,]|that was (?:the|our|my) (?:[^ .,]+ ){0,3}(?:school|class|lesson|routine|session|practice|roller|stone)|(?:get on with|enjoy) (?:the rest of )?your|that was (?:all|barely|everything|less|it)|we're finished|we have finished|farewell|take care|until (?:next|the next)|see you (?:next|on|in|at)|you've (?:done|made) it|for today|drink (?:some|a lot|plenty|a glass)|(?:wash|rinse|clean) (?:the|your) (?:stone|roller|tool|spoon)|you can (?:do|repeat|press|use) (?:this|these|it|them)|all the best|that was less|congratulations|you did it|great job (?:everyone|today)) /;
+/** "Twice a day when it's bad." */
+const OFTEN = /^ (?:once|twice|№ times|one time) (?:a|per|each|every) (?:day|week) /;
 const PREP =
   / (?:clean (?:hands|face|skin)|wash(?:ed)? (?:your |the )?(?:hands|face)|hands are (?:clean|washed)|drops? of (?:[^ .,]+ )?(?:oil|serum)|(?:some|little|bit of|your|of|put|with|favou?rite) (?:[^ .,]+ )?(?:oil|serum|cream|moisturi[sz]er|balm|toner)|oil (?:on|between|in)|cleansing (?:milk|oil|balm)|(?:spread|put) (?:on )?(?:[^ .,]+ ){0,3}(?:milk|lotion|balm)|toner|moisturi[sz]er|apply|oil ,|generous amount|spread it|smell the|sit (?:up|down|tall|back|straight|comfortabl\S+)|feet on the|posture|glasses off|lenses out|tie (?:your )?hair|hair back|in front of (?:a|the|your) mirror|(?:in|into|out of) the (?:freezer|fridge|ice|water)|plenty of oil|take cream|lubricat\S+) /;
 const WARM = / (?:warm ?up|warm us up|warm(?:ing)? (?:up|the|your)|roll (?:the|your) shoulders|shake (?:out|off)) /;
 const REST =
   /^ (?:and |now |then |just |let's |we )*(?:rest|take a (?:break|rest|moment)|do nothing|hands (?:down|in (?:the|your) lap)|relax (?:for|everything|your whole)|shake your head)(?= )/;
 const CONTINUES =
-  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|(?:a )?(?:bit|little) (?:higher|lower|further)|(?:when|once|as soon as|if|each time|every time) (?:you|your|the|it|they)|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat|stay (?:about|here|there|for)|(?:the |a )?(?:(?:next|second|third|other|inner|outer|top|upper|middle|lower|bottom|last) )?(?:lane|line|row)|stay with|(?:we |you )?(?:move|go|work (?:my|your) way) over a (?:little|bit))(?= )/;
+  /^ (?:(?:and|so|okay|now|then|but) )*(?:at the same time|while|as you|(?:then )?(?:a )?(?:bit|little) (?:higher|lower|further|to the side)|breathe (?:into|towards?|there)|(?:when|once|as soon as|if|each time|every time) (?:you|your|the|it|they)|again|also|make sure|keep|try|remember|one more|once more|last (?:one|time)|two more|three more|repeat|stay (?:about|here|there|for)|(?:the |a )?(?:(?:next|second|third|other|inner|outer|top|upper|middle|lower|bottom|last) )?(?:lane|line|row)|stay with|(?:we |you )?(?:move|go|work (?:my|your) way) over a (?:little|bit))(?= )/;
 /** Said about the world and not about the face in hand. */
 const ASIDE =
   /^ (?:let (?:the|your) (?:brow|brows|forehead|shoulders) (?:be|stay)|(?:and )?(?:move|go) only|[^ .,]+ ){0,3}(?:my grandmother|my mother|my husband|my friend|people (?:ask|say)|some people|i've (?:been|had|got|seen|done|always|never)|i (?:did|feel|have|had|was|used|love|can hear|always|often|remember|know|think)|it feels|(?:take|have) a look|look in the mirror|compare|touch both|did i|does the|how long|should it|can you|do you|are you|if you're|if you (?:like|have|want|are|feel|find|clench|don't|do not)|this (?:is|will|helps|one is)|that (?:is|side)|you (?:may|might|will|should|can) (?:feel|notice|see|also|use|hear)|you'll (?:feel|notice|see)|it (?:is|will|may|might|helps)|there are|the (?:skin|nose|reason|lymph|muscle) (?:is|gets?|will|does|goes|are|moves?)) /;
@@ -111,10 +113,17 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     }
     if (swap) pending.shift();
 
+    // The first words greet.
+    if (window.token === 0) continue;
     const words = window.text;
     if (last.kind === 'outro') {
       if (!STRONG.test(words) || !TELLING.test(words)) continue;
-    } else if (OUTRO.test(window.own) && atMs > 0.55 * endMs && last.kind !== 'intro' && !STRONG.test(words)) {
+    } else if (
+      (OUTRO.test(window.own) || OFTEN.test(words)) &&
+      atMs > 0.55 * endMs &&
+      last.kind !== 'intro' &&
+      !STRONG.test(words)
+    ) {
       drafts.push({ ...blank(closingAt(stream, window)), kind: 'outro', sure: 0.8 });
       continue;
     }
@@ -156,7 +165,13 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     // "Now smooth everything upward": another action where the last one was worked.
     const changes = WEAK.test(words) && telling && work.score >= 2 && work.action !== last.action && elapsed > 12_000;
     if (aside || work.region === null) {
-      if (!((strong || (changes && tokens[window.token]!.newLine)) && (telling || work.action !== 'unknown')) || aside)
+      if (
+        !(
+          (strong || (changes && tokens[window.token]!.newLine)) &&
+          (telling || work.action !== 'unknown' || (first && GOES_ON.test(words)))
+        ) ||
+        aside
+      )
         continue;
     }
     const warm = WARM.test(window.own) && !/ before /.test(window.own);
@@ -237,8 +252,9 @@ function paragraphAt(stream: Stream, token: number): string {
 
 /** Where the closing begins: in captions without punctuation, with the line that says so. */
 function closingAt(stream: Stream, window: Window): number {
-  let token = stream.tokenAt(window.offset + OUTRO.exec(window.own)!.index + 2);
-  if (stream.punctuated) return window.token;
+  const words = OUTRO.exec(window.own);
+  if (stream.punctuated || !words) return window.token;
+  let token = stream.tokenAt(window.offset + words.index + 2);
   while (token > window.token && !stream.tokens[token]!.newLine) token--;
   return token;
 }

@@ -125,13 +125,13 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
 
 /** A head turned to one side, and after a dose to the other. */
 const TURNING =
-  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )/g;
+  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )/g;
 const BACK_AGAIN = / (?:middle|cent(?:er|re)|back|release|relax|let go|№) /;
 
 function turnedOver(stream: Stream): (FoundSwap & { token: number })[] {
   const { text, tokens } = stream;
   const turns = [...text.matchAll(TURNING)].map((match) => ({
-    side: match[1]!,
+    side: match[1] ?? match[2]!,
     index: match.index,
     length: match[0].length,
   }));
@@ -162,11 +162,11 @@ const ONE_SIDE = / (?:one|first|left|right|a) (?:side|cheek|eye|half|ear|brow|te
 
 /** Where the head goes, not which side is worked. */
 const TURNED =
-  / (?:(?:head|face|chin|look|looking|gaze|turn)(?: (?!ear|on )[^ .,]+){0,3} (?:to|towards?|over) (?:the |your )?|(?:look|looking|gaze|turn) (?:the |your )?)$/;
+  / (?:(?:head|face|chin|ear|look|looking|gaze|turn|tilt|lean|sink|drop|fall)(?: (?!ear|on )[^ .,]+){0,3} (?:to|towards?|over) (?:the |your )?|(?:look|looking|gaze|turn) (?:the |your )?)$/;
 
 /** Sides of the body by name; a hand that helps is none. */
 const NAMED =
-  / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop)|ear to (?:the|your) (?:[^ .,]+ )?shoulder|shoulder|of|now|away))/g;
+  / (left|right)(?= (?!hand|hands|fingers?|thumb|palm|ear (?:fall|drop)|ear to (?:the|your) (?:[^ .,]+ )?shoulder|of|now|away))/g;
 /** "All right", "that's right", "your other right", and "Right." by itself. */
 const AGREEING = / (?:all|that's|so|okay|and|your other) $/;
 const ALONE = /(?:^ ?| [.,] )(?:and |so |all |okay )?$/;
