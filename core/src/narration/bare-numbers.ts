@@ -85,4 +85,4 @@ const ENDED = /^ ?[.] and №$/;
 
 /** What stands before a number that counts nothing. */
 const NOT_COUNTED =
-  /^(?:was|been|am|at|by|since|until|nearly|than|my|is|i'm|i|number|step|the|these|those|of|or|and|in|to|from|under|over|spf|week|day)$/;
+  /^(?:that's|was|been|am|at|by|since|until|nearly|than|my|is|i'm|i|number|step|the|these|those|of|or|and|in|to|from|under|over|spf|week|day)$/;

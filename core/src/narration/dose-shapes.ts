@@ -52,7 +52,7 @@ export interface Shape {
 }
 
 const REP_NOUNS =
-  'reps?|repetitions?|repeats?|circles?|taps?|presses|pumps|pulses?|lifts?|squeezes|smiles?|kisses|blinks?|winks?|pinches|pats?|rolls?|nods?|turns?|bounces|puffs?|kneads?|pushes|pulls?|rotations?|laps|openings|chews|claps|ticks|clicks|movements|shrugs|flicks|swallows|whistles|in a row|in total|altogether|in all';
+  'reps?|repetitions?|repeats?|circles?|taps?|presses|pumps|pulses?|lifts?|squeezes|smiles?|kisses|blinks?|winks?|pinches|pats?|rolls?|nods?|turns?|bounces|puffs?|kneads?|pushes|pulls?|rotations?|laps|openings|chews|claps|ticks|clicks|movements|shrugs|flicks|swallows|whistles|trips|goes|in a row|in total|altogether|in all';
 
 /** Shapes in order: a number that one has taken is not looked at by the next (common practice, no source). */
 export const SHAPES: readonly Shape[] = [

@@ -35,6 +35,7 @@ export function secondsKind(stream: Stream, token: number, doses: readonly Found
   const ms = stream.tokens[token]!.startMs;
   const step = stepAt(ms);
   if (held >= 0 !== moved >= 0) return held >= 0 ? 'hold_s' : 'seconds_each';
+  if (moved > held) return 'seconds_each';
   if (stays && (!step || step.action === 'unknown')) return 'hold_s';
   if (held >= 0 && / (?:keep|hold|stay|smile|leave) /.test(sentence)) return 'hold_s';
   const said = doses

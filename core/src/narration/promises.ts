@@ -65,7 +65,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
   );
   each('every (?:№) days', (match, low, high) => add('frequency', 'days_between', match, low, high, 0.9));
   each(
-    '(?:(?:every )?morning and (?:every )?(?:evening|night)|every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months))|daily)',
+    '(?:(?:every )?morning and (?:every )?(?:evening|night)|every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months)| of (?:her|his|my|their) (?:life|lives))|daily)',
     (match) => {
       const twice = / and /.test(match[0]) ? 2 : 1;
       add('frequency', 'per_day', match, twice, twice, 0.6);
@@ -103,7 +103,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
       const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
       const sentence = ` ${before.slice(before.lastIndexOf(' . ') + 1)}`;
       const after = stream.text.slice(stream.text.indexOf('minute', match.index)).replace(/^minutes? /, '');
-      if (OF_ANOTHER.test(sentence) || IN_ANOTHER.test(after)) return;
+      if (OF_ANOTHER.test(sentence) || (IN_ANOTHER.test(after) && !/ i have (?:[^ .,]+ )?$/.test(sentence))) return;
       const whole =
         /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)/.test(
           after,

@@ -104,6 +104,17 @@ describe('changes of side', () => {
       'And right.',
       'Let’s do the right-hand side.',
       'Left eye open, right eye still in bed. Then the right side.',
+      'Left eye open. Right one now.',
+      'Onto the right side.',
+      'Right this time.',
+      'We’ll go over to the right.',
+      'All of that on the right.',
+      'The right side deserves it too.',
+      'Let’s not forget the right side.',
+      'Right cheek next.',
+      'Let’s do the same on the other.',
+      'Okay, flip sides.',
+      'And the back of the left hand, down the right side.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
@@ -120,6 +131,17 @@ describe('changes of side', () => {
       'Before we switch, breathe.',
       'Send the air to the other cheek, and back.',
       'It sits right under the skin.',
+      'With your right hand hold the skin.',
+      'Use the other hand.',
+      'Move from left to right.',
+      'Tilt your head to the right.',
+      'Then we will do the right in a moment.',
+      'The left side is softer now than the right.',
+      'That’s right, slowly.',
+      'Left, right, left, right.',
+      'Some people start with the right.',
+      'Not on the right yet.',
+      'Eight to the right.',
       'Push the air into the left cheek, the right cheek, above the lip.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
@@ -280,6 +302,10 @@ describe('a transcript', () => {
       [2000, 4250],
     ]);
     expect(readTranscript('[1:02] Press.\n[1:10] Let go.').map((line) => line.startMs)).toEqual([62_000, 70_000]);
+    expect(readTranscript('[1:02] Press. [1:10] Let go at 7:30.').map((line) => line.text)).toEqual([
+      'Press.',
+      'Let go at 7:30.',
+    ]);
   });
 
   it('of captions that roll up says nothing twice', () => {

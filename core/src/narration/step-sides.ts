@@ -96,7 +96,9 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
       !/ (?:seconds?|minutes?|more|are|have|knuckles of the|fingers of the|palm of the|hand to the|all|that's|so|ear to the|shoulder) $/.test(
         head.slice(Math.max(0, match.index - 18), match.index + 1),
       ) &&
-      match.index > 1,
+      match.index > 1 &&
+      // "Right, look at me."
+      !(/ [.] $/.test(head.slice(0, match.index + 1)) && /^ right ,/.test(head.slice(match.index))),
   );
   const named =
     / hand to the (left|right)| (left|right) side | (left|right) (?:cheek|jaw|eye|brow|eyebrow|ear(?! (?:fall|drop|to))|temple|neck|nostril|half)| on (?:the|your) (left|right)/.exec(

@@ -15,7 +15,9 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.85,
     `(?:same thing|same|the same|repeat|do (?:it|this|that)|again)(?: [^ .,]+){0,4} (?:over here|on this side|on the (?:left|right|second|opposite)|on your (?:left|right)|to the (?:left|right)(?: side)?)`,
   ],
-  [0.75, `(?:second|opposite) side`],
+  [0.75, `(?:(?:second|opposite) side|side two)`],
+  [0.8, `(?:flip|flipping) (?:sides|over)`],
+  [0.7, `(?:same|again|repeat|it|that|this|thing|on|onto)(?: on)?(?: to)? the other(?= [.,])`],
   [
     0.7,
     `(?:and |so |okay |good ){0,2}(?:now|then|next|over)${P}(?: (?:we|let's|lets|you|i|go|do|move|come|it's|for|we're|are|going|gonna|switch|over|back|on|to|with|do the|repeat))* (?:the|your|my) (?:left|right)(?: (?:side|cheek|eye|brow|eyebrow|ear|jaw|half|temple))?(?! (?:hand|fingers?|thumb|palm|ear (?:fall|drop|to)|arm|elbow))`,
@@ -28,7 +30,7 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.9,
     `(?:switch|change|swap|go|move|cross)(?:ing)?(?: over)? to (?:the |your )(?:left|right|other)(?: ${PART})?(?! hand)`,
   ],
-  [0.65, `(?:change|switch|swap) (?:hands|arms)`],
+  [0.65, `(?:change|switch|swap) (?:hands|arms|fingers|thumbs|nostrils)`],
   [0.7, `(?:on|for) this (?:side|cheek|eye|half) (?:as well|too|now)`],
   // "One side, … other one, ten.", "and across."
   [0.55, `[.,] (?:and |then |now ){0,2}(?:the )?other(?: one)?(?= [.,])`],
@@ -42,6 +44,8 @@ const SHAPES: readonly (readonly [number, string])[] = [
   [0.6, `[.,] (?:and |then |now )+(?:[^ .,]+ ){1,4}on (?:the|your) (?:left|right)(?= [.,]| too| as well)`],
   // "And back to the left for the second set."
   [0.6, `[.,] (?:and |now |then |so ){0,2}back to (?:the|your) (?:left|right)(?= [.,]| side| for| and| again| one)`],
+  // "And the back of the left hand, down the right side."
+  [0.6, `[.] and (?:[^ .,]+ ){0,6}(?:, )?(?:down|up|along|over|across) (?:the|your) (?:left|right) side(?= [.,]| of)`],
   // "Right. Five."
   [0.6, `[.] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
   // "Right. And left."
@@ -50,7 +54,8 @@ const SHAPES: readonly (readonly [number, string])[] = [
 ];
 
 /** Sides named together in one breath: a list, and no change from one to the other. */
-const LISTED = / (?:left|right)(?: [^ .,]+){0,4}(?: ,)?(?: and| or)?(?: (?:the|your|to|into|a))* $/;
+const LISTED =
+  / (?:left|right)(?! hand| palm| thumb| fingers?)(?: [^ .,]+){0,4}(?: ,)?(?: and| or)?(?: (?:the|your|to|into|a))* $/;
 
 /** The change of side is only spoken about, or it is a hand, a lane or a way that changes. */
 const SOON = /(?:after|in) (?:[^ .,]+ ){0,3}seconds?(?: [^ .,]+){0,8} $/;
@@ -85,7 +90,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       if (!apart && (LATER.test(clause) || SOON.test(clause))) continue;
       if (other && !apart && TRAVELS.test(clause) && !/[.,] \S+ $/.test(clause)) continue;
       // A side that is only named is a change when the other one was worked before it.
-      const named = other ? null : / (left|right)(?= )/.exec(`${match[0]} `);
+      const named = other ? null : / (left|right)(?= )(?! hand| palm| thumb| finger)/.exec(`${match[0]} `);
       if (
         named &&
         !/ (?:same|repeat|over here|again) /.test(`${match[0]} `) &&
@@ -111,7 +116,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
     found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
   });
-  found.push(...turnedOver(stream));
+  found.push(...turnedOver(stream), ...namedAnew(stream));
   found.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
   const kept: typeof found = [];
   for (const swap of found) {
@@ -125,13 +130,13 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
 
 /** A head turned to one side, and after a dose to the other. */
 const TURNING =
-  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )/g;
+  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )| [.,] (?:and )?to (?:the|your) (left|right)(?= and| [.,])/g;
 const BACK_AGAIN = / (?:middle|cent(?:er|re)|back|release|relax|let go|№) /;
 
 function turnedOver(stream: Stream): (FoundSwap & { token: number })[] {
   const { text, tokens } = stream;
   const turns = [...text.matchAll(TURNING)].map((match) => ({
-    side: match[1] ?? match[2]!,
+    side: match[1] ?? match[2] ?? match[3]!,
     index: match.index,
     length: match[0].length,
   }));
@@ -151,6 +156,53 @@ function turnedOver(stream: Stream): (FoundSwap & { token: number })[] {
       },
     ];
   });
+}
+
+/** Words before a side by which it is not the one that is worked now. */
+const NOT_NOW =
+  / (?:before|until|later|when|once|if|compared?|difference|different|softer|harder|than|unlike|not(?! forget)|don't(?! forget)|from|between|some|did|had|start with|with your|look|looks|hand on|is|was) | (?:in|after) (?:a|one|№) (?:moment|minute|seconds?) | № (?:[^ .,]+ )*to (?:the |your )?$/;
+const AFTERWARDS =
+  /^ (?:[.,]|and|as well|too|also|again|now|next|this time|last|we|same|gets?|deserves?|needs?|has|№|for|with) /;
+/** "The left cheek, the right cheek": a list. */
+const LIST_ON = /^ (?:, )?(?:and )?(?:the |your )?(?:left|right) /;
+
+/** The other side, named near the beginning of a sentence or a line, when one side was worked before. */
+function namedAnew(stream: Stream): (FoundSwap & { token: number })[] {
+  const { text, tokens } = stream;
+  const found: (FoundSwap & { token: number })[] = [];
+  tokens.forEach((side, at) => {
+    if (side.text !== 'left' && side.text !== 'right') return;
+    let from = at;
+    while (from > 0 && at - from < 9 && tokens[from - 1]!.text !== '.' && (stream.punctuated || !tokens[from]!.newLine))
+      from--;
+    if (at - from >= 9 || (!stream.punctuated && from > 0 && !tokens[from]!.newLine && tokens[from - 1]!.text !== '.'))
+      return;
+    const offset = stream.offsetOf(at) - 1;
+    const lead = ` ${text.slice(stream.offsetOf(from), offset + 1)}`.replace(/^ right , /, ' ');
+    const part = new RegExp(`^ ${side.text}(?: hand)?(?: (?:one|${PART}))?(?= )`).exec(text.slice(offset))!;
+    const words = part[0].split(' ').length - 2;
+    if (
+      / hand$/.test(part[0]) ||
+      (words === 0 && !/ (?:the|your|my|on|to|now|okay|so|and|again) $/.test(` ${lead}`) && lead.trim() !== '')
+    )
+      return;
+    const after = `${text.slice(offset + part[0].length, offset + part[0].length + 30)} `;
+    if (LIST_ON.test(after) || !AFTERWARDS.test(after) || NOT_NOW.test(` ${lead}`) || TURNED.test(lead)) return;
+    if (/ (?:left|right) (?!hand|palm|thumb|fingers?|index|ring|middle|fist)/.test(lead)) return;
+    if (
+      side.text === 'right' &&
+      words === 0 &&
+      (AGREEING.test(lead) || (lead.trim() === '' && !/^ (?:this time|again) /.test(after)))
+    )
+      return;
+    if (sideBefore(text, offset) !== opposite(side.text)) return;
+    found.push({
+      atMs: tokens[from]!.startMs,
+      token: from,
+      evidence: { from: tokens[from]!.word, to: tokens[at + words]!.end, sure: 0.55 },
+    });
+  });
+  return found;
 }
 
 function opposite(side: string): string {

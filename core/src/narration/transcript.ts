@@ -19,7 +19,7 @@ const STAMP = /^\s*[[(]?(?:(\d{1,2}):)?(\d{1,3}):(\d{2})(?:[.,](\d{1,3}))?[\])]?
 const ARROW = /^\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})\s*-->\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})/;
 
 /**
- * Reads WebVTT (W3C), SubRip, or plain text with a `[m:ss]` stamp at the beginning of a line; text without any times is
+ * Reads WebVTT (W3C), SubRip, or plain text with `[m:ss]` stamps; text without any times is
  * taken as well, its times estimated.
  *
  * @throws TranscriptError when there is nothing to read.
@@ -65,7 +65,8 @@ function withoutRepeats(lines: readonly Line[]): Line[] {
 
 function readStamped(text: string): Line[] {
   const found: { startMs: number | null; text: string }[] = [];
-  for (const row of text.split('\n')) {
+  // A stamp in brackets begins a line wherever it stands.
+  for (const row of text.split(/\n|\s(?=\[(?:\d{1,2}:)?\d{1,3}:\d{2}\])/)) {
     const stamp = STAMP.exec(row);
     const words = plain(stamp ? row.slice(stamp[0].length) : row);
     if (stamp) found.push({ startMs: msOf(stamp[0].replace(/[^\d:.,]/g, '').replace(/:$/, '')), text: words });
