@@ -23,7 +23,7 @@ export function bareNumbers(
   stepAt: StepAt,
 ): void {
   const shape =
-    '[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|we re doing|this one|let s do|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|(?:is|are) (?:enough|plenty|fine)))?(?= [,./])';
+    "[.,] (?:(?:so|and|also|again|maybe|another|just|only|the same|same|about|for|do|or|we do|i do|we're doing|this one|let's do|let's go for|go for|right side|left side) ){0,3}№(?: (?:here|again|as well|too|each|there|please|this time|of course|more|for you|on this side|on the left|on the right|to the left|to the right|(?:is|are) (?:enough|plenty|fine)))?(?= [,./])";
   const candidates = [...stream.text.matchAll(patternOf(shape))].map((match) => {
     const end = stream.tokenAt(match.index + match[0].length - 1);
     const first = stream.tokenAt(match.index + 1);

@@ -16,7 +16,7 @@ export const NO_DOSE: readonly string[] = [
   '(?:over|under|past|in (?:my|your|their|our)) (?:№|twenties|thirties|forties|fifties|sixties)(?= [,./]| and)',
   "№ (?:[^ .,]+ )?(?:year|years|yr|yrs|decades?|o'?clock|a m|p m|am|pm|percent|per cent|%|degrees?|euros?|dollars?|pounds?|bucks|cents?|hours?|months?|hertz|people|friends|clients|students|women|men|kids|children|videos?|dogs?|cats?|boats?|episodes?|subscribers?|views)",
   '№ (?:[^ .,]+ ){0,2}(?:fingers?|finger ?tips?|thumbs?|knuckles?|hands?|palms?|toes|fists|nails)',
-  '№ (?:[^ .,]+ ){0,2}(?:muscles?|points?|sections?|parts?|lanes?|lines|rows|areas?|zones?|layers?|regions?|spots?|places?|stages?|levels?|types?|kinds?|ways|things?|reasons?|tips?|benefits?|steps?|eyes|eye ?brows?|brows|cheeks|lips|corners|sides|ears|bones?|teeth|lungs)(?! each)',
+  '№ (?:(?!per|each|every|on|seconds?|times|more)[^ .,]+ ){0,2}(?:muscles?|points?|sections?|parts?|lanes?|lines|rows|areas?|zones?|layers?|regions?|spots?|places?|stages?|levels?|types?|kinds?|ways|things?|reasons?|tips?|benefits?|steps?|eyes|eye ?brows?|brows|cheeks|lips|corners|sides|ears|bones?|teeth|lungs)(?! each)',
   '№ (?:[^ .,]+ )?(?:drops?|pumps? of|spoons?|teaspoons?|glasses|cups|litres?|liters?|ml|grams?|millimet\\S+|mm|centimet\\S+|cm|inch(?:es)?|met(?:er|re)s?|miles?|fingers? wide|widths?)',
   // Lengths of other things.
   '(?:one|a|№|few) (?:[^ .,]+ )?(?:minutes?|hours?|seconds?) (?:of (?:sleep|redness|rest|sun)|in the (?:freezer|fridge|oven|sun)|ago|later|early|late|old|earlier|wide)',
@@ -24,7 +24,7 @@ export const NO_DOSE: readonly string[] = [
   '(?:normal|usual|okay|fine) for (?:a |about )?№ (?:minutes?|hours?|seconds?)',
   'scale (?:of|from) №',
   // Rest between two rounds.
-  '№ (?:second|seconds) (?:break|rest|pause)|(?:rest|pause|break)(?: [^ .,]+)? (?:for |of )?№(?: seconds?)?',
+  '№ (?:second|seconds) (?:break|rest|pause)|№ seconds? off|(?:rest|pause|break|relax)(?: [^ .,]+)? (?:for |of )?№(?: seconds?)?',
   // What somebody has or what there is.
   "(?:i have|i've got|there are|there's) (?:about |some |only )?№(?! (?:seconds?|more|times))",
   '(?:takes|lasts|need|needs|takes you) (?:about |just |only )?№ (?:seconds?|minutes?)',
@@ -38,7 +38,7 @@ export const NO_DOSE: readonly string[] = [
   '(?:on|in|with|per) one (?:long |deep |single |slow )?(?:breath|exhale|exhalation|inhale)',
   '(?:in|out|inhale|exhale|nose|mouth) for (?:a count of )?№',
   // What is promised of the whole lesson.
-  '№ (?:(?!for|every|each|seconds?|times|small|on|of|and)[^ .,]+ ){0,3}(?:exercises?|moves?|techniques?|movements?|poses?|holds?|tricks?|routines?|massages?)',
+  '№ (?:(?!for|every|each|seconds?|times|small|on|of|and)[^ .,]+ ){0,3}(?:exercises|moves|techniques|movements|poses|holds|tricks|routines|massages)',
   '(?:all|have|those|these|the) №(?: of (?:those|these|them))?(?= [.,]| okay| and)',
 ];
 
@@ -108,7 +108,7 @@ export const SHAPES: readonly Shape[] = [
   },
   {
     pattern:
-      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|(?:other|opposite) (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|the other way(?: round| around)?|up|down|in|out))(?= [,./]| and| then| to the| to your)',
+      '№ (?:(?:in |going )?(?:one way|each|(?:to|in|towards) the (?:left|right|side|back|front|(?:other|opposite) (?:way|direction))|back(?:wards?)?|forwards?|(?:anti|counter) ?clockwise|clockwise|(?:in )?the other(?: way| direction)?(?: round| around)?|up|down|in|out))(?= [,./]| and| then| to the| to your)',
     kind: 'reps',
     sure: 0.7,
   },
@@ -126,6 +126,11 @@ export const SHAPES: readonly Shape[] = [
     figure: 1,
   },
   { pattern: '№ (?:super|very|really|so|nice and) (?:light|gentle|slow|soft)(?:ly)?', kind: 'reps', sure: 0.6 },
+  {
+    pattern: '№ (?:on|to) (?:the|your) (?:left|right)|№ (?:slow|fast|slowly|quick|light|firm)(?= [.,])',
+    kind: 'reps',
+    sure: 0.6,
+  },
   // "Circle forward fifteen."
   {
     pattern:

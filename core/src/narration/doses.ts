@@ -103,7 +103,7 @@ export function readDoses(stream: Stream, swaps: readonly number[], stepAt: Step
           ? secondsKind(stream, token, doses, stepAt)
           : shape.kind === 'left'
             ? 'reps'
-            : / (?:way|around|clockwise)$/.test(match[0]) && alikeSeconds(doses, token, low, high)
+            : / (?:way|around|clockwise|other|direction)$/.test(match[0]) && alikeSeconds(doses, token, low, high)
               ? 'seconds_each'
               : shape.kind;
       add(token, kind, low, high, shape.sure, match.index, match[0].length);
@@ -178,7 +178,7 @@ function minutesOfWork(
   kindOf: (token: number) => Kind,
 ): void {
   const shapes = [
-    '(?:for|do|another|full|of) (?:about |a |one |the |half a |full |whole |solid )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
+    '(?:for|do|hold|keep|stay|another|full|of) (?:about |a |one |the |half a |full |whole |solid )*(?:minute|№ minutes?)(?! (?:routine|practice|session|workout|video|lesson|massage|face))',
     '(?:one|half a|a full|№) minutes?(?= [,./] | here| of)(?<= [,./] (?:one|half a|a full|№) minutes?)',
   ];
   for (const shape of shapes)

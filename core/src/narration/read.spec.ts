@@ -58,6 +58,22 @@ describe('doses in narration', () => {
       ['seconds_each', 20, 20, 'here'],
     ],
     'Three on each height.': [['reps', 3, 3, 'here']],
+    'Hold. Ten seconds on, ten seconds off.': [['hold_s', 10, 10, 'here']],
+    'Press into the temples with four fingers, six times. Hold one minute.': [
+      ['reps', 6, 6, 'here'],
+      ['hold_s', 60, 60, 'here'],
+    ],
+    'After fifteen seconds change sides.': [['lookahead_s', 15, 15, 'here']],
+    'Stroke the cheek, three to five swipes per area.': [['swipes', 3, 5, 'here']],
+    'Stroke the cheek. Let’s do three.': [['reps', 3, 3, 'here']],
+    'Ten slow, ten fast.': [
+      ['reps', 10, 10, 'here'],
+      ['reps', 10, 10, 'here'],
+    ],
+    'Twenty little pulses, then hold for ten seconds.': [
+      ['reps', 20, 20, 'here'],
+      ['hold_s', 10, 10, 'here'],
+    ],
     'Hold it. Eight, seven, six, five, four, three, two, one.': [['count', 8, 8, 'here']],
   };
   for (const [text, expected] of Object.entries(cases))
@@ -78,6 +94,10 @@ describe('doses in narration', () => {
     'There are over forty muscles in the face.',
     'Five drops of oil are enough.',
     'Ten seconds’ break.',
+    'Ninety percent of people clench.',
+    'Two of you asked me that.',
+    'The first two are easy.',
+    'I drank three coffees.',
     'On a scale of one to ten it should be a four, not more.',
     'Three times this week, please.',
     'Three, two, one, change.',

@@ -114,9 +114,9 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     }
     if (swap) pending.shift();
 
-    // The first words greet.
-    if (window.token === 0) continue;
     const words = window.text;
+    // The first words greet, unless they begin the work at once.
+    if (window.token === 0 && !(TELLING.test(words) && DOSED.test(paragraphAt(stream, 0)))) continue;
     if (last.kind === 'outro') {
       if (!STRONG.test(words) || !TELLING.test(words)) continue;
     } else if (
