@@ -272,6 +272,23 @@ describe('cautions', () => {
     'Keep away from the middle, where the windpipe is.': ['neck'],
     'Let the forehead go soft.': ['brow_tension'],
     'My dentist sends me birthday cards.': [],
+    'You do not need a lot of pressure.': ['pressure'],
+    'Go easy on the pressure.': ['pressure'],
+    'You should not see a dent in the skin.': ['pressure'],
+    'Never do this on dry skin.': ['no_drag'],
+    'Be careful with your neck here.': ['neck'],
+    'Jaw unclenched please.': ['teeth'],
+    'Lips closed, teeth slightly open.': ['teeth'],
+    'Skip this if you have a cold sore.': ['skin_condition'],
+    'With sensitive skin do a patch test.': ['skin_condition'],
+    'You may feel it the next day.': ['soreness'],
+    'Do as many as you can.': ['own_level'],
+    'If five is too many do three.': ['own_level'],
+    'Freshly cleansed skin.': ['hygiene'],
+    'Extra light under the eyes.': ['eye'],
+    'Watch that you don’t frown.': ['brow_tension'],
+    'This is not medical advice.': ['refer_professional'],
+    'Bite your lower lip.': [],
     'Stroke up to the temple.': [],
   };
   for (const [text, expected] of Object.entries(cases)) it(`in “${text}”`, () => expect(about(text)).toEqual(expected));
@@ -291,6 +308,29 @@ describe('claims and promises', () => {
     expect(read('If you wake up with a puffy face, this is for you.').claims).toEqual([]);
     expect(read('See a dentist about pain that doesn’t go away.').claims).toEqual([]);
   });
+
+  const claimed: Record<string, string> = {
+    'It reverses ageing.': 'younger strong',
+    'It burns face fat.': 'slim_face strong',
+    'This releases so much tension in the jaw.': 'pain_relief strong',
+    'It clears your sinuses.': 'allergy strong',
+    'It corrects your overbite.': 'bite_or_protrusion strong',
+    'It evens out your skin tone.': 'skin_condition strong',
+    'This lifts the cheeks.': 'lift strong',
+    'You might notice that the brows look lifted.': 'lift mild',
+    'It may make the jaw look a bit more defined.': 'slim_face mild',
+    'Great for nasolabial folds.': 'wrinkle mild',
+    'I can’t promise that you look younger.': '',
+    'Stroke along the smile lines.': '',
+    'Smile and lift the corners.': '',
+  };
+  for (const [text, expected] of Object.entries(claimed))
+    it(`are read in “${text}”`, () =>
+      expect(
+        read(text)
+          .claims.map((one) => `${one.about} ${one.strength}`)
+          .join(),
+      ).toBe(expected));
 
   it('are not of another lesson, and not looked for in the whole text', () => {
     const { promises } = readingOf(

@@ -12,48 +12,48 @@ const NOT =
 const CAUTION_WORDS: readonly (readonly [About, string])[] = [
   [
     'pressure',
-    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|be (?:very )?gentle|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|squeeze|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,5}(?:hurts?|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
+    `(?:very |really |super |quite |so |too )?(?:light|gentle|soft|little|minimal|low|less|medium|firm|hardly any|any) (?:[^ .,]+ )?(?:pressure|touch)|pressure (?:should be|is|as)|(?:only|just|more than|with) the weight of|nothing but (?:its|the|their) (?:own )?weight|(?:just|only) its (?:own )?weight|weight of a (?:coin|nickel|penny)|(?:like|as if) (?:you are |you're |you were |you would |you'd )?(?:strok|touch|pet|dust|kiss)\\S* (?:a|an|the) [^ .,]+|no harder than|(?:not|don't|do not) need (?:[^ .,]+ ){0,3}pressure|(?:see|leave|make) (?:a |any )?dents?|less is more|(?:adjust|reduce|lower|lighten) (?:the|your) pressure|ease off|no digging|go easy(?: on)?|(?:isn't|not) about pressure|be (?:very )?gentle|(?:soft|gentle|light) as an? [^ .,]+|feather(?: light|lightly|y| weight)?|featherlight|light as (?:a feather|\\S+ can)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:gently|lightly|softly)|(?:very|really|super|so|extra) (?:very |really |super |so )?(?:light|gentle|soft) (?:here|about|on|with|now)|so ,? ?so (?:light|gentle|soft)(?:ly)?|go (?:very |really )?(?:gently|lightly|softly)|not (?:too )?strong|press(?:ing)? too (?:much|hard)|too much pressure|it's too much|pressure that feels|weighs? enough|${NOT} (?:[^ .,]+ ){0,3}(?:press|squeeze|push|pressing|pushing|pressure|hard|harder|dig|hit|force it)|too hard|light (?:little )?(?:pat|pats|taps?)|(?:never|not|shouldn't|should not) (?:[^ .,]+ ){0,5}(?:hurts?|painful|pain)|if it hurts|(?:almost|hardly any|no) (?:strength|force|weight)|(?:hardly|barely|just about|scarcely) (?:touch\\S*|pressing|any weight)`,
   ],
   [
     'no_drag',
-    `(?:must|should|needs? to|has to|have to) (?:slide|glide)|slipp(?:y|ery)|or (?:it'll|it will|they'll) (?:drag|pull)|if (?:it|they|the \\S+|your \\S+) (?:sticks?|drags?|pulls?)|pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|(?:plenty|enough) (?:of )?(?:oil|slip|serum|cream)(?= so)|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
+    `(?:must|should|needs? to|has to|have to) (?:slide|glide)|(?:never|not|don't)(?: [^ .,]+){0,5} dry skin|use (?:an?|some|enough|plenty of) (?:oil|serum|cream)(?: [^ .,]+)? (?:so|that)|so (?:that )?(?:it|the \\S+|they) (?:glides?|slides?)|slipp(?:y|ery)|or (?:it'll|it will|they'll) (?:drag|pull)|if (?:it|they|the \\S+|your \\S+) (?:sticks?|drags?|pulls?)|pulling on (?:the|your) skin|nothing (?:is|gets) (?:pulled|dragged)|skin (?:should not|shouldn't|must not|does not|doesn't|is not) (?:[^ .,]+ ){0,2}(?:wrinkl\\S*|mov\\S*|fold\\S*|bunch\\S*|pull\\S*|drag\\S*)|(?:need|add) (?:a little )?more oil|(?:plenty|enough) (?:of )?(?:oil|slip|serum|cream)(?= so)|${NOT} (?:[^ .,]+ ){0,4}(?:drag|dragging|dragged|pull|pulling|tug|tugging|stretching|overstretch|stretch) ?(?:[^ .,]+ ){0,2}(?:skin|it|on it)?`,
   ],
   [
     'neck',
-    `(?:${NOT}|careful|gentle|gently) (?:[^ .]+ ){0,8}(?:throat|larynx|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
+    `(?:${NOT}|careful|gentle|gently) (?:[^ .]+ ){0,8}(?:throat|larynx|thyroid|pulse|carotid|windpipe|wind pipe|artery|adam's apple|neck (?:trouble|pain|problems?|injur\\S+)|front of (?:the|your) neck|dizz\\S+)|neck (?:trouble|pain|problems?|injur\\S+|issues?)|(?:feel|get|are|become|makes you) dizzy|${NOT} (?:[^ .,]+ ){0,3}(?:bend|tip|tilt|drop|throw|lean) (?:[^ .,]+ ){0,3}(?:back|backwards?)|(?:head|chin) (?:[^ .,]+ ){0,2}back only|only (?:tip|tilt|drop|take|let) (?:[^ .,]+ ){0,3}(?:head|chin) (?:[^ .,]+ ){0,3}(?:back|as far)|careful (?:with|of|around) (?:the|your) neck|strain (?:the|your) neck|(?:throat|thyroid|pulse|carotid|windpipe) (?:[^ .,]+ ){0,6}(?:careful|avoid|sensitive|delicate)|${NOT} both sides (?:of the neck )?(?:at once|together)`,
   ],
   [
     'teeth',
-    `(?:space|room|gap) between (?:the|your) teeth|teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
+    `jaw (?:is |stays |stay )?unclenched|unclench\\S*|(?:aren't|not|isn't) biting|(?:space|room|gap) between (?:the|your) teeth|teeth (?:${NOT} touch|(?:[^ .,]+ ){0,3}(?:apart|touching|separate[d]?|loose|(?:slightly |a little |a bit )?open))|${NOT} (?:[^ .,]+ ){0,2}(?:clench\\S*|bite|biting|grind\\S*)`,
   ],
   [
     'skin_condition',
-    'acne|pimples?|open spots|hives|urticaria|raynaud\\S*|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
+    'acne|pimples?|(?:open|over|any|your) (?:spots|blemishes)|sensitive skin|patch test|moles?|hives|urticaria|raynaud\\S*|breakouts?|rosacea|eczema|psoriasis|broken skin|sun ?burn(?:t|ed)?|cold sores?|inflam(?:ed|mation)|irritat(?:ed|ion)|open wounds?|wounds?|dermatitis|rash',
   ],
   [
     'soreness',
-    'sore(?:ness)?|achy?|aching|(?:muscle )?aches?|tired (?:muscles|brows|cheeks|jaws?|face)|(?:get|feel|be) tender',
+    '(?<!cold )sore(?:ness)?|(?:feel|felt|notice) (?:it|this|them) (?:the next day|tomorrow)|(?:will|may|might|can) (?:be|get|feel) tired|burns? (?:a (?:little|bit)|slightly)|achy?|aching|(?:muscle )?aches?|tired (?:muscles|brows|cheeks|jaws?|face)|(?:get|feel|be) tender',
   ],
   [
     'own_level',
-    `own (?:level|pace|rhythm|limit)|(?:tempo|pace|speed) that (?:you|suits)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|do less|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|if it trembles|good pain|if you (?:can't|cannot|get tired)`,
+    `own (?:level|pace|rhythm|limit)|(?:tempo|pace|speed) that (?:you|suits)|(?:as|so) far as (?:[^ .,]+ ){0,3}(?:is|feels?|comfortable|easy|can)|within (?:your )?comfort|feels? comfortable|is comfortable|comfortable for you|stop (?:earlier|if|when)|take a (?:break|rest|pause)(?: (?:if|when))?|(?:can|may) rest|do it softer|do less|scale (?:of|from) №|(?:listen|listening) to your (?:own )?body|leave (?:out|it out|away) (?:what\\S*|anything|if|when)|only (?:go|press|turn|stretch|open) as|feels? (?:right|good|okay) (?:for|to) you|(?:doesn't|does not) feel (?:right|good|comfortable)|${NOT} (?:[^ .,]+ ){0,2}(?:force|overdo|strain|push yourself)|(?:discomfort|pressure|feeling|intensity) (?:[^ .,]+ ){0,3}(?:of|a) №(?: out of №)?(?: ,)? (?:not|no) more|(?:as many|as much|as long|as often) as (?:you can|(?:feels|is) (?:good|comfortable|right))|too many|whenever you need|do fewer|fewer (?:is|are) fine|if it trembles|good pain|if you (?:can't|cannot|get tired)`,
   ],
   [
     'hygiene',
-    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|give (?:the|your) [^ .,]+ (?:a )?(?:good |quick )?(?:wash|rinse|clean)|(?:stone|roller|tool|spoon|hands?) must be clean|wash mine|with soap|dishwasher|wash it|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|hands washed|washed hands|freshly washed',
+    '(?:clean|wash(?:ed)?|washing|rinse|disinfect|saniti[sz]e) (?:[^ .,]+ ){0,3}(?:hands?|face|skin|tools?|stone|roller|fingers|spoon|it with)|give (?:the|your) [^ .,]+ (?:a )?(?:good |quick )?(?:wash|rinse|clean)|(?:stone|roller|tool|spoon|hands?) must be clean|wash mine|with soap|dishwasher|(?:freshly )?cleansed (?:skin|face)|rinse (?:it|them|off)|wash it|hands are (?:clean|washed)|face is (?:clean|washed)|clean hands|clean face|hands washed|washed hands|freshly washed',
   ],
   ['redness', 'red(?:ness)?|flush(?:ed)?|bruis\\S*|pinkish|(?:a (?:little|bit)|slightly|turn|go(?:es)?) pink'],
   [
     'eye',
-    `${NOT} (?:[^ .,]+ ){0,4}(?:(?:eye ?)?lids?|(?:close to|near|into) (?:the |your )?eyes?)|thinner skin|eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
+    `${NOT} (?:[^ .,]+ ){0,4}(?:(?:eye ?)?lids?|(?:close to|near|into) (?:the |your )?eyes?)|thinner skin|on the (?:orbital )?bone (?:around|of|under|below) the eyes?|eye area|(?:extra|super|very|really) (?:light|gentle|soft)(?:ly)? (?:under|around|near) the (?:eyes?|lids?)|eye ?balls?|contact lenses|lenses (?:in or )?out|contacts out|(?:delicate|thin|sensitive|careful|gentle|gently) (?:[^ .,]+ ){0,5}(?:eyes?|eye ?lids?|under ?eyes?)|(?:eyes?|under ?eyes?|eye area)(?:[ ,]+[^ .,]+){0,5} (?:delicate|thin|fragile|(?:like|as) (?:[^ .,]+ )?paper|sensitive|gently|so lightly|no pressure|lightly|super light|super gentle|very light)`,
   ],
   [
     'brow_tension',
-    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|keep (?:the|your) (?:eye ?)?(?:brows?|forehead) out|shoulders (?:have )?(?:come|crept|creep|go) up|shoulders stay (?:where|down|low)|(?:fore ?head|brows?) (?:doesn't|does not|don't|do not) (?:take part|move|help)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
+    `(?:relax(?:ed|ing)?|soft(?:en)?|smooth|drop|release)(?: [^ .,]+){0,3} (?:fore ?head|(?:eye ?)?brows?|shoulders)|(?:fore ?head|(?:eye ?)?brows?|shoulders)(?: (?:is|are|as|go|goes|get|stay|stays|be|nice|and|very|shoulders|the)){0,3} (?:relaxed|soft|still|smooth|calm|quiet)|let (?:the|your|them) (?:[^ .,]+ )?(?:drop|sink)|(?:don't|not|no) frown\\S*|no (?:lines|wrinkles|creases) (?:on|in) (?:the|your) fore ?head|keep (?:the|your) (?:eye ?)?(?:brows?|forehead) out|shoulders (?:have )?(?:come|crept|creep|go) up|shoulders stay (?:where|down|low)|(?:fore ?head|brows?) (?:doesn't|does not|don't|do not) (?:take part|move|help)|${NOT} (?:[^ .,]+ ){0,3}(?:frown|wrinkle|crease|raise|lift|scrunch|furrow)\\S* (?:[^ .,]+ ){0,2}(?:fore ?head|brows?|eyebrows)?|without (?:frowning|wrinkling)`,
   ],
   [
     'refer_professional',
-    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|(?:ask|see|talk to) some(?:one|body) (?:who|first)|therapist\\S*|clinician|specialist',
+    'ask (?:who\\S*|the (?:person|one) who) (?:[^ .,]+ )?(?:did|made|gave|treated)|doctors?|dentists?|dermatologists?|physicians?|professional|physio\\S*|midwife|surgeon|medical advice|check with (?:your|the|whoever)|injector|(?:ask|see|talk to) some(?:one|body) (?:who|first)|therapist\\S*|clinician|specialist',
   ],
 ];
 
@@ -66,7 +66,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'nose_shape',
-    '(?:smaller|slimmer|thinner|straighter|narrower|sharper) nose|nose (?:[^ .,]+ ){0,3}(?:smaller|slimmer|thinner|straighter|narrower|shape\\S*|job)|(?:slim|reshape|shape|lift)\\S* (?:the |your )?nose',
+    '(?:smaller|slimmer|thinner|straighter|narrower|sharper) nose|straighten\\S* (?:the |your )?nose|nose (?:[^ .,]+ ){0,3}(?:smaller|slimmer|thinner|straighter|narrower|shape\\S*|job)|(?:slim|reshape|shape|lift)\\S* (?:the |your )?nose',
   ],
   [
     'bite_or_protrusion',
@@ -74,7 +74,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'slim_face',
-    'slim(?:s|mer|ming)?|thinner face|v (?:shape|line|face)|v shaped|sculpt\\S*|chisel\\S*|contour\\S*|defin(?:e|ed|es|ing|ition)(?: [^ .,]+){0,2} (?:jaw\\S*|cheek\\S*|face)|(?:more )?defined|(?:face|facial|chin) fat|melt\\S*|double chin|chubby|snatched',
+    'slim(?:s|mer|ming)?|thinner face|v (?:shape|line|face)|v shaped|sculpt\\S*|chisel\\S*|contour\\S*|defin(?:e|ed|es|ing|ition)(?: [^ .,]+){0,2} (?:jaw\\S*|cheek\\S*|face)|(?:more )?defined|(?:face|facial|chin|cheek) fat|burns? (?:[^ .,]+ ){0,2}fat|melt\\S*|double chin|chubby|snatched',
   ],
   [
     'wrinkle',
@@ -82,7 +82,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'younger',
-    'younger|youthful\\S*|anti ?ag(?:e|e?ing)|ag(?:e?ing) (?:process|signs)|signs of ag(?:e?ing)|years off|turn back|botox|rejuvenat\\S*',
+    'younger|youthful\\S*|anti ?ag(?:e|e?ing)|ag(?:e?ing) (?:process|signs)|signs of ag(?:e?ing)|years off|turns? back|revers\\S+ (?:the )?(?:ag(?:e|e?ing)|time|years|clock)|botox|rejuvenat\\S*',
   ],
   [
     'lift',
@@ -91,11 +91,11 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ['collagen', 'collagen|elastin|elasticity'],
   [
     'circulation',
-    'circulation|blood ?flow|blood (?:flowing|moving|going|pumping|circulating)|blood supply|(?:bit|touch|some) (?:of )?colou?r|oxygen\\S*|glow\\S*|radian\\S+',
+    'circulation|blood ?flow|blood (?:flowing|moving|going|pumping|circulating)|blood supply|blood (?:rush\\S*|rising)|(?:bit|touch|some) (?:of )?colou?r|oxygen\\S*|glow\\S*|radian\\S+',
   ],
   [
     'pain_relief',
-    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|takes? the (?:edge|pressure|tension) off|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|less|disappears?|relief)',
+    '(?:relie\\S+|reduc\\S+|eas\\S+|help\\S*|cur\\S+|less|no more|get rid of|goodbye to|against|melts?|take \\S+ away)(?: [^ .,]+){0,5} (?:pain|headaches?|migraines?|tmj|tmd|tension|stiffness|clenching|toothache)|takes? the (?:edge|pressure|tension) off|releas\\S+ (?:[^ .,]+ ){0,3}(?:tension|stiffness)|(?:pain|headaches?|migraines?|tmj)(?: [^ .,]+){0,4} (?:gone|goes|away|better|less|disappears?|relief)',
   ],
   [
     'allergy',
@@ -103,11 +103,11 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'muscle',
-    '(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wak(?:es?|ing) up (?:the|your|those)|work out|workout)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
+    'train(?:s|ing)? the (?:[^ .,]+ ){0,2}(?:eye ?lids?|lids?|cheeks?|lips?)|(?:tone|tones|toned|toning|strengthen\\S*|train|trains|training|build|builds|building|activat\\S+|wak(?:es?|ing) up (?:the|your|those)|work out|workout)(?: [^ .,]+){0,4} (?:muscles?|face|cheeks|neck|jaw)|stronger muscles?',
   ],
   [
     'skin_condition',
-    '(?:clear|clears|cure|cures|heal|heals|improve|improves|help|helps|treat|treats|calm|calms|fix|fixes|get rid of)(?: [^ .,]+){0,4} (?:acne|rosacea|eczema|psoriasis|pimples|breakouts|scars|pigmentation|complexion|skin tone|skin texture|dark circles|pores)',
+    '(?:brighter|clearer|glassy) skin|skin (?:will be|gets?|becomes?|looks?) (?:[^ .,]+ )?(?:brighter|clearer)|(?:even|evens|remove|removes|fade|fades|reduce|reduces|banish|banishes|brighten|brightens|clear|clears|cure|cures|heal|heals|improve|improves|help|helps|treat|treats|calm|calms|fix|fixes|get rid of)(?: [^ .,]+){0,4} (?:acne|rosacea|eczema|psoriasis|pimples|breakouts|scars|pigmentation|complexion|skin tone|skin texture|dark circles|pores)',
   ],
   [
     'stress',
@@ -117,12 +117,12 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
 
 /** The words make something happen, or say what it is good for. */
 const PROMISING =
-  / (?:will|takes|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
+  / (?:will|takes|clears?|corrects?|revers\S+|turns?|burns?|straighten\S*|opens?|evens?|fades?|brighten\S*|trains|better|slimmer|smaller|straighter|rush\S*|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
 const HEDGED =
   / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|kind of|usually|a touch|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 /** Only what the moves are for is named: "what I do for my double chin". */
 const TOPIC =
-  / (?:exercises?|moves?|massage|routine|what i do|something|this(?: one)? is|these are) (?:for|against) (?:[^ .,]+ ){0,2}$/;
+  / (?:exercises?|moves?|massage|routine|what i do|something|this(?: one)? is|these are|good|great|nice|lovely) (?:for|against) (?:[^ .,]+ ){0,2}$/;
 const DENIED =
   / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
 
@@ -266,7 +266,8 @@ export function readClaims(stream: Stream): FoundClaim[] {
       const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
       // What hedges a claim stands near it.
       const near = ` ${clause.text.slice(Math.max(0, match.index - 80), match.index + match[0].length + 60)} `;
-      const strength = HEDGED.test(near) || TOPIC.test(before) ? 'mild' : 'strong';
+      const strength =
+        HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${match[0]} `)) ? 'mild' : 'strong';
       found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.7 } });
     }
   return found.sort((a, b) => a.atMs - b.atMs);
