@@ -10,21 +10,24 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
   ['collarbone', 'collar ?bones?|collar|clavicles?|hollows?|supraclavicular'],
   [
     'nape',
-    'nape|back of (?:the|your) neck|base of (?:the|your) skull|hairline at the back|occiput|occipital|behind the neck',
+    'nape|back of (?:the|your) neck|behind your neck|base of (?:the|your) skull|hairline at the back|occiput|occipital|behind the neck',
   ],
   ['shoulder', 'shoulders?|traps|trapezius|armpits?|underarms?'],
   ['chest', 'chest|sternum|breastbone|decollete|décolleté|décolletage|decolletage|pectorals?'],
   [
     'neck',
-    'necks?|throat|tilt (?:your |the )?head|head (?:all the way )?back|(?:to|at|towards?) the ceiling|platysma|platisma|sternocleido\\S*|scm',
+    'necks?|throat|ear (?:fall |drop |falls |sink |down )?(?:to|towards?) (?:the|your) (?:[^ .,]+ )?shoulder|tilt (?:your |the )?head|head (?:all the way )?back|(?:to|at|towards?) the ceiling|platysma|platisma|sternocleido\\S*|scm',
   ],
-  ['jaw', 'jaws?|jaw ?lines?|jaw ?bones?|masseters?|masters? muscle|mandible|chewing muscles?|jowls?'],
+  [
+    'jaw',
+    'jaws?|jaw ?lines?|jaw ?bones?|masseters?|masters? muscle|mandible|chewing muscles?|chew(?:ing)?(?! gum)|jowls?',
+  ],
   ['chin', 'chins?|mentalis'],
   ['lips', 'lips?|pout|kiss(?:es|ing)?|hum(?:ming)?|cupid s bow'],
   ['tongue', 'tongues?'],
   [
     'mouth',
-    'mouths?|marionette(?: lines?)?|smile lines?|laugh lines?|nasolabial(?: folds?)?|corners of (?:the|your) (?:mouth|lips)|smoker s lines',
+    'mouths?|big smile|smile as wide|big o|o shape|vowels?|marionette(?: lines?)?|smile lines?|laugh lines?|nasolabial(?: folds?)?|corners of (?:the|your) (?:mouth|lips)|smoker s lines',
   ],
   ['cheek', 'cheeks?|puff(?:s|ed|ing)?|cheek ?bones?|apples?|buccinator|zygomatic\\S*|mid ?face'],
   ['nose', 'noses?|nostrils?|nasal|bridge'],
@@ -44,11 +47,11 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
 ];
 
 export const ACTION_WORDS: readonly (readonly [Action, number, string])[] = [
-  ['drain', 3, 'drain(?:s|ed|ing|age)?|lymph(?:atic)?|flush(?:ing)?'],
+  ['drain', 3, 'drain(?:s|ed|ing|age)?|lymph(?:atic)?(?! (?:nodes?|points?|vessels?|system))|flush(?:ing)?'],
   [
     'vocalise',
     3,
-    'hum(?:s|ming)?|vowels?|trill(?:s|ing)?|say(?:ing)? (?:a |an |the )?(?:ah?|oh?|oo+h?|ee+h?|e|i|o|u|long|wide|x|cheese)|sing(?:ing)?|buzz(?:ing)?|glides? blow|loose lips|raspberr(?:y|ies)|syllables?',
+    'hum(?:s|ming)?|vowels?|trill(?:s|ing)?|say(?:ing)? (?:a |an |the )?(?:ah?|oh?|oo+h?|ee+h?|e|i|o|u|long|wide|x|cheese)|sing(?:ing)?|buzz(?:ing)?|glides? blow|loose lips|like a horse|motor ?boat|through (?:your|the) lips|raspberr(?:y|ies)|syllables?',
   ],
   [
     'puff',
@@ -61,30 +64,30 @@ export const ACTION_WORDS: readonly (readonly [Action, number, string])[] = [
     'tap(?:s|ped|ping)?|pat(?:s|ted|ting)?|drum(?:s|ming)?|dab(?:s|bing)?|slap(?:s|ping)?|flick(?:s|ing)?|rain',
   ],
   ['pinch', 3, 'pinch(?:es|ed|ing)?|pluck(?:s|ing)?'],
-  ['knead', 2, 'knead(?:s|ed|ing)?|rub(?:s|bed|bing)?|work into'],
+  ['knead', 2, 'knead(?:s|ed|ing)?|rub(?:s|bed|bing)?|massag(?:e|es|ing)|work into'],
   ['roll', 2, 'roll(?:s|ed|ing)?'],
   ['circle', 2, 'circl(?:es?|ing)|circular|rotat(?:e|es|ing|ions?)|spirals?|swirls?'],
   [
     'wiggle',
     2,
-    'wiggl(?:e|es|ing)|shak(?:e|es|ing)|jiggl(?:e|es|ing)|zig ?zags?|saw(?:ing)?|side to side|scissors?|scissoring|vibrat(?:e|es|ing)',
+    'wiggl(?:e|es|ing)|shak(?:e|es|ing)|jiggl(?:e|es|ing)|zig ?zags?|saw(?:ing)?|side to side|scissors?|scissoring|chew(?:s|ing)?|vibrat(?:e|es|ing)',
   ],
   ['press', 2, 'press(?:es|ed|ing)?|push(?:es|ed|ing)?|pressure points?|acupressure|pump(?:s|ed|ing)?'],
   [
     'stretch',
     2,
-    'stretch(?:es|ed|ing)?|tilt(?:s|ed|ing)?|ear (?:fall |drop |falls )?(?:to|towards?) (?:the|your) (?:[^ .,]+ )?shoulder|stick (?:out )?(?:your|the) tongue|tongue out|open (?:your|the) mouth|turn (?:your|the) head',
+    'stretch(?:es|ed|ing)?|tilt(?:s|ed|ing)?|ear (?:fall |drop |falls )?(?:to|towards?) (?:the|your) (?:[^ .,]+ )?shoulder|stick (?:out )?(?:your|the) tongue|tongue out|open (?:your|the) mouth|turn (?:your|the) head|pull (?:your|the|them|it|both) (?:[^ .,]+ )?(?:down|out|back)(?! to)|pull gently',
   ],
   ['breathe', 1, 'breath(?:e|es|ing|s)?|inhal(?:e|es|ing)|exhal(?:e|es|ing)'],
   [
     'stroke',
     2,
-    'strok(?:e|es|ed|ing)|sweep(?:s|ing)?|swept|swip(?:e|es|ing)|glid(?:e|es|ing)|slid(?:e|es|ing)|brush(?:es|ing)?|smooth(?:s|ing)?|swoop(?:s|ing)?|scrap(?:e|es|ing)|iron(?:s|ing)?|drag(?:s|ging)?|draw(?:ing)? (?:it |them |your )|run (?:your|the|it|them)|wip(?:e|es|ing)|pull(?:s|ing)? (?:it |them )?(?:to|towards?|up|out|down)(?! against)|follow(?:s|ing)? the (?:bone|line|edge|curve|jaw\\S*)|hug(?:s|ging)?|go(?:es)? (?:all the way )?(?:up|down|out|along|across)|massag(?:e|es|ing)',
+    'strok(?:e|es|ed|ing)|sweep(?:s|ing)?|swept|swip(?:e|es|ing)|glid(?:e|es|ing)|slid(?:e|es|ing)|brush(?:es|ing)?|smooth(?:s|ing)?|swoop(?:s|ing)?|scrap(?:e|es|ing)|iron(?:s|ing)?|drag(?:s|ging)?|draw(?:ing)? (?:it |them |your )|run (?:your|the|it|them)|wip(?:e|es|ing)|pull(?:s|ing)? (?:it |them )?(?:to|towards?|up|out|down)(?! against)|follow(?:s|ing)? the (?:bone|line|edge|curve|jaw\\S*)|hug(?:s|ging)?|go(?:es)? (?:all the way )?(?:up|down|out|along|across)',
   ],
   [
     'hold',
     2,
-    'hold(?:s|ing)?|cup|roll (?:both |your |the )?(?:\\S+ )?lips|keep|squeez(?:e|es|ing)|squint(?:s|ing)?|smil(?:e|es|ing)|kiss(?:es|ing)?|pout|lift(?:s|ing)? (?:the|your|those) (?:eye ?)?(?:brows?|lids?|cheeks?|corners?)|look (?:up|down)|resist(?:s|ance|ing)?|stay|scrunch|frown|raise (?:the|your)|o shape|suck(?:ing)?|close (?:the|your) eyes|open (?:the|your) eyes wide|widen',
+    'hold(?:s|ing)?|cup|roll (?:both |your |the )?(?:\\S+ )?lips|keep|squeez(?:e|es|ing)|squint(?:s|ing)?|smil(?:e|es|ing)|kiss(?:es|ing)?|pout|lift(?:s|ing)? (?:the|your|those) (?:eye ?)?(?:brows?|lids?|cheeks?|corners?)|look (?:up|down)|resist(?:s|ance|ing)?|stay|scrunch|frown|raise (?:the|your)|o shape|wink(?:s|ing)?|blink(?:s|ing)?|tense|suck(?:ing)?|close (?:the|your) eyes|open (?:the|your) eyes wide|widen',
   ],
 ];
 

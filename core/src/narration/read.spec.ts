@@ -188,6 +188,28 @@ describe('steps', () => {
     ]);
   });
 
+  const worked: Record<string, string> = {
+    'place your fingertips on your forehead and sweep out to the temples.': 'forehead stroke',
+    'put your thumbs under your chin and slide along the jawline to your ears.': 'jaw stroke',
+    'glide the stone from your chin to your earlobe.': 'jaw stroke',
+    'drop your right ear to your right shoulder.': 'neck stretch',
+    'lace your fingers behind your neck and pull gently.': 'nape stretch',
+    'rub your palms together and cup them over your eyes.': 'eye hold',
+    'blow through your lips like a horse.': 'lips vocalise',
+    'massage the lymph nodes behind your ears in small circles.': 'ear knead',
+    'open your eyes wide and hold without wrinkling your forehead.': 'eye hold',
+    'sweep from the corners of your mouth up to your ears.': 'cheek stroke',
+    'press your tongue against the inside of your cheek.': 'tongue press',
+  };
+  for (const [words, expected] of Object.entries(worked))
+    it(`know what is done where in “${words}”`, () => {
+      const { steps: read } = readingOf(
+        readNarration(`[0:00] Hello, this is short.\n[0:20] First, ${words} Ten times.\n[0:50] That’s it, bye.`),
+      );
+      const done = read.filter((one) => one.kind === 'technique');
+      expect(done.map((one) => `${one.region} ${one.action}`)).toEqual([expected]);
+    });
+
   it('keep a hand that helps, a lane, and parts of the whole face to themselves', () => {
     expect(
       steps(

@@ -51,6 +51,9 @@ export function workOf(text: string): Work {
       /^ (?:your|the|it|this) (?:tool|stone|roller|spoon|brush)/.test(text.slice(hit.at + hit.text.length))
     )
       continue;
+    // Warmed palms are no work on the face.
+    if (/^rub/.test(hit.text) && /^ (?:your|the|both)? ?(?:palms|hands) /.test(text.slice(hit.at + hit.text.length)))
+      continue;
     const aside =
       hit.value === 'wiggle' &&
       / (?:small|little|tiny|with (?:a|the)) $/.test(text.slice(Math.max(0, hit.at - 10), hit.at));
