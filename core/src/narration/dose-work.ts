@@ -38,6 +38,16 @@ export function secondsKind(stream: Stream, token: number, doses: readonly Found
   if (moved > held) return 'seconds_each';
   if (stays && (!step || step.action === 'unknown')) return 'hold_s';
   if (held >= 0 && / (?:keep|hold|stay|smile|leave) /.test(sentence)) return 'hold_s';
+  // On the second side a figure means what it meant on the first.
+  const { low, high } = stream.tokens[token]!;
+  const alike = doses.findLast(
+    (dose) =>
+      (dose.kind === 'hold_s' || dose.kind === 'seconds_each') &&
+      dose.low === low &&
+      dose.high === high &&
+      ms - dose.atMs < 60_000,
+  );
+  if (alike) return alike.kind;
   const said = doses
     .filter(
       (dose) => (dose.kind === 'hold_s' || dose.kind === 'seconds_each') && dose.atMs < ms && ms - dose.atMs < 45_000,

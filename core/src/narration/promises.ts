@@ -56,7 +56,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     (match, low, high) => add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9),
   );
   each(
-    '(?:№|one) (?:days|times|mornings|nights|evenings) (?:(?:a|per|each|every|in the|out of the) week|out of(?= № ))',
+    '(?:№|one) (?:days|times|mornings|nights|evenings) (?:on(?= [.,])|(?:a|per|each|every|in the|out of the) week|out of(?= № ))',
     (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9),
   );
   each(`${OFTEN} this week`, (match, low, high) => add('frequency', 'per_week', match, low, high, 0.6));
@@ -87,6 +87,12 @@ export function readPromises(stream: Stream): FoundPromise[] {
       if (
         / (?:don't|do not|not|never) (?:[^ .,]+ ){0,3}$/.test(
           stream.text.slice(Math.max(0, match.index - 40), match.index + 1),
+        )
+      )
+        return;
+      if (
+        / (?:still|sore|hurts?|pain) (?:[^ .,]+ ){0,2}$/.test(
+          stream.text.slice(Math.max(0, match.index - 30), match.index + 1),
         )
       )
         return;

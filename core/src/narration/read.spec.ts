@@ -131,7 +131,7 @@ describe('changes of side', () => {
       'All of that on the right.',
       'The right side deserves it too.',
       'Let’s not forget the right side.',
-      'Right cheek next.',
+      'Right side next.',
       'Let’s do the same on the other.',
       'Okay, flip sides.',
       'And the back of the left hand, down the right side.',
@@ -162,6 +162,8 @@ describe('changes of side', () => {
       'Some people start with the right.',
       'Not on the right yet.',
       'Eight to the right.',
+      'Right eyebrow, from the nose outwards, four times.',
+      'Forehead, right half, up into the hair.',
       'Push the air into the left cheek, the right cheek, above the lip.',
     ])
       expect(swaps(`\n[0:30] ${text}`))

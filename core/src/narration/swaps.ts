@@ -1,4 +1,5 @@
-import { patternOf } from './lexicon';
+import { parentOf } from '../face/regions';
+import { mentions, patternOf, REGION_WORDS } from './lexicon';
 import type { FoundSwap } from './reading';
 import type { Stream } from './tokens';
 
@@ -60,7 +61,7 @@ const LISTED =
 /** The change of side is only spoken about, or it is a hand, a lane or a way that changes. */
 const SOON = /(?:after|in) (?:[^ .,]+ ){0,3}seconds?(?: [^ .,]+){0,8} $/;
 const LATER =
-  / (?:before|until|later|when you|once you|will do|we'll do|we'll|we will|then we|compared?|comparing|difference|different|than|unlike|don't forget|do not forget|forget|if you|one side then|one side , then|and then on|from|one side to) (?:[^ .,]+ ){0,9}$/;
+  / (?:before|until|later|when you|once you|will do|compared?|comparing|difference|different|than|unlike|don't forget|do not forget|forget|if you|one side then|one side , then|and then on|from|one side to) (?:[^ .,]+ ){0,9}$/;
 const TRAVELS = / (?:from|one (?:cheek|side|eye|corner|lip|half)|between) (?:[^ .,]+ ){0,5}$/;
 const HELPER =
   /^ (?:[^ .,]+ ){0,2}(?:hand|hands|fingers?|thumb|palm|knuckles?|foot|end|people|way|direction|lane|line|row|day)\b/;
@@ -84,7 +85,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       // What stands before a comma that the shape begins with is another thought.
       const apart = match[0].startsWith(' ,');
       const other = / other /.test(`${match[0]} `);
-      if (other && (HELPER.test(after) || / hand/.test(match[0]))) continue;
+      if (other && ((/ other$/.test(match[0]) && HELPER.test(after)) || / hand/.test(match[0]))) continue;
       // "Over to the other cheek, and back": something goes to and fro.
       if (other && /^ (?:, )?(?:and )?(?:then )?(?:back|to and fro)(?= )/.test(after)) continue;
       if (!apart && (LATER.test(clause) || SOON.test(clause))) continue;
@@ -102,6 +103,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       // "The other one", "across": only of a side when one side was spoken of.
       const bare = / (?:other(?: one)?|and (?:across|over))$/.test(match[0]);
       if (bare && (!ONE_SIDE.test(before) || / one (?:side|cheek|eye|half) $/.test(before))) continue;
+      if (named && beginsElsewhere(stream, at)) continue;
       const token = stream.tokens[at]!;
       const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
       found.push({
@@ -126,6 +128,21 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
     } else kept.push(swap);
   }
   return kept;
+}
+
+/** Words that change the side whatever is worked. */
+const CHANGES = / (?:other|switch|change|swap|same|repeat|again|opposite|second|flip) /;
+
+/** "Left eyebrow, from the nose outwards", where no brow was worked yet: another step, and no change within one. */
+function beginsElsewhere(stream: Stream, token: number): boolean {
+  const { text } = stream;
+  const at = stream.offsetOf(token) - 1;
+  const from = stream.tokens[token]!.newLine ? at : Math.max(text.lastIndexOf(' . ', at) + 2, at - 40);
+  const clause = `${text.slice(from, at + 110).split(' . ')[0]!} `;
+  const first = CHANGES.test(clause) ? undefined : mentions(REGION_WORDS, clause)[0];
+  if (!first) return false;
+  const earlier = mentions(REGION_WORDS, text.slice(Math.max(0, from - FAR), from));
+  return earlier.every((hit) => parentOf(hit.value) !== parentOf(first.value));
 }
 
 /** A head turned to one side, and after a dose to the other. */
@@ -173,17 +190,17 @@ function namedAnew(stream: Stream): (FoundSwap & { token: number })[] {
   tokens.forEach((side, at) => {
     if (side.text !== 'left' && side.text !== 'right') return;
     let from = at;
-    while (from > 0 && at - from < 9 && tokens[from - 1]!.text !== '.' && (stream.punctuated || !tokens[from]!.newLine))
-      from--;
-    if (at - from >= 9 || (!stream.punctuated && from > 0 && !tokens[from]!.newLine && tokens[from - 1]!.text !== '.'))
-      return;
+    while (from > 0 && at - from < 9 && !beginsAt(stream, from)) from--;
+    if (at - from >= 9) return;
     const offset = stream.offsetOf(at) - 1;
     const lead = ` ${text.slice(stream.offsetOf(from), offset + 1)}`.replace(/^ right , /, ' ');
     const part = new RegExp(`^ ${side.text}(?: hand)?(?: (?:one|${PART}))?(?= )`).exec(text.slice(offset))!;
     const words = part[0].split(' ').length - 2;
     if (
       / hand$/.test(part[0]) ||
-      (words === 0 && !/ (?:the|your|my|on|to|now|okay|so|and|again) $/.test(` ${lead}`) && lead.trim() !== '')
+      (words === 0 &&
+        !/ (?:the|your|my|on|to|now|okay|so|and|again) $|^ +(?:[^ .,]+ ){1,2}, $/.test(` ${lead}`) &&
+        lead.trim() !== '')
     )
       return;
     const after = `${text.slice(offset + part[0].length, offset + part[0].length + 30)} `;
@@ -195,7 +212,7 @@ function namedAnew(stream: Stream): (FoundSwap & { token: number })[] {
       (AGREEING.test(lead) || (lead.trim() === '' && !/^ (?:this time|again) /.test(after)))
     )
       return;
-    if (sideBefore(text, offset) !== opposite(side.text)) return;
+    if (sideBefore(text, offset) !== opposite(side.text) || beginsElsewhere(stream, from)) return;
     found.push({
       atMs: tokens[from]!.startMs,
       token: from,
@@ -203,6 +220,12 @@ function namedAnew(stream: Stream): (FoundSwap & { token: number })[] {
     });
   });
   return found;
+}
+
+/** Where a sentence begins, or a line that is a clause of its own. */
+function beginsAt({ tokens, punctuated }: Stream, at: number): boolean {
+  const before = tokens[at - 1]?.text;
+  return before === '.' || (tokens[at]!.newLine && (!punctuated || before === ','));
 }
 
 function opposite(side: string): string {
@@ -214,7 +237,7 @@ const ONE_SIDE = / (?:one|first|left|right|a) (?:side|cheek|eye|half|ear|brow|te
 
 /** Where the head goes, not which side is worked. */
 const TURNED =
-  / (?:(?:head|face|chin|ear|look|looking|gaze|turn|tilt|lean|sink|drop|fall)(?: (?!ear|on )[^ .,]+){0,3} (?:to|towards?|over) (?:the |your )?|(?:look|looking|gaze|turn) (?:the |your )?)$/;
+  / (?:(?:head|face|chin|jaw|tongue|ear|look|looking|gaze|turn|tilt|lean|sink|drop|fall)(?: (?!ear|on )[^ .,]+){0,3} (?:to|towards?|over) (?:the |your )?|(?:look|looking|gaze|turn) (?:the |your )?)$/;
 
 /** Sides of the body by name; a hand that helps is none. */
 const NAMED =
