@@ -1,0 +1,98 @@
+import { readNarration, readingOf } from './read';
+
+// The shapes of narration are common practice, no source; every example is invented.
+describe('cautions', () => {
+  const about = (text: string): string[] => readingOf(readNarration(`[0:10] ${text}`)).cautions.map((one) => one.about);
+  const cases: Record<string, string[]> = {
+    'Just the weight of the stone.': ['pressure'],
+    'Under the eye, hardly touching.': ['eye'],
+    'The skin should not wrinkle in front of your fingers.': ['no_drag'],
+    'Drop the jaw so that the teeth don’t touch.': ['teeth'],
+    'Don’t bend the head backwards.': ['neck'],
+    'Listen to your own body.': ['own_level'],
+    'A bit of muscle ache the day after is normal.': ['soreness'],
+    'After injections ask whoever did them.': ['refer_professional'],
+    'If it turns red you press too much.': ['pressure', 'redness'],
+    'Like you are stroking a bird.': ['pressure'],
+    'Keep away from the middle, where the windpipe is.': ['neck'],
+    'Let the forehead go soft.': ['brow_tension'],
+    'My dentist sends me birthday cards.': [],
+    'You do not need a lot of pressure.': ['pressure'],
+    'Go easy on the pressure.': ['pressure'],
+    'You should not see a dent in the skin.': ['pressure'],
+    'Never do this on dry skin.': ['no_drag'],
+    'Be careful with your neck here.': ['neck'],
+    'Jaw unclenched please.': ['teeth'],
+    'Lips closed, teeth slightly open.': ['teeth'],
+    'Skip this if you have a cold sore.': ['skin_condition'],
+    'With sensitive skin do a patch test.': ['skin_condition'],
+    'You may feel it the next day.': ['soreness'],
+    'Do as many as you can.': ['own_level'],
+    'If five is too many do three.': ['own_level'],
+    'Freshly cleansed skin.': ['hygiene'],
+    'Extra light under the eyes.': ['eye'],
+    'Watch that you don’t frown.': ['brow_tension'],
+    'This is not medical advice.': ['refer_professional'],
+    'Bite your lower lip.': [],
+    'Stroke up to the temple.': [],
+  };
+  for (const [text, expected] of Object.entries(cases)) it(`in “${text}”`, () => expect(about(text)).toEqual(expected));
+});
+
+describe('claims and promises', () => {
+  const read = (text: string) => readingOf(readNarration(`[0:05] ${text}`));
+
+  it('are strong when nothing hedges them, mild when something does, and none when they are denied', () => {
+    expect(read('This will erase your wrinkles.').claims.map((one) => [one.about, one.strength])).toEqual([
+      ['wrinkle', 'strong'],
+    ]);
+    expect(read('It may help you look a little less puffy for an hour.').claims.map((one) => one.strength)).toEqual([
+      'mild',
+    ]);
+    expect(read('It will not flush toxins out.').claims).toEqual([]);
+    expect(read('If you wake up with a puffy face, this is for you.').claims).toEqual([]);
+    expect(read('See a dentist about pain that doesn’t go away.').claims).toEqual([]);
+  });
+
+  const claimed: Record<string, string> = {
+    'It reverses ageing.': 'younger strong',
+    'It burns face fat.': 'slim_face strong',
+    'This releases so much tension in the jaw.': 'pain_relief strong',
+    'It clears your sinuses.': 'allergy strong',
+    'It corrects your overbite.': 'bite_or_protrusion strong',
+    'It evens out your skin tone.': 'skin_condition strong',
+    'This lifts the cheeks.': 'lift strong',
+    'You might notice that the brows look lifted.': 'lift mild',
+    'It may make the jaw look a bit more defined.': 'slim_face mild',
+    'Great for nasolabial folds.': 'wrinkle mild',
+    'I can’t promise that you look younger.': '',
+    'Stroke along the smile lines.': '',
+    'Smile and lift the corners.': '',
+  };
+  for (const [text, expected] of Object.entries(claimed))
+    it(`are read in “${text}”`, () =>
+      expect(
+        read(text)
+          .claims.map((one) => `${one.about} ${one.strength}`)
+          .join(),
+      ).toBe(expected));
+
+  it('are not of another lesson, and not looked for in the whole text', () => {
+    const { promises } = readingOf(
+      readNarration('[0:02] It’s about eight minutes long.\n[0:30] Press the temples.\n[1:00] Sleep well.'),
+    );
+    expect(promises.map(({ kind, low }) => [kind, low])).toEqual([['minutes', 8]]);
+  });
+
+  it('tell minutes, moves, how often and after how long', () => {
+    const { promises } = read(
+      'Five moves in under six minutes, twice a day. You may see a difference in two to three weeks.',
+    );
+    expect(promises.map(({ kind, low, high, unit }) => [kind, low, high, unit])).toEqual([
+      ['moves', 5, 5, 'moves'],
+      ['minutes', 6, 6, 'minutes'],
+      ['frequency', 2, 2, 'per_day'],
+      ['onset', 2, 3, 'weeks'],
+    ]);
+  });
+});

@@ -1,0 +1,67 @@
+import { readNarration, readingOf } from './read';
+
+// The shapes of narration are common practice, no source; every example is invented.
+describe('changes of side', () => {
+  const swaps = (text: string): number =>
+    readingOf(readNarration(`[0:00] Hello. [0:10] Stroke down the left side of the neck, five times. ${text}`)).swaps
+      .length;
+
+  it('are heard in the ways that they are said', () => {
+    for (const text of [
+      'And the other side.',
+      'Switch sides.',
+      'Now the right side.',
+      'Three, two, one, change.',
+      'Same thing over here on the right.',
+      'We give the right what the left had.',
+      'Like that, nobody goes out: right side, five again.',
+      'And right.',
+      'Let’s do the right-hand side.',
+      'Left eye open, right eye still in bed. Then the right side.',
+      'Left eye open. Right one now.',
+      'Onto the right side.',
+      'Right this time.',
+      'We’ll go over to the right.',
+      'All of that on the right.',
+      'The right side deserves it too.',
+      'Let’s not forget the right side.',
+      'Right side next.',
+      'Let’s do the same on the other.',
+      'Okay, flip sides.',
+      'And the back of the left hand, down the right side.',
+    ])
+      expect(swaps(`\n[0:30] ${text}`))
+        .withContext(text)
+        .toBe(1);
+  });
+
+  it('are not heard where a hand, a lane or a later time is meant', () => {
+    for (const text of [
+      'Help with the other hand.',
+      'Stay with that same side.',
+      'Now the lane next to it.',
+      'After twenty seconds we do the other side.',
+      'Does it feel different from the other side?',
+      'Before we switch, breathe.',
+      'Send the air to the other cheek, and back.',
+      'It sits right under the skin.',
+      'With your right hand hold the skin.',
+      'Use the other hand.',
+      'Move from left to right.',
+      'Tilt your head to the right.',
+      'Then we will do the right in a moment.',
+      'The left side is softer now than the right.',
+      'That’s right, slowly.',
+      'Left, right, left, right.',
+      'Some people start with the right.',
+      'Not on the right yet.',
+      'Eight to the right.',
+      'Right eyebrow, from the nose outwards, four times.',
+      'Forehead, right half, up into the hair.',
+      'Push the air into the left cheek, the right cheek, above the lip.',
+    ])
+      expect(swaps(`\n[0:30] ${text}`))
+        .withContext(text)
+        .toBe(0);
+  });
+});
