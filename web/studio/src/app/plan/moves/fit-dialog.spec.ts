@@ -1,0 +1,135 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { NEVER, Observable } from 'rxjs';
+import { exactly } from '@limber/core/dose/dose';
+import type { Dose } from '@limber/core/dose/dose.schema';
+import { fit } from '@limber/core/lesson/fit';
+import { lessonSchema, stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { moveSchema } from '@limber/core/move/move.schema';
+import { LessonStore } from '../../api/lesson-store';
+import { Stream } from '../../api/stream';
+import { PlanWork } from '../plan-work';
+import { FitDialog } from './fit-dialog';
+
+interface Asked {
+  lesson: Lesson;
+  targetMs: number;
+  toleranceMs: number;
+}
+const dose: Dose = {
+  form: 'reps',
+  reps: { low: 4, planned: 12, high: 16 },
+  tempoMs: exactly(2000),
+  sets: exactly(1),
+  restMs: 0,
+};
+const move = moveSchema.parse({
+  id: 'm',
+  revision: 1,
+  name: 'Rope knead',
+  region: 'jaw',
+  action: 'knead',
+  dose,
+  sidePlan: 'left_right',
+});
+
+describe('the fit to a length', () => {
+  let fixture: ComponentFixture<FitDialog>;
+  let store: LessonStore;
+  let root: HTMLElement;
+
+  const words = (of: Element | null): string => of?.textContent.replace(/\s+/g, ' ').trim() ?? '';
+  const button = (name: string): HTMLButtonElement =>
+    [...root.querySelectorAll('button')].find((one) => words(one) === name)!;
+  const setTarget = async (text: string): Promise<void> => {
+    const field = root.querySelector<HTMLInputElement>('[aria-label="Length to fit to"]')!;
+    field.value = text;
+    field.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+  };
+
+  beforeEach(async () => {
+    localStorage.removeItem('limber.edits.l');
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+        LessonStore,
+        { provide: Stream, useValue: { lessons: NEVER, opened: NEVER } },
+        {
+          provide: PlanWork,
+          useValue: {
+            run: ({ lesson, targetMs, toleranceMs }: Asked) =>
+              new Observable((listener) => {
+                listener.next({ progress: 1, done: fit(lesson, targetMs, toleranceMs) });
+                listener.complete();
+              }),
+          },
+        },
+      ],
+    });
+    store = TestBed.inject(LessonStore);
+    const doc = lessonSchema.parse({
+      format: 'limber-cheek/lesson',
+      version: 1,
+      id: 'l',
+      title: 'Tide',
+      closing: 'Once a day. What a fog, and the gulls are loud.',
+      toleranceMs: 2000,
+      steps: [stepOf('a', move), { ...stepOf('b', move), rightDose: { ...dose, reps: exactly(6) } }],
+    });
+    const opening = store.open('l');
+    TestBed.inject(HttpTestingController)
+      .expectOne('/api/lessons/l')
+      .flush({ revision: 1, doc, history: [], versions: 0, viewings: 0 });
+    await opening;
+    fixture = TestBed.createComponent(FitDialog);
+    await fixture.whenStable();
+    root = fixture.nativeElement as HTMLElement;
+  });
+
+  it('shows what would change, and changes nothing before it is taken', async () => {
+    const before = store.lesson();
+    await setTarget('1:10');
+    const rows = [...root.querySelectorAll('[data-testid=fit-changes] tr')].map(words);
+    expect(rows.length).toBe(2);
+    expect(rows[1]).toContain('12 times left, 6 times right');
+    expect(store.lesson()).toBe(before);
+  });
+
+  it('is taken as one change with both sides equal, and undone as one', async () => {
+    const before = store.plan().totalMs;
+    await setTarget('1:10');
+    button('Take these doses').click();
+    expect(Math.abs(store.plan().totalMs - 70_000)).toBeLessThanOrEqual(2000);
+    expect(store.lesson().targetMs).toBe(70_000);
+    expect(store.lesson().steps.every((step) => step.rightDose === null)).toBeTrue();
+    store.undo();
+    expect(store.plan().totalMs).toBe(before);
+    expect(store.lesson().targetMs).toBeNull();
+  });
+
+  it('says why a length cannot be reached', async () => {
+    await setTarget('0:30');
+    expect(words(root.querySelector('[data-testid=why]')).length).toBeGreaterThan(20);
+    expect(button('Take these doses').disabled).toBeTrue();
+  });
+
+  it('cuts a sentence that nobody needs out of the words', async () => {
+    expect(words(root.querySelector('ul.talk'))).toContain('gulls');
+    button('Cut it').click();
+    await fixture.whenStable();
+    expect(store.lesson().closing).toBe('Once a day.');
+    expect(root.querySelector('ul.talk')).toBeNull();
+  });
+
+  it('keeps the length when what is typed is none', async () => {
+    const field = root.querySelector<HTMLInputElement>('[aria-label="Length to fit to"]')!;
+    const before = field.value;
+    await setTarget('soon');
+    expect(field.value).toBe(before);
+  });
+});
