@@ -2,12 +2,14 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   ElementRef,
   inject,
   input,
   OnDestroy,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import type { Passage, StepLook } from '@limber/core/lesson/passage';
 import { clock } from '@limber/core/time/clock';
@@ -19,6 +21,9 @@ interface LaidStrand extends Strand {
   readonly half: number;
   readonly paths: StrandPaths;
 }
+
+/** So long after the last edit the places to press follow, ms. */
+const CALM_MS = 150;
 
 /**
  * The ribbon: a lesson from left to right, a strand for each of its lives (planned, filmed). Left is above a strand's
@@ -51,6 +56,18 @@ interface LaidStrand extends Strand {
         @if (strands().length > 1) {
           <text x="0" [attr.y]="strand.middle - strand.half - 4" class="name">{{ strand.name }}</text>
         }
+        @if (outlined(strand); as box) {
+          <rect
+            [attr.x]="box.x - 2"
+            [attr.width]="box.width + 4"
+            [attr.y]="strand.middle - strand.half - 3"
+            [attr.height]="2 * strand.half + 6"
+            rx="7"
+            class="outline"
+          />
+        }
+      }
+      @for (strand of pressed(); track strand.name) {
         @for (box of strand.boxes; track box.stepId) {
           <rect
             [attr.x]="box.x - 2"
@@ -59,7 +76,6 @@ interface LaidStrand extends Strand {
             [attr.height]="2 * strand.half + 6"
             rx="7"
             class="box"
-            [class.selected]="selected() === box.stepId"
             role="option"
             [attr.id]="idOf(box.stepId, strand.name)"
             [attr.aria-selected]="selected() === box.stepId"
@@ -153,7 +169,9 @@ interface LaidStrand extends Strand {
     .box:hover {
       fill: rgb(120 90 110 / 8%);
     }
-    .box.selected {
+    .outline {
+      fill: none;
+      pointer-events: none;
       stroke: var(--ink);
       stroke-width: 2.2;
     }
@@ -204,8 +222,27 @@ export class Ribbon implements OnDestroy {
     if (width > 0) this.width.set(width);
   });
 
+  /**
+   * The strands whose steps can be pressed: they follow at once when steps come, go or move, and otherwise when a burst
+   * of edits is over, since moving hundreds of boxes costs more than drawing the strand.
+   */
+  protected readonly pressed = signal<readonly LaidStrand[]>([]);
+
   constructor() {
     this.observer.observe(this.host.nativeElement);
+    effect((onCleanup) => {
+      const strands = this.strands();
+      if (!sameSteps(untracked(this.pressed), strands)) {
+        this.pressed.set(strands);
+        return;
+      }
+      const timer = setTimeout(() => this.pressed.set(strands), CALM_MS);
+      onCleanup(() => clearTimeout(timer));
+    });
+  }
+
+  protected outlined(strand: LaidStrand): StepBox | undefined {
+    return strand.boxes.find((box) => box.stepId === this.selected());
   }
 
   ngOnDestroy(): void {
@@ -306,4 +343,10 @@ export class Ribbon implements OnDestroy {
     const box = this.host.nativeElement.getBoundingClientRect();
     return Math.max(0, Math.round(((event.clientX - box.left) / box.width) * this.spanMs()));
   }
+}
+
+function sameSteps(a: readonly LaidStrand[], b: readonly LaidStrand[]): boolean {
+  const steps = (strands: readonly LaidStrand[]): string =>
+    strands.map(({ name, boxes }) => `${name}: ${boxes.map((box) => box.stepId).join(' ')}`).join('\n');
+  return steps(a) === steps(b);
 }
