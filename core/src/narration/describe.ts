@@ -5,7 +5,7 @@ type Dose = Reading['doses'][number];
 /**
  * A dose that was read, in words: what was understood, to stand beside what was said.
  *
- * @example describeRead({ atMs: 0, kind: 'hold_s', low: 10, high: 12, scope: 'each_side' }) // "hold 10 to 12 s a side"
+ * @example describeRead({ kind: 'hold_s', low: 10, high: 12, scope: 'each_side' }) // "hold 10 to 12 s a side"
  */
 export function describeRead({ kind, low, high, scope }: Pick<Dose, 'kind' | 'low' | 'high' | 'scope'>): string {
   const n = low === high ? `${low}` : `${low} to ${high}`;

@@ -20,7 +20,8 @@ export interface DraftStep {
   readonly known: boolean;
 }
 
-const WORKED: ReadonlySet<string> = new Set(['technique', 'warmup', 'drain']);
+/** The kinds of read steps that something is done in. */
+export const WORKED: ReadonlySet<string> = new Set(['technique', 'warmup', 'drain']);
 
 /**
  * The steps that a narration comes to. A second side, said right away or after a whole round on the first, becomes the

@@ -1,7 +1,8 @@
 import type { Token } from './tokens';
 
-/** Words that make the number after them a label. */
-const LABELLING = /^(?:step|number|exercise|drill|question|move|technique|point)$/;
+/** Words that make the number after them a step's label, as alternatives of a pattern. */
+export const LABEL_NOUNS = 'step|number|exercise|drill|question|move|technique';
+const LABELLING = new RegExp(`^(?:${LABEL_NOUNS}|point)$`);
 /** What may stand between a number that counts steps and what it is. */
 const SAYS_WHAT = /^(?:[.,]|is|are)$/;
 /** Two steps do not follow each other faster, ms: what does is counted aloud. */

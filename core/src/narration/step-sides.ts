@@ -125,7 +125,6 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
   )
     return 'first';
   if (
-    !draft.swapped &&
     WHOLE_FACE.test(head.slice(0, 150)) &&
     !/ (?:left|right|one side|one cheek|fingers?|palms?) /.test(head.slice(0, 150))
   )

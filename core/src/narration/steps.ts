@@ -1,4 +1,5 @@
 import { parentOf, type Region } from '../face/regions';
+import { LABEL_NOUNS } from './labels';
 import type { FoundStep, FoundSwap } from './reading';
 import { blank, type Draft } from './step-draft';
 import { finish } from './step-finish';
@@ -8,8 +9,8 @@ import type { Stream } from './tokens';
 /** Words that begin something new whatever comes before. */
 const STRONG =
   /^ (?:(?:so|okay|ok|all right|alright|right|and|now|then|great|good|perfect|awesome|cool|next) )*(?:(?:the|our|your|my|for the|for our|onto the|on to the|that's|is) )*(?:(?:step|exercise|move|technique|drill|question|number|position|movement|part|area) (?:number )?(?:one|№)|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth|next|last|final|following)(?! (?:lane|line|row|set|round|rep|time|breath))(?: (?:one|up|exercises?|moves?|techniques?|steps?|areas?|things? (?:we|you|i|is)|part|strokes?|holds?|massage|movement|we|i|you|is|it's|let's|for|make|take|and|,)|(?: [^ .,]+)?(?= [.,] ))|(?:let's|lets|let us|we're gonna|we are gonna|we're going to|we are going to|we will|we'll|we|i'm going to|i'm gonna)(?: (?:now|then|also))? (?:begin|start|move|go|head|continue|work|come|finish|end|close) (?:on|up|down|over|back(?! and forth)|to|with|from|in|out|our|by|off|at|into)|(?:let's|lets|let us|we|we'll|now we) (?:start|begin|go|get started)(?= [.,])|(?:moving|going|working|coming|continuing) (?:on|up|down|to|into|over|back)|first of all|first things first|to start|last but not least|after that(?! you(?:'ll| will| may| might| can))|to close|to finish|to wrap up|finish with|drain(?:age)? [.,]|finally|lastly|last area|last one(?:'s)?|(?:(?:i'm|we're|i am|we are) )?starting (?:with|from|at|in|on)|start (?:with|by|at|in|from|on))/;
-const LABEL_IN = / (?:step|exercise|move|technique|drill|question|number) (?:number )?№/g;
-const LABEL = /^ (?:[^ .,]+ ){0,2}(?:step|exercise|move|technique|drill|question|number) (?:number )?(?:one|№) /;
+const LABEL_IN = new RegExp(` (?:${LABEL_NOUNS}) (?:number )?№`, 'g');
+const LABEL = new RegExp(`^ (?:[^ .,]+ ){0,2}(?:${LABEL_NOUNS}) (?:number )?(?:one|№) `);
 const WEAK =
   /^ (?:(?:so|okay|ok|and|all right|alright|right|great|good|perfect) )*(?:now|then|next|okay|so|from here|for the|up to|onto|on to|the|up|over|under|across|around)(?= )/;
 const VERBS =
@@ -155,7 +156,8 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
         drafts.push({ ...blank(window.token), kind: 'prep', sure: 0.7 });
       continue;
     }
-    if (!aside && WARM.test(window.own) && !/ before /.test(window.own) && work.region === null && opening(last)) {
+    const warm = WARM.test(window.own) && !/ before /.test(window.own);
+    if (!aside && warm && work.region === null && first) {
       drafts.push({ ...blank(window.token), kind: 'warmup', sure: 0.7 });
       continue;
     }
@@ -175,7 +177,6 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       )
         continue;
     }
-    const warm = WARM.test(window.own) && !/ before /.test(window.own);
     const elsewhere = (a: Region, b: Region): boolean =>
       strong || work.place >= 2 ? a !== b : parentOf(a) !== parentOf(b);
     const moved =

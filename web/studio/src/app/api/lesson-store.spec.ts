@@ -1,14 +1,9 @@
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting, type TestRequest } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
+import { HttpTestingController, type TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { NEVER } from 'rxjs';
 import type { Change } from '@limber/core/lesson/change.schema';
-import { lessonSchema } from '@limber/core/lesson/lesson.schema';
-import { LessonStore } from './lesson-store';
-import { Stream } from './stream';
+import type { LessonStore } from './lesson-store';
+import { openLesson, provideStore } from './store-testing';
 
-const doc = lessonSchema.parse({ format: 'limber-cheek/lesson', version: 1, id: 'l', title: 'Before' });
 const title = (value: string): Change => ({ kind: 'set_lesson', field: 'title', value });
 
 interface Sent {
@@ -39,25 +34,13 @@ describe('the open lesson', () => {
   }
 
   beforeEach(async () => {
-    localStorage.removeItem('limber.edits.l');
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideHttpClient(),
-        provideHttpClientTesting(),
-        LessonStore,
-        { provide: Stream, useValue: { lessons: NEVER, opened: NEVER } },
-      ],
-    });
+    TestBed.configureTestingModule({ providers: provideStore() });
     http = TestBed.inject(HttpTestingController);
-    store = TestBed.inject(LessonStore);
     await open([]);
   });
 
   async function open(history: object[]): Promise<void> {
-    const opening = store.open('l');
-    http.expectOne('/api/lessons/l').flush({ revision: 5, doc, history, versions: 0, viewings: 0 });
-    await opening;
+    store = await openLesson({ title: 'Before' }, { revision: 5, history });
   }
 
   it('opens although its history holds a change of an older program, which alone cannot be undone', async () => {

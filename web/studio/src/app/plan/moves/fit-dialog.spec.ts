@@ -1,15 +1,12 @@
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { NEVER, Observable } from 'rxjs';
+import { Observable } from 'rxjs';
 import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
 import { fit } from '@limber/core/lesson/fit';
-import { lessonSchema, stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
-import { LessonStore } from '../../api/lesson-store';
-import { Stream } from '../../api/stream';
+import type { LessonStore } from '../../api/lesson-store';
+import { openLesson, provideStore } from '../../api/store-testing';
 import { PlanWork } from '../plan-work';
 import { FitDialog } from './fit-dialog';
 
@@ -51,14 +48,9 @@ describe('the fit to a length', () => {
   };
 
   beforeEach(async () => {
-    localStorage.removeItem('limber.edits.l');
     TestBed.configureTestingModule({
       providers: [
-        provideZonelessChangeDetection(),
-        provideHttpClient(),
-        provideHttpClientTesting(),
-        LessonStore,
-        { provide: Stream, useValue: { lessons: NEVER, opened: NEVER } },
+        ...provideStore(),
         {
           provide: PlanWork,
           useValue: {
@@ -71,21 +63,11 @@ describe('the fit to a length', () => {
         },
       ],
     });
-    store = TestBed.inject(LessonStore);
-    const doc = lessonSchema.parse({
-      format: 'limber-cheek/lesson',
-      version: 1,
-      id: 'l',
-      title: 'Tide',
+    store = await openLesson({
       closing: 'Once a day. What a fog, and the gulls are loud.',
       toleranceMs: 2000,
       steps: [stepOf('a', move), { ...stepOf('b', move), rightDose: { ...dose, reps: exactly(6) } }],
     });
-    const opening = store.open('l');
-    TestBed.inject(HttpTestingController)
-      .expectOne('/api/lessons/l')
-      .flush({ revision: 1, doc, history: [], versions: 0, viewings: 0 });
-    await opening;
     fixture = TestBed.createComponent(FitDialog);
     await fixture.whenStable();
     root = fixture.nativeElement as HTMLElement;

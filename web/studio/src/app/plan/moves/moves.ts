@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { MessageService } from 'primeng/api';
@@ -31,9 +31,6 @@ import { WordsField } from './words-field';
 
 /** So many findings stand beside the steps; the rest is one press away. */
 const FEW = 4;
-
-/** So long after the last edit the face map follows, ms. */
-const CALM_MS = 150;
 
 /** Plan · Moves: which moves, in which order, how much, in which words; and how long that runs. */
 @Component({
@@ -108,10 +105,8 @@ export class Moves {
     if (!short) return '';
     return `Your ${short.name} gets ${clock(Math.abs(this.sides().leftMs - this.sides().rightMs))} less work.`;
   });
-  /** What the face map shows: it follows when a burst of edits is over, so that the ribbon's frame need not wait for it. */
-  private readonly calm = signal({ steps: this.lesson().steps, passages: this.plan().passages });
-  protected readonly shades = computed(() => workShades(this.calm().passages, this.calm().steps));
-  protected readonly route = computed(() => routeOf(this.calm().steps, this.store.selectedStepId()));
+  protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
+  protected readonly route = computed(() => routeOf(this.lesson().steps, this.store.selectedStepId()));
   /** The chosen step's findings first, then the worst of the rest. */
   protected readonly findings = computed(() => {
     const chosen = this.store.selectedStepId();
@@ -123,11 +118,6 @@ export class Moves {
   protected readonly FEW = FEW;
 
   constructor() {
-    effect((onCleanup) => {
-      const now = { steps: this.lesson().steps, passages: this.plan().passages };
-      const timer = setTimeout(() => this.calm.set(now), CALM_MS);
-      onCleanup(() => clearTimeout(timer));
-    });
     inject(Keys).use([
       { key: 'a', does: 'Add a move', run: () => this.adding.set('anywhere') },
       { key: 'f', does: 'Fit to a length', run: () => this.fitting.set(true) },

@@ -1,14 +1,10 @@
-import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { NEVER } from 'rxjs';
 import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
-import { lessonSchema, stepOf, type Step } from '@limber/core/lesson/lesson.schema';
+import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
-import { LessonStore } from '../../api/lesson-store';
-import { Stream } from '../../api/stream';
+import type { LessonStore } from '../../api/lesson-store';
+import { openLesson, provideStore } from '../../api/store-testing';
 import { StepList } from './step-list';
 
 const dose: Dose = { form: 'reps', reps: exactly(8), tempoMs: exactly(2000), sets: exactly(1), restMs: 0 };
@@ -34,12 +30,7 @@ describe('the list of steps', () => {
   let root: HTMLElement;
 
   async function shown(steps: Step[]): Promise<void> {
-    const doc = lessonSchema.parse({ format: 'limber-cheek/lesson', version: 1, id: 'l', title: 'Tide', steps });
-    const opening = store.open('l');
-    TestBed.inject(HttpTestingController)
-      .expectOne('/api/lessons/l')
-      .flush({ revision: 1, doc, history: [], versions: 0, viewings: 0 });
-    await opening;
+    store = await openLesson({ steps });
     fixture = TestBed.createComponent(StepList);
     await fixture.whenStable();
     root = fixture.nativeElement as HTMLElement;
@@ -48,19 +39,7 @@ describe('the list of steps', () => {
   const rows = (): HTMLElement[] => [...root.querySelectorAll<HTMLElement>('lc-step-row')];
   const text = (row: HTMLElement, part: string): string => row.querySelector(`.${part}`)!.textContent.trim();
 
-  beforeEach(() => {
-    localStorage.removeItem('limber.edits.l');
-    TestBed.configureTestingModule({
-      providers: [
-        provideZonelessChangeDetection(),
-        provideHttpClient(),
-        provideHttpClientTesting(),
-        LessonStore,
-        { provide: Stream, useValue: { lessons: NEVER, opened: NEVER } },
-      ],
-    });
-    store = TestBed.inject(LessonStore);
-  });
+  beforeEach(() => TestBed.configureTestingModule({ providers: provideStore() }));
 
   it('tells of each step its place, name, dose and length', async () => {
     await shown([step('a'), step('b', { sidePlan: 'midline', dose: { ...dose, reps: exactly(5) } })]);

@@ -8,7 +8,7 @@ import { Textarea } from 'primeng/textarea';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
 import { describeRead, howSure } from '@limber/core/narration/describe';
-import { draftLesson, draftSteps } from '@limber/core/narration/draft';
+import { draftLesson, draftSteps, WORKED } from '@limber/core/narration/draft';
 import type { Narrated } from '@limber/core/narration/read';
 import type { Evidence, FoundStep } from '@limber/core/narration/reading';
 import { saidBy } from '@limber/core/narration/words';
@@ -19,7 +19,6 @@ import { Lessons, type LibraryMove } from '../../api/lessons';
 import { PlanWork } from '../plan-work';
 
 const QUIET_MS = 400;
-const WORKED = new Set(['technique', 'warmup', 'drain']);
 const TOOLS: ReadonlySet<string> = new Set(['knuckle', 'stone', 'roller', 'spoon', 'brush', 'device']);
 const SIDES: Readonly<Record<FoundStep['side'], string>> = {
   left: 'left',
