@@ -11,7 +11,7 @@ const ours = {
 };
 
 const programs = {
-  server: ['serve', 'worker', 'supervise', 'owner-link'],
+  server: ['serve', 'worker', 'supervise', 'owner-link', 'check-settings'],
   demo: ['load'],
   cli: ['compute'],
 };

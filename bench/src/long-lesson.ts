@@ -1,13 +1,13 @@
 import { exactly } from '@limber/core/dose/dose';
-import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { schedule } from '@limber/core/lesson/schedule';
 
 /** A lesson of `count` steps with words. */
 export function lessonOf(count: number): Lesson {
   const dose = { form: 'reps', reps: exactly(8), tempoMs: exactly(2000), sets: exactly(1), restMs: 0 };
   return lessonSchema.parse({
-    format: 'limber-cheek/lesson',
-    version: 1,
+    format: LESSON_FORMAT,
+    version: LESSON_VERSION,
     id: 'bench',
     title: 'Bench',
     steps: Array.from({ length: count }, (_, i) => ({
@@ -33,7 +33,7 @@ export function filmedLessonOf(count: number, mediaId: string): Lesson {
     takes: [
       {
         id: 't',
-        mediaId,
+        sources: [{ mediaId, role: 'picture' }],
         name: 'Take',
         durationMs: totalMs,
         width: 960,
@@ -41,7 +41,7 @@ export function filmedLessonOf(count: number, mediaId: string): Lesson {
         frameRate: { numerator: 25, denominator: 1 },
       },
     ],
-    assembly: [{ takeId: 't', fromMs: 0, toMs: totalMs }],
+    assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: totalMs }],
     segments: passages.map(({ kind, stepId, side, startMs, endMs }, i) => ({
       id: `g${i}`,
       takeId: 't',

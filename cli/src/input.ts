@@ -1,4 +1,5 @@
-import { BundleError, readBundle } from '@limber/core/format/bundle';
+import { DocumentError } from '@limber/core/document/document';
+import { readBundle } from '@limber/core/format/bundle';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 
 /** What was given cannot be used; printed as one JSON document with exit status 2. */
@@ -41,7 +42,7 @@ export async function readLesson(file: string | undefined, read: ReadFile): Prom
   try {
     return readBundle(await readJson(file, read));
   } catch (error) {
-    if (error instanceof BundleError) throw new InputError('invalid-bundle', error.message, { path: error.path });
+    if (error instanceof DocumentError) throw new InputError('invalid-bundle', error.message, { path: error.path });
     throw error;
   }
 }

@@ -1,6 +1,15 @@
 import { exactly } from './dose/dose';
 import type { Dose } from './dose/dose.schema';
-import { lessonSchema, paceSchema, stepOf, type Lesson, type Pace, type Step } from './lesson/lesson.schema';
+import {
+  LESSON_FORMAT,
+  LESSON_VERSION,
+  lessonSchema,
+  paceSchema,
+  stepOf,
+  type Lesson,
+  type Pace,
+  type Step,
+} from './lesson/lesson.schema';
 import { moveSchema, type Move } from './move/move.schema';
 
 /** Small lessons for the tests: nothing is said and nothing settles unless a test asks for it. */
@@ -46,8 +55,8 @@ export function aPace(change: Partial<Pace> = {}): Pace {
 
 export function aLesson(change: Partial<Lesson> = {}): Lesson {
   return lessonSchema.parse({
-    format: 'limber-cheek/lesson',
-    version: 1,
+    format: LESSON_FORMAT,
+    version: LESSON_VERSION,
     id: 'lesson',
     title: 'A lesson',
     pace: aPace(),
@@ -61,16 +70,16 @@ export function aFilmedLesson(change: Partial<Lesson> = {}, durationMs = 60_000)
     takes: [
       {
         id: 't',
-        mediaId: null,
+        sources: [],
         name: 'Take',
-        mirrored: true,
+        pictureLeft: 'left',
         durationMs,
         width: 960,
         height: 540,
         frameRate: { numerator: 25, denominator: 1 },
       },
     ],
-    assembly: [{ takeId: 't', fromMs: 0, toMs: durationMs }],
+    assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: durationMs }],
     ...change,
   });
 }

@@ -4,11 +4,15 @@ import { join } from 'node:path';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { readConfig } from '@limber/server/config';
 import { hashPassword } from '@limber/server/http/auth';
-import { makePoster, makeProxy, makeSound } from '@limber/server/media/prepare';
+import { Lease } from '@limber/server/jobs/lease';
+import { enqueue } from '@limber/server/jobs/queue';
+import { Runner } from '@limber/server/jobs/runner';
+import { openLog } from '@limber/server/log';
+import { originalKey } from '@limber/server/media/keys';
 import { probe } from '@limber/server/media/probe';
 import { LocalMediaStore } from '@limber/server/media/store';
 import { openDatabase } from '@limber/server/store/database';
-import { Lessons, Media, Moves, Users, type MediaRow } from '@limber/server/store/entities';
+import { Jobs, Lessons, Media, Moves, Users, type MediaRow } from '@limber/server/store/entities';
 import { storeFeedback } from '@limber/server/store/feedback';
 import { storeEvents } from '@limber/server/store/intake';
 import { rollUp } from '@limber/server/store/rollup';
@@ -29,13 +33,18 @@ const footageFolder = process.argv[2] ?? '.data/footage';
 const config = readConfig();
 const database = await openDatabase(config.databaseUrl);
 const store = new LocalMediaStore(config.mediaFolder);
-await mkdir(config.mediaFolder, { recursive: true });
+for (const folder of [config.mediaFolder, config.scratchFolder]) await mkdir(folder, { recursive: true });
+const runner = new Runner({ config, database, store, log: openLog('demo', 'warn') });
 
 if (await database.getRepository(Users).existsBy({})) process.stdout.write('The demo world is there already.\n');
 else await load();
 await database.destroy();
 
 async function load(): Promise<void> {
+  // Nobody can have signed in yet: what is here was left by a loading that was broken off.
+  await database.query(
+    'TRUNCATE lessons, document_changes, moves, versions, links, viewings, events, rollups, feedback, answers, discomfort, jobs, artefacts, uploads, media CASCADE',
+  );
   await database.getRepository(Moves).insert(MOVES.map((doc) => ({ id: doc.id, doc })));
   for (const lesson of [readingAloud(), afterTheNightShift()]) await addLesson(lesson);
   await addLesson(await withTake(coldMorningEyes(), false));
@@ -74,9 +83,10 @@ async function withTake(lesson: Lesson, marked: boolean): Promise<Lesson> {
   const media = await takeIn(file, `${lesson.id}.mp4`);
   const take = {
     id: 'take-1',
-    mediaId: media.id,
     name: 'Take 1, window side',
-    mirrored: true,
+    // What is marked was looked at; of the other take it is still to be asked.
+    pictureLeft: marked ? ('left' as const) : null,
+    sources: [{ mediaId: media.id, role: 'picture' as const, offsetMs: 0 }],
     durationMs: media.durationMs,
     width: media.width,
     height: media.height,
@@ -85,7 +95,7 @@ async function withTake(lesson: Lesson, marked: boolean): Promise<Lesson> {
   return {
     ...lesson,
     takes: [take],
-    assembly: [{ takeId: take.id, fromMs: 0, toMs: media.durationMs }],
+    assembly: [{ id: 'piece-1', takeId: take.id, fromMs: 0, toMs: media.durationMs }],
     segments: marked ? segmentsOf(truth, take.id, media.durationMs) : [],
   };
 }
@@ -95,28 +105,25 @@ function segmentsOf(truth: Truth, takeId: string, durationMs: number): Lesson['s
 }
 
 async function takeIn(file: string, name: string): Promise<MediaRow> {
-  const { durationMs, width, height, frameRate, hasSound, warning } = await probe(file);
+  const { warning, ...found } = await probe(file);
   const id = randomUUID();
-  const copy = join(await store.scratch(id), 'original');
+  const copy = join(config.scratchFolder, id);
   await copyFile(file, copy);
-  await store.put(id, 'original', copy);
-  const media: MediaRow = {
-    id,
-    name,
-    bytes: String((await stat(file)).size),
-    durationMs,
-    width,
-    height,
-    frameRate,
-    hasSound,
-    warning,
-    parts: {},
-    createdAt: new Date(),
-  };
-  const work = { media, store, progress: () => undefined, signal: new AbortController().signal };
-  await makePoster(work);
-  await makeSound(work);
-  await makeProxy(work);
-  await database.getRepository(Media).insert({ ...media, parts: { poster: true, sound: true, proxy: true } });
+  await store.putFrom(originalKey(id), copy);
+  const bytes = String((await stat(file)).size);
+  const media: MediaRow = { id, name, bytes, ...found, warning, unusedSince: null, createdAt: new Date() };
+  await database.getRepository(Media).insert(media);
+  await enqueue(database.manager, {
+    id: randomUUID(),
+    kind: 'prepare',
+    ownerId: id,
+    lessonId: null,
+    input: { mediaId: id },
+  });
+  const lease = await Lease.next(database, ['prepare'], 'demo');
+  if (!lease) throw new Error('There is no job to prepare the footage.');
+  await runner.run(lease);
+  const { state, error } = await database.getRepository(Jobs).findOneByOrFail({ id: lease.job.id });
+  if (state !== 'done') throw new Error(error ?? `The footage was not prepared: ${state}.`);
   return media;
 }

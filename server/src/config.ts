@@ -9,34 +9,74 @@ const environment = z.object({
   LIMBER_WEB: z.string().default('web/dist'),
   LIMBER_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
   LIMBER_SESSION_SECRET: z.string().min(16),
+  /** The address that people open, when another program stands in front: https://studio.example */
+  LIMBER_PUBLIC_URL: z
+    .url({ protocol: /^https?$/, error: 'LIMBER_PUBLIC_URL has to be an address such as https://studio.example.' })
+    .optional(),
+  /** Whose word on where a request comes from is believed: an address, a range, or `loopback`. */
+  LIMBER_TRUST_PROXY: z.string().min(1).optional(),
 });
+
+/** Settings that do not go together, or that are missing; the message says what to set. */
+export class SettingsError extends Error {
+  override readonly name = 'SettingsError';
+}
 
 export interface Config {
   readonly port: number;
   readonly host: string;
   readonly loopback: boolean;
+  /** Without a slash at the end. */
+  readonly publicUrl: string;
+  /** People come over TLS: cookies are for that alone, and browsers are told to stay with it. */
+  readonly secure: boolean;
+  /** Whose forwarded addresses are believed; null for nobody's. */
+  readonly trustProxy: string | null;
   readonly databaseUrl: string;
   readonly mediaFolder: string;
   readonly uploadFolder: string;
+  readonly scratchFolder: string;
   readonly webFolder: string;
   readonly logLevel: string;
   readonly sessionSecret: string;
 }
 
-/** Reads the settings from the environment; throws with a sentence when one is wrong. */
+/**
+ * Reads the settings from the environment.
+ *
+ * @throws SettingsError with a sentence when one is wrong, or when passwords would go over an open line.
+ */
 export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
   const parsed = environment.safeParse(env);
-  if (!parsed.success) throw new Error(parsed.error.issues.map((issue) => issue.message).join(' '));
+  if (!parsed.success) throw new SettingsError(parsed.error.issues.map((issue) => issue.message).join(' '));
+  const { LIMBER_HOST: host, LIMBER_PORT: port, LIMBER_PUBLIC_URL, LIMBER_TRUST_PROXY } = parsed.data;
   const data = resolve(parsed.data.LIMBER_DATA);
+  const loopback = isLoopback(host);
+  const secure = LIMBER_PUBLIC_URL?.startsWith('https:') ?? false;
+  if (!loopback && !secure)
+    throw new SettingsError(
+      `With --host ${host} other machines could reach the studio over an open line, and read passwords on the way. ` +
+        'Let a program in front do TLS, and set LIMBER_PUBLIC_URL to the address that people open (https://studio.example) ' +
+        'and LIMBER_TRUST_PROXY to the address of that program; or leave --host out.',
+    );
   return {
-    port: parsed.data.LIMBER_PORT,
-    host: parsed.data.LIMBER_HOST,
-    loopback: /^(?:127\.|localhost$|::1$)/.test(parsed.data.LIMBER_HOST),
+    port,
+    host,
+    loopback,
+    publicUrl: (LIMBER_PUBLIC_URL ?? `http://${host.includes(':') ? `[${host}]` : host}:${port}`).replace(/\/+$/, ''),
+    secure,
+    trustProxy: LIMBER_TRUST_PROXY ?? null,
     databaseUrl: parsed.data.DATABASE_URL,
     mediaFolder: join(data, 'media'),
     uploadFolder: join(data, 'uploads'),
+    scratchFolder: join(data, 'scratch'),
     webFolder: resolve(parsed.data.LIMBER_WEB),
     logLevel: parsed.data.LIMBER_LOG,
     sessionSecret: parsed.data.LIMBER_SESSION_SECRET,
   };
+}
+
+/** Whether only this machine can reach an address: 127.0.0.0/8 and ::1, written out too (RFC 1122, RFC 4291). */
+function isLoopback(host: string): boolean {
+  return /^127(?:\.\d{1,3}){3}$/.test(host) || host === 'localhost' || /^(?:0*:){2,7}0*1$/.test(host);
 }

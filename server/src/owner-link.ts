@@ -10,5 +10,5 @@ const token = randomBytes(24).toString('base64url');
 await database.query(`INSERT INTO setup_links (token_hash, expires_at) VALUES ($1, now() + interval '24 hours')`, [
   tokenHash(token),
 ]);
-process.stdout.write(`http://${config.host}:${config.port}/set-up#${token}\n`);
+process.stdout.write(`${config.publicUrl}/set-up#${token}\n`);
 await database.destroy();

@@ -1,23 +1,21 @@
 import { mkdirSync } from 'node:fs';
-import pino from 'pino';
 import { readConfig } from './config';
 import { createApp } from './http/app';
-import { JobQueue } from './jobs/queue';
 import { Signals } from './jobs/signals';
+import { openLog } from './log';
 import { LocalMediaStore } from './media/store';
 import { openDatabase } from './store/database';
 import { rollUpAll } from './store/rollup';
 
 const config = readConfig();
-const log = pino({ level: config.logLevel, name: 'server' });
+const log = openLog('server', config.logLevel);
 mkdirSync(config.mediaFolder, { recursive: true });
 
 const database = await openDatabase(config.databaseUrl);
-const queue = await JobQueue.open(config.databaseUrl, database, log);
 const signals = new Signals(config.databaseUrl);
 await signals.listen();
 
-const app = createApp({ config, database, media: new LocalMediaStore(config.mediaFolder), queue, signals, log });
+const app = createApp({ config, database, media: new LocalMediaStore(config.mediaFolder), signals, log });
 const server = app.listen(config.port, config.host, (error?: Error) => {
   if (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
@@ -27,6 +25,8 @@ const server = app.listen(config.port, config.host, (error?: Error) => {
     process.exit(3);
   }
   log.info({ port: config.port }, 'listening');
+  // The one that keeps this running learns that it began, and this one when that is gone.
+  process.send?.('begun');
 });
 server.requestTimeout = 0;
 
@@ -39,9 +39,10 @@ async function stop(): Promise<void> {
   clearInterval(rollups);
   server.close();
   server.closeAllConnections();
-  await Promise.allSettled([signals.close(), queue.close()]);
+  await signals.close().catch(() => undefined);
   await database.destroy().catch(() => undefined);
   process.exit(0);
 }
 process.on('SIGTERM', () => void stop());
 process.on('SIGINT', () => void stop());
+process.on('disconnect', () => void stop());

@@ -1,25 +1,37 @@
-import pino from 'pino';
+import { mkdirSync } from 'node:fs';
 import { readConfig } from './config';
-import { JobQueue } from './jobs/queue';
-import { worker } from './jobs/work';
+import { Runner } from './jobs/runner';
+import { Signals } from './jobs/signals';
+import { sweep } from './jobs/sweep';
+import { openLog } from './log';
 import { LocalMediaStore } from './media/store';
 import { openDatabase } from './store/database';
 
 const config = readConfig();
-const log = pino({ level: config.logLevel, name: 'worker' });
+const log = openLog('worker', config.logLevel);
+for (const folder of [config.mediaFolder, config.scratchFolder]) mkdirSync(folder, { recursive: true });
 const database = await openDatabase(config.databaseUrl);
-const queue = await JobQueue.open(config.databaseUrl, database, log);
-const off = await queue.work(worker(database, queue, new LocalMediaStore(config.mediaFolder), log));
+const signals = new Signals(config.databaseUrl);
+await signals.listen();
+const context = { config, database, store: new LocalMediaStore(config.mediaFolder), log };
+const runner = new Runner(context);
+runner.start(signals);
 log.info('working');
+
+const sweeping = (): void => void sweep(context).catch((error: unknown) => log.warn(error, 'sweep'));
+sweeping();
+const sweeps = setInterval(sweeping, 3_600_000);
 
 let stopping = false;
 async function stop(): Promise<void> {
   if (stopping) return;
   stopping = true;
-  // What is half done is taken up by the next worker when the lease runs out.
-  await Promise.race([off(), new Promise((resolve) => setTimeout(resolve, 1500))]);
-  await queue.close().catch(() => undefined);
+  clearInterval(sweeps);
+  // What is half done goes back to the queue; a worker that cannot say so is found by its lease.
+  await Promise.race([runner.stop(), new Promise((resolve) => setTimeout(resolve, 3000))]);
+  await signals.close().catch(() => undefined);
   process.exit(0);
 }
 process.on('SIGTERM', () => void stop());
 process.on('SIGINT', () => void stop());
+process.on('disconnect', () => void stop());

@@ -130,7 +130,7 @@ describe('sides and names', () => {
 
   it('follow the assembly, not the take', () => {
     const cues = cuesOf({ dose: reps(2, 2000) }, [segment('s', 10_000, 14_000)], {
-      assembly: [{ takeId: 't', fromMs: 9000, toMs: 20_000 }],
+      assembly: [{ id: 'p', takeId: 't', fromMs: 9000, toMs: 20_000 }],
     });
     expect(shown(of(cues, 'count'))).toEqual(['1 1000-3000', '2 3000-5000']);
   });

@@ -1,17 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { aFilmedLesson, aLesson, aStep } from '../testing';
-import { BundleError, bundleJsonSchema, readBundle } from './bundle';
+import { DocumentError } from '../document/document';
+import { bundleJsonSchema, readBundle } from './bundle';
 
 const given = (change: object): unknown => ({
   ...JSON.parse(JSON.stringify(aFilmedLesson({ steps: [aStep('a')] }))),
   ...change,
 });
 
-function problemOf(value: unknown): BundleError {
+function problemOf(value: unknown): DocumentError {
   try {
     readBundle(value);
   } catch (error) {
-    return error as BundleError;
+    return error as DocumentError;
   }
   throw new Error('It was read.');
 }
@@ -27,9 +28,9 @@ describe('a lesson bundle', () => {
   });
 
   it('is refused in words, with the path of the fault', () => {
-    expect(problemOf(null).message).toContain('no lesson bundle');
+    expect(problemOf(null).message).toContain('no lesson');
     expect(problemOf(given({ format: 'else' })).path).toBe('format');
-    expect(problemOf(given({ version: 2 })).message).toContain('newer program');
+    expect(problemOf(given({ version: 3 })).message).toContain('newer program');
     expect(problemOf(given({ title: '' })).message).toContain('needs a title');
     const step = {
       ...aStep('a'),
@@ -45,7 +46,9 @@ describe('a lesson bundle', () => {
   });
 
   it('names what is missing or doubled', () => {
-    expect(problemOf(given({ assembly: [{ takeId: 'gone', fromMs: 0, toMs: 5 }] })).path).toBe('assembly[0].takeId');
+    expect(problemOf(given({ assembly: [{ id: 'p', takeId: 'gone', fromMs: 0, toMs: 5 }] })).path).toBe(
+      'assembly[0].takeId',
+    );
     expect(problemOf(given({ steps: [aStep('a'), aStep('a')] })).path).toBe('steps[1].id');
     const segment = { id: 's', takeId: 't', kind: 'reps', stepId: 'nobody', startMs: 0, endMs: 5 };
     expect(problemOf(given({ segments: [segment] })).path).toBe('segments[0].stepId');

@@ -1,7 +1,16 @@
 import * as z from 'zod';
 import { overrideSchema } from '../cue/override.schema';
-import { pieceSchema, segmentKindSchema, segmentSchema, takeSchema, workedSideSchema } from '../segment/segment.schema';
-import { lessonFields, stepFields, stepSchema } from './lesson.schema';
+import {
+  pieceSchema,
+  segmentKindSchema,
+  segmentSchema,
+  takeFields,
+  takeSchema,
+  voiceOverSchema,
+  workedSideSchema,
+} from '../segment/segment.schema';
+import { changeForward } from './lesson.document';
+import { lessonFields, MOST, stepFields, stepSchema } from './lesson.schema';
 
 const id = z.string().min(1).max(80);
 const ms = z.int().min(0).max(86_400_000);
@@ -25,19 +34,23 @@ function setField<K extends string, Key extends z.ZodRawShape, Fields extends Re
   return z.discriminatedUnion('field', variants as never) as unknown as z.ZodType<Variant>;
 }
 
-const single = [
-  setField('set_lesson', {}, lessonFields),
-  z.object({ kind: z.literal('add_step'), step: stepSchema, afterStepId: id.nullable() }),
-  z.object({ kind: z.literal('remove_step'), stepId: id }),
-  z.object({ kind: z.literal('place_step'), stepId: id, afterStepId: id.nullable() }),
-  setField('set_step', { stepId: id }, stepFields),
-  z.object({ kind: z.literal('add_take'), take: takeSchema }),
-  z.object({ kind: z.literal('remove_take'), takeId: id }),
-  setField('set_take', { takeId: id }, { name: takeSchema.shape.name, mirrored: z.boolean() }),
-  z.object({ kind: z.literal('set_assembly'), assembly: z.array(pieceSchema).max(1000) }),
-  z.object({ kind: z.literal('add_segment'), segment: segmentSchema }),
-  z.object({ kind: z.literal('remove_segment'), segmentId: id }),
-  setField(
+const after = id.nullable();
+
+const SINGLE = {
+  set_lesson: setField('set_lesson', {}, lessonFields),
+  add_step: z.object({ kind: z.literal('add_step'), step: stepSchema, afterStepId: after }),
+  remove_step: z.object({ kind: z.literal('remove_step'), stepId: id }),
+  place_step: z.object({ kind: z.literal('place_step'), stepId: id, afterStepId: after }),
+  set_step: setField('set_step', { stepId: id }, stepFields),
+  add_take: z.object({ kind: z.literal('add_take'), take: takeSchema, afterTakeId: after.optional() }),
+  remove_take: z.object({ kind: z.literal('remove_take'), takeId: id }),
+  set_take: setField('set_take', { takeId: id }, takeFields),
+  set_assembly: z.object({ kind: z.literal('set_assembly'), assembly: z.array(pieceSchema).max(MOST.assembly) }),
+  add_piece: z.object({ kind: z.literal('add_piece'), piece: pieceSchema, afterPieceId: after.optional() }),
+  remove_piece: z.object({ kind: z.literal('remove_piece'), pieceId: id }),
+  add_segment: z.object({ kind: z.literal('add_segment'), segment: segmentSchema }),
+  remove_segment: z.object({ kind: z.literal('remove_segment'), segmentId: id }),
+  set_segment: setField(
     'set_segment',
     { segmentId: id },
     {
@@ -49,16 +62,39 @@ const single = [
       beats: z.array(ms).max(2000),
     },
   ),
-  z.object({ kind: z.literal('set_override'), override: overrideSchema }),
-  z.object({ kind: z.literal('clear_override'), key: z.string().min(1).max(240) }),
-] as const;
+  add_voice_over: z.object({
+    kind: z.literal('add_voice_over'),
+    voiceOver: voiceOverSchema,
+    afterVoiceOverId: after.optional(),
+  }),
+  remove_voice_over: z.object({ kind: z.literal('remove_voice_over'), voiceOverId: id }),
+  set_override: z.object({ kind: z.literal('set_override'), override: overrideSchema }),
+  clear_override: z.object({ kind: z.literal('clear_override'), key: z.string().min(1).max(240) }),
+} as const;
 
-const singleSchema = z.union(single);
-export type SingleChange = z.infer<typeof singleSchema>;
+export type SingleChange = { [K in keyof typeof SINGLE]: z.output<(typeof SINGLE)[K]> }[keyof typeof SINGLE];
+const singleSchema = z.union(Object.values(SINGLE)) as unknown as z.ZodType<SingleChange>;
 
-/** The closed set of small changes by which a lesson is edited; a batch is one change to the person who makes it. */
-export const changeSchema = z.union([
-  ...single,
-  z.object({ kind: z.literal('batch'), changes: z.array(singleSchema).min(1).max(2000) }),
-]);
-export type Change = z.infer<typeof changeSchema>;
+/** So many single changes take everything out of the largest lesson, and put it back. */
+const MOST_IN_A_BATCH = Object.values(MOST).reduce((sum, most) => sum + most, 0);
+const batchSchema = z.object({
+  kind: z.literal('batch'),
+  changes: z.array(singleSchema).min(1).max(MOST_IN_A_BATCH, 'That is more than can be changed at once.'),
+});
+
+export type Change = SingleChange | z.output<typeof batchSchema>;
+
+/**
+ * The closed set of small changes by which a lesson is edited; a batch is one change to the person who makes it. Those
+ * of an older program are brought forward.
+ */
+export const changeSchema: z.ZodType<Change> = z.preprocess(
+  changeForward,
+  z.union([singleSchema, batchSchema]),
+) as unknown as z.ZodType<Change>;
+
+/** The schema of the kind that a change says it is of; undefined when there is none. */
+export function schemaOf(value: unknown): z.ZodType | undefined {
+  const kind = (value as { kind?: unknown } | null)?.kind;
+  return kind === 'batch' ? batchSchema : SINGLE[kind as keyof typeof SINGLE];
+}

@@ -1,5 +1,7 @@
 import { aFilmedLesson, aStep, reps } from '../testing';
-import { applyChange, ChangeError, clash, inverseOf } from './change';
+import { ChangeError } from '../document/edit';
+import { edited } from '../document/editing';
+import { applyChange, clash, inverseOf, lessonEditing } from './change';
 import { changeSchema, type Change } from './change.schema';
 import type { Lesson } from './lesson.schema';
 
@@ -33,8 +35,8 @@ const CHANGES: readonly Change[] = [
   { kind: 'place_step', stepId: 'a', afterStepId: 'c' },
   { kind: 'set_step', stepId: 'b', field: 'dose', value: reps(9, 1000) },
   { kind: 'set_step', stepId: 'b', field: 'rightDose', value: reps(3, 1000) },
-  { kind: 'set_take', takeId: 't', field: 'mirrored', value: false },
-  { kind: 'set_assembly', assembly: [{ takeId: 't', fromMs: 500, toMs: 9000 }] },
+  { kind: 'set_take', takeId: 't', field: 'pictureLeft', value: 'right' },
+  { kind: 'set_assembly', assembly: [{ id: 'q', takeId: 't', fromMs: 500, toMs: 9000 }] },
   { kind: 'add_segment', segment: { ...segment, id: 'z', startMs: 0, endMs: 900 } },
   { kind: 'remove_segment', segmentId: 's' },
   { kind: 'set_segment', segmentId: 's', field: 'endMs', value: 7000 },
@@ -42,6 +44,12 @@ const CHANGES: readonly Change[] = [
   { kind: 'set_override', override: { key: 'a|left|count|0', hidden: true } },
   { kind: 'set_override', override: { key: 'new', text: 'x' } },
   { kind: 'clear_override', key: 'a|left|count|0' },
+  { kind: 'remove_take', takeId: 't' },
+  { kind: 'add_piece', piece: { id: 'q', takeId: 't', fromMs: 0, toMs: 10 }, afterPieceId: null },
+  {
+    kind: 'add_voice_over',
+    voiceOver: { id: 'v', stepId: 'b', side: null, part: 'during', mediaId: 'm', fromMs: 0, toMs: 9, gainDb: 0 },
+  },
   {
     kind: 'batch',
     changes: [
@@ -79,11 +87,74 @@ describe('a change', () => {
       ChangeError,
     );
     expect(() =>
-      applyChange(lesson(), { kind: 'set_segment', segmentId: 's', field: 'endMs', value: 900 }),
-    ).toThrowError(/end after/);
+      edited(lessonEditing, lesson(), { kind: 'set_segment', segmentId: 's', field: 'endMs', value: 900 }),
+    ).toThrowMatching((error: Error) => error instanceof ChangeError && error.message.includes('end after'));
     expect(() =>
-      applyChange(lesson(), { kind: 'set_assembly', assembly: [{ takeId: 'gone', fromMs: 0, toMs: 1 }] }),
+      applyChange(lesson(), { kind: 'set_assembly', assembly: [{ id: 'p', takeId: 'gone', fromMs: 0, toMs: 1 }] }),
     ).toThrowError(ChangeError);
+  });
+
+  it('that takes a step or a take out takes along what refers to it', () => {
+    const voiceOver = {
+      id: 'v',
+      stepId: 'a',
+      side: null,
+      part: 'during',
+      mediaId: 'm',
+      fromMs: 0,
+      toMs: 9,
+      gainDb: 0,
+    } as const;
+    const spoken = applyChange(lesson(), { kind: 'add_voice_over', voiceOver });
+    const stepless = applyChange(spoken, { kind: 'remove_step', stepId: 'a' });
+    expect([stepless.segments, stepless.overrides, stepless.voiceOver]).toEqual([[], [], []]);
+    expect(stepless.takes.length).toBe(1);
+    const takeless = applyChange(spoken, { kind: 'remove_take', takeId: 't' });
+    expect([takeless.segments, takeless.assembly, takeless.takes]).toEqual([[], [], []]);
+    expect(takeless.overrides.length).toBe(1);
+  });
+
+  it('that would leave more than there is room for is refused in words, and one less is taken', () => {
+    const full = aFilmedLesson({ steps: Array.from({ length: 999 }, (_, i) => aStep(`s${i}`)) });
+    const add = (count: number): Change => ({
+      kind: 'batch',
+      changes: Array.from({ length: count }, (_, i) => ({ kind: 'add_step', step: aStep(`n${i}`), afterStepId: null })),
+    });
+    expect(edited(lessonEditing, full, add(1)).steps.length).toBe(1000);
+    expect(() => edited(lessonEditing, full, add(2))).toThrowMatching(
+      (error: Error) => error instanceof ChangeError && error.message.startsWith('There is room for 1000 steps'),
+    );
+  });
+
+  it('of an older program is brought forward', () => {
+    expect(lessonEditing.parseChange({ kind: 'set_take', takeId: 't', field: 'mirrored', value: false })).toEqual({
+      kind: 'set_take',
+      takeId: 't',
+      field: 'pictureLeft',
+      value: 'right',
+    });
+    const batch = lessonEditing.parseChange({
+      kind: 'batch',
+      changes: [{ kind: 'set_assembly', assembly: [{ takeId: 't', fromMs: 0, toMs: 5 }] }],
+    });
+    expect(batch).toEqual({
+      kind: 'batch',
+      changes: [{ kind: 'set_assembly', assembly: [{ id: 'piece-1', takeId: 't', fromMs: 0, toMs: 5 }] }],
+    });
+  });
+
+  it('that cannot be read says what is wrong with it', () => {
+    const words = (change: unknown): string => {
+      try {
+        lessonEditing.parseChange(change);
+      } catch (error) {
+        return (error as Error).message;
+      }
+      return '';
+    };
+    expect(words({ kind: 'set_lesson', field: 'title', value: '' })).toBe('A lesson needs a title.');
+    expect(words({ kind: 'tint_step' })).toContain('not known here');
+    expect(words(null)).toContain('not known here');
   });
 
   it('keeps segments in order of time', () => {
@@ -110,15 +181,39 @@ describe('two changes on one revision', () => {
   const dose: Change = { kind: 'set_step', stepId: 'a', field: 'dose', value: reps(9, 1000) };
 
   it('clash on the same field of the same thing, or when one takes the whole away', () => {
-    expect(clash(dose, { ...dose, value: reps(3, 1000) })).toBe('step/a/dose');
-    expect(clash(dose, { kind: 'remove_step', stepId: 'a' })).toBe('step/a/dose');
-    expect(clash({ kind: 'batch', changes: [dose] }, { ...dose })).toBe('step/a/dose');
+    expect(clash(dose, { ...dose, value: reps(3, 1000) })).toBe('steps/a/dose');
+    expect(clash(dose, { kind: 'remove_step', stepId: 'a' })).toBe('steps/a/dose');
+    expect(clash({ kind: 'batch', changes: [dose] }, { ...dose })).toBe('steps/a/dose');
+  });
+
+  it('clash when one takes out what the other marks: step, take, or the take of a piece', () => {
+    const mark: Change = { kind: 'add_segment', segment: { ...segment, id: 'z' } };
+    expect(clash(mark, { kind: 'remove_step', stepId: 'a' })).toBe('steps/a');
+    expect(clash({ kind: 'remove_step', stepId: 'a' }, mark)).toBe('steps/a');
+    expect(clash(mark, { kind: 'remove_take', takeId: 't' })).toBe('takes/t');
+    const pieces: Change = { kind: 'set_assembly', assembly: [{ id: 'q', takeId: 't', fromMs: 0, toMs: 9 }] };
+    expect(clash(pieces, { kind: 'remove_take', takeId: 't' })).toBe('takes/t');
+    expect(
+      clash({ kind: 'set_segment', segmentId: 's', field: 'stepId', value: 'b' }, { kind: 'remove_step', stepId: 'b' }),
+    ).toBe('steps/b');
+    const cue: Change = { kind: 'set_override', override: { key: 'a|left|count|1', hidden: true } };
+    expect(clash(cue, { kind: 'remove_step', stepId: 'a' })).toBe('steps/a');
+    expect(clash(cue, { kind: 'set_override', override: { key: 'a|left|count|1', text: 'x' } })).toBe(
+      'overrides/a|left|count|1',
+    );
+    expect(
+      clash({ kind: 'set_take', takeId: 't', field: 'name', value: 'x' }, { kind: 'remove_take', takeId: 't' }),
+    ).toBe('takes/t/name');
+    expect(clash(pieces, { kind: 'remove_piece', pieceId: 'p' })).toBe('assembly/p');
   });
 
   it('go together on different fields, things, and places', () => {
     expect(clash(dose, { kind: 'set_step', stepId: 'a', field: 'sidePlan', value: 'both' })).toBeNull();
     expect(clash(dose, { kind: 'set_step', stepId: 'ab', field: 'dose', value: reps(9, 1000) })).toBeNull();
     expect(clash(dose, { kind: 'place_step', stepId: 'a', afterStepId: 'c' })).toBeNull();
+    expect(
+      clash({ kind: 'add_segment', segment: { ...segment, id: 'z' } }, { ...dose, value: reps(3, 1000) }),
+    ).toBeNull();
     expect(
       clash({ kind: 'set_lesson', field: 'title', value: 'x' }, { kind: 'set_lesson', field: 'opening', value: 'x' }),
     ).toBeNull();

@@ -1,60 +1,17 @@
+import { apply, ChangeError, clashOf, inverse, keysOf, type Keys, type Primitive } from '../document/edit';
+import type { Editing } from '../document/editing';
+import { changeSchema, schemaOf, type Change, type SingleChange } from './change.schema';
+import { lessonDocument } from './lesson.document';
 import type { Lesson } from './lesson.schema';
-import type { Change, SingleChange } from './change.schema';
-
-/** A change that does not fit the document it is applied to: what it names is gone, or there already. */
-export class ChangeError extends Error {
-  override readonly name = 'ChangeError';
-}
 
 /**
- * Applies a validated change to a lesson. Pure: the lesson given is left as it is, and what is untouched is shared.
+ * Applies a validated change to a lesson. Pure: the lesson given is left as it is, and what is untouched is shared. A
+ * step or a take that is taken out takes along what refers to it.
  *
  * @throws ChangeError when the change names something that is not there (or adds what is).
  */
 export function applyChange(lesson: Lesson, change: Change): Lesson {
-  switch (change.kind) {
-    case 'batch':
-      return change.changes.reduce<Lesson>(applyChange, lesson);
-    case 'set_lesson':
-      return { ...lesson, [change.field]: change.value };
-    case 'add_step':
-      return { ...lesson, steps: insertAfter(lesson.steps, change.step, change.afterStepId) };
-    case 'remove_step':
-      return { ...lesson, steps: without(lesson.steps, change.stepId) };
-    case 'place_step': {
-      const step = find(lesson.steps, change.stepId);
-      return { ...lesson, steps: insertAfter(without(lesson.steps, step.id), step, change.afterStepId) };
-    }
-    case 'set_step':
-      return { ...lesson, steps: setIn(lesson.steps, change.stepId, change.field, change.value) };
-    case 'add_take':
-      return { ...lesson, takes: append(lesson.takes, change.take) };
-    case 'remove_take':
-      return { ...lesson, takes: without(lesson.takes, change.takeId) };
-    case 'set_take':
-      return { ...lesson, takes: setIn(lesson.takes, change.takeId, change.field, change.value) };
-    case 'set_assembly':
-      for (const piece of change.assembly) find(lesson.takes, piece.takeId);
-      return { ...lesson, assembly: change.assembly };
-    case 'add_segment':
-      find(lesson.takes, change.segment.takeId);
-      return { ...lesson, segments: byStart(append(lesson.segments, change.segment)) };
-    case 'remove_segment':
-      return { ...lesson, segments: without(lesson.segments, change.segmentId) };
-    case 'set_segment': {
-      const segments = setIn(lesson.segments, change.segmentId, change.field, change.value);
-      const set = find(segments, change.segmentId);
-      if (set.startMs >= set.endMs) throw new ChangeError('A segment has to end after it starts.');
-      return { ...lesson, segments: change.field === 'startMs' ? byStart(segments) : segments };
-    }
-    case 'set_override':
-      return {
-        ...lesson,
-        overrides: [...lesson.overrides.filter((one) => one.key !== change.override.key), change.override],
-      };
-    case 'clear_override':
-      return { ...lesson, overrides: lesson.overrides.filter((one) => one.key !== change.key) };
-  }
+  return singlesOf(change).reduce((doc, one) => apply(lessonDocument, doc, primitiveOf(one)), lesson);
 }
 
 /**
@@ -64,141 +21,129 @@ export function applyChange(lesson: Lesson, change: Change): Lesson {
  * @throws ChangeError as {@link applyChange} does.
  */
 export function inverseOf(lesson: Lesson, change: Change): Change {
-  if (change.kind !== 'batch') return inverseOfOne(lesson, change);
   const inverses: SingleChange[] = [];
   let state = lesson;
-  for (const one of change.changes) {
-    inverses.unshift(inverseOfOne(state, one));
-    state = applyChange(state, one);
+  for (const one of singlesOf(change)) {
+    const primitive = primitiveOf(one);
+    inverses.unshift(...inverse(lessonDocument, state, primitive).map(changeOf));
+    state = apply(lessonDocument, state, primitive);
   }
-  return { kind: 'batch', changes: inverses };
+  return inverses.length === 1 ? inverses[0]! : { kind: 'batch', changes: inverses };
 }
 
-function inverseOfOne(lesson: Lesson, change: SingleChange): SingleChange {
-  switch (change.kind) {
-    case 'set_lesson':
-      return { ...change, value: lesson[change.field] } as SingleChange;
-    case 'add_step':
-      return { kind: 'remove_step', stepId: change.step.id };
-    case 'remove_step':
-      return {
-        kind: 'add_step',
-        step: find(lesson.steps, change.stepId),
-        afterStepId: idBefore(lesson.steps, change.stepId),
-      };
-    case 'place_step':
-      return { ...change, afterStepId: idBefore(lesson.steps, change.stepId) };
-    case 'set_step':
-      return { ...change, value: find(lesson.steps, change.stepId)[change.field] } as SingleChange;
-    case 'add_take':
-      return { kind: 'remove_take', takeId: change.take.id };
-    case 'remove_take':
-      return { kind: 'add_take', take: find(lesson.takes, change.takeId) };
-    case 'set_take':
-      return { ...change, value: find(lesson.takes, change.takeId)[change.field] } as SingleChange;
-    case 'set_assembly':
-      return { kind: 'set_assembly', assembly: lesson.assembly };
-    case 'add_segment':
-      return { kind: 'remove_segment', segmentId: change.segment.id };
-    case 'remove_segment':
-      return { kind: 'add_segment', segment: find(lesson.segments, change.segmentId) };
-    case 'set_segment':
-      return { ...change, value: find(lesson.segments, change.segmentId)[change.field] } as SingleChange;
-    case 'set_override':
-    case 'clear_override': {
-      const key = change.kind === 'set_override' ? change.override.key : change.key;
-      const before = lesson.overrides.find((one) => one.key === key);
-      return before ? { kind: 'set_override', override: before } : { kind: 'clear_override', key };
-    }
-  }
-}
-
-/**
- * The fields that a change touches, as keys such as `step/s3/dose`. Two changes made on the same revision can both be
- * kept when {@link clash} finds no key of one in the other.
- */
-export function touchedBy(change: Change): string[] {
-  switch (change.kind) {
-    case 'batch':
-      return change.changes.flatMap(touchedBy);
-    case 'set_lesson':
-      return [`lesson/${change.field}`];
-    case 'add_step':
-      return [`step/${change.step.id}`];
-    case 'remove_step':
-      return [`step/${change.stepId}`];
-    case 'place_step':
-      return [`step/${change.stepId}/place`];
-    case 'set_step':
-      return [`step/${change.stepId}/${change.field}`];
-    case 'add_take':
-      return [`take/${change.take.id}`];
-    case 'remove_take':
-      return [`take/${change.takeId}`];
-    case 'set_take':
-      return [`take/${change.takeId}/${change.field}`];
-    case 'set_assembly':
-      return ['lesson/assembly'];
-    case 'add_segment':
-      return [`segment/${change.segment.id}`];
-    case 'remove_segment':
-      return [`segment/${change.segmentId}`];
-    case 'set_segment':
-      return [`segment/${change.segmentId}/${change.field}`];
-    case 'set_override':
-      return [`override/${change.override.key}`];
-    case 'clear_override':
-      return [`override/${change.key}`];
-  }
-}
-
-/** The first key at which two changes touch the same field, or one the whole of what the other touches a part of. */
+/** Where two changes made on the same revision stand in each other's way; null when both can be kept. */
 export function clash(a: Change, b: Change): string | null {
-  const others = touchedBy(b);
-  for (const key of touchedBy(a))
-    for (const other of others)
-      if (key === other || key.startsWith(`${other}/`) || other.startsWith(`${key}/`))
-        return key.length > other.length ? key : other;
-  return null;
+  return clashOf(keysOfChange(a), keysOfChange(b));
 }
 
-interface Entity {
-  readonly id: string;
+function keysOfChange(change: Change): Keys {
+  return keysOf(lessonDocument, singlesOf(change).map(primitiveOf));
 }
 
-function find<T extends Entity>(list: readonly T[], id: string): T {
-  const found = list.find((one) => one.id === id);
-  if (!found) throw new ChangeError('What this edit was about is no longer in the lesson.');
-  return found;
+/** How a lesson is edited. */
+export const lessonEditing: Editing<Lesson, Change> = {
+  kind: lessonDocument,
+  parseChange,
+  apply: applyChange,
+  inverse: inverseOf,
+  keys: keysOfChange,
+};
+
+function parseChange(value: unknown): Change {
+  const parsed = changeSchema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  // The first fault of the one schema that was meant says more than that none of all fits.
+  const meant = schemaOf(value)?.safeParse(value);
+  throw new ChangeError(meant?.error?.issues[0]?.message ?? 'This edit is of a kind that is not known here.');
 }
 
-function append<T extends Entity>(list: readonly T[], entity: T): T[] {
-  if (list.some((one) => one.id === entity.id)) throw new ChangeError('This is in the lesson already.');
-  return [...list, entity];
+function singlesOf(change: Change): readonly SingleChange[] {
+  return change.kind === 'batch' ? change.changes : [change];
 }
 
-function insertAfter<T extends Entity>(list: readonly T[], entity: T, afterId: string | null): T[] {
-  if (list.some((one) => one.id === entity.id)) throw new ChangeError('This is in the lesson already.');
-  if (afterId === null) return [entity, ...list];
-  const at = list.indexOf(find(list, afterId)) + 1;
-  return [...list.slice(0, at), entity, ...list.slice(at)];
+function primitiveOf(change: SingleChange): Primitive {
+  switch (change.kind) {
+    case 'set_lesson':
+      return { do: 'set', field: change.field, value: change.value };
+    case 'add_step':
+      return { do: 'add', list: 'steps', entity: change.step, after: change.afterStepId };
+    case 'remove_step':
+      return { do: 'remove', list: 'steps', id: change.stepId };
+    case 'place_step':
+      return { do: 'place', list: 'steps', id: change.stepId, after: change.afterStepId };
+    case 'set_step':
+      return { do: 'change', list: 'steps', id: change.stepId, field: change.field, value: change.value };
+    case 'add_take':
+      return { do: 'add', list: 'takes', entity: change.take, after: change.afterTakeId };
+    case 'remove_take':
+      return { do: 'remove', list: 'takes', id: change.takeId };
+    case 'set_take':
+      return { do: 'change', list: 'takes', id: change.takeId, field: change.field, value: change.value };
+    case 'set_assembly':
+      return { do: 'set', field: 'assembly', value: change.assembly };
+    case 'add_piece':
+      return { do: 'add', list: 'assembly', entity: change.piece, after: change.afterPieceId };
+    case 'remove_piece':
+      return { do: 'remove', list: 'assembly', id: change.pieceId };
+    case 'add_segment':
+      return { do: 'add', list: 'segments', entity: change.segment };
+    case 'remove_segment':
+      return { do: 'remove', list: 'segments', id: change.segmentId };
+    case 'set_segment':
+      return { do: 'change', list: 'segments', id: change.segmentId, field: change.field, value: change.value };
+    case 'add_voice_over':
+      return { do: 'add', list: 'voiceOver', entity: change.voiceOver, after: change.afterVoiceOverId };
+    case 'remove_voice_over':
+      return { do: 'remove', list: 'voiceOver', id: change.voiceOverId };
+    case 'set_override':
+      return { do: 'put', list: 'overrides', entity: change.override };
+    case 'clear_override':
+      return { do: 'remove', list: 'overrides', id: change.key };
+  }
 }
 
-function without<T extends Entity>(list: readonly T[], id: string): T[] {
-  find(list, id);
-  return list.filter((one) => one.id !== id);
+/** The lesson's own name of each list's entries, as the changes write it: `add_step`, `step`, `stepId`, `afterStepId`. */
+const NAMES: Readonly<Record<string, { kind: string; field: string }>> = {
+  steps: { kind: 'step', field: 'step' },
+  takes: { kind: 'take', field: 'take' },
+  assembly: { kind: 'piece', field: 'piece' },
+  segments: { kind: 'segment', field: 'segment' },
+  voiceOver: { kind: 'voice_over', field: 'voiceOver' },
+};
+
+/** The change that a primitive of a lesson is written as. Every primitive that {@link inverse} makes of a lesson's has one. */
+function changeOf(primitive: Primitive): SingleChange {
+  return written(primitive) as unknown as SingleChange;
 }
 
-function setIn<T extends Entity>(list: readonly T[], id: string, field: string, value: unknown): T[] {
-  find(list, id);
-  return list.map((one) => (one.id === id ? { ...one, [field]: value } : one));
-}
-
-function idBefore(list: readonly Entity[], id: string): string | null {
-  const at = list.findIndex((one) => one.id === id);
-  return at > 0 ? list[at - 1]!.id : null;
-}
-
-function byStart<T extends Entity & { startMs: number }>(list: readonly T[]): T[] {
-  return [...list].sort((a, b) => a.startMs - b.startMs || a.id.localeCompare(b.id));
+function written(primitive: Primitive): Record<string, unknown> {
+  if (primitive.do === 'set')
+    return primitive.field === 'assembly'
+      ? { kind: 'set_assembly', assembly: primitive.value }
+      : { kind: 'set_lesson', field: primitive.field, value: primitive.value };
+  if (primitive.list === 'overrides') {
+    if (primitive.do === 'remove') return { kind: 'clear_override', key: primitive.id };
+    if (primitive.do === 'add' || primitive.do === 'put') return { kind: 'set_override', override: primitive.entity };
+  }
+  const { kind, field } = NAMES[primitive.list]!;
+  const capital = field[0]!.toUpperCase() + field.slice(1);
+  switch (primitive.do) {
+    case 'add':
+      return {
+        kind: `add_${kind}`,
+        [field]: primitive.entity,
+        ...(primitive.after === undefined ? {} : { [`after${capital}Id`]: primitive.after }),
+      };
+    case 'remove':
+      return { kind: `remove_${kind}`, [`${field}Id`]: primitive.id };
+    case 'place':
+      return { kind: `place_${kind}`, [`${field}Id`]: primitive.id, [`after${capital}Id`]: primitive.after };
+    default:
+      return {
+        kind: `set_${kind}`,
+        [`${field}Id`]: (primitive as { id: string }).id,
+        field: (primitive as { field: string }).field,
+        value: (primitive as { value: unknown }).value,
+      };
+  }
 }

@@ -4,11 +4,11 @@ import { progressionSchema } from '../dose/progression';
 import { levelSchema, moveSchema } from '../move/move.schema';
 import { schoolSchema } from '../school/school.schema';
 import { SCHOOL_IDS } from '../school/schools';
-import { pieceSchema, segmentSchema, takeSchema } from '../segment/segment.schema';
+import { pieceSchema, segmentSchema, takeSchema, voiceOverSchema } from '../segment/segment.schema';
 import { overrideSchema } from '../cue/override.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 1;
+export const LESSON_VERSION = 2;
 
 const text = z.string().max(6000);
 
@@ -103,6 +103,16 @@ export const lessonFields = {
   closing: text,
 };
 
+/** How many entries each list of a lesson holds at most. */
+export const MOST = {
+  steps: 1000,
+  takes: 200,
+  assembly: 1000,
+  segments: 5000,
+  voiceOver: 1000,
+  overrides: 5000,
+} as const;
+
 /**
  * A lesson: one JSON document, and at once the **lesson bundle**, the open format in which a lesson leaves and enters
  * the studio with everything but its media. All times are integer milliseconds.
@@ -134,11 +144,12 @@ export const lessonSchema = z.object({
   }),
   opening: lessonFields.opening.default(''),
   closing: lessonFields.closing.default(''),
-  steps: z.array(stepSchema).max(1000).default([]),
-  takes: z.array(takeSchema).max(200).default([]),
-  assembly: z.array(pieceSchema).max(1000).default([]),
-  segments: z.array(segmentSchema).max(5000).default([]),
-  overrides: z.array(overrideSchema).max(5000).default([]),
+  steps: z.array(stepSchema).max(MOST.steps).default([]),
+  takes: z.array(takeSchema).max(MOST.takes).default([]),
+  assembly: z.array(pieceSchema).max(MOST.assembly).default([]),
+  segments: z.array(segmentSchema).max(MOST.segments).default([]),
+  voiceOver: z.array(voiceOverSchema).max(MOST.voiceOver).default([]),
+  overrides: z.array(overrideSchema).max(MOST.overrides).default([]),
 });
 export type Lesson = z.infer<typeof lessonSchema>;
 

@@ -1,5 +1,10 @@
+import { deepStrictEqual as same } from 'node:assert';
+import fc from 'fast-check';
+import { ChangeError, clashOf } from '../document/edit';
+import { edited } from '../document/editing';
 import { exactly } from '../dose/dose';
-import { editLibrary, LibraryChangeError, type LibraryChange } from './library-change';
+import { libraryEditing, newMoves, type LibraryChange } from './library-change';
+import { libraryOf, type Library } from './library.document';
 import { moveSchema, type Move } from './move.schema';
 
 const move = (id: string, change: Partial<Move> = {}): Move =>
@@ -14,48 +19,71 @@ const move = (id: string, change: Partial<Move> = {}): Move =>
     ...change,
   });
 
-function applied(library: readonly Move[], change: LibraryChange): { library: Move[]; inverse: LibraryChange | null } {
-  const { put, removed, inverse } = editLibrary(library, change);
-  const kept = library.filter((one) => !removed.includes(one.id) && !put.some((other) => other.id === one.id));
-  return { library: [...kept, ...put].sort((a, b) => a.id.localeCompare(b.id)), inverse };
-}
+/** The moves but for their revision, which only goes up. */
+const plain = (library: Library): object[] => library.moves.map((one) => ({ ...one, revision: 0 }));
 
 describe('a change of the library', () => {
-  const library = [move('a'), move('b', { how: 'Slowly.' })];
-  const changes: Record<string, LibraryChange> = {
-    'of a move': { kind: 'set_move', move: move('b', { how: 'Slower.' }) },
-    'that archives one': { kind: 'set_move', move: move('a', { archived: true }) },
-    'that adds moves': { kind: 'add_moves', moves: [move('c'), move('d')] },
-    'that takes moves back': { kind: 'remove_moves', ids: ['a', 'b'] },
-  };
-  const plain = (moves: readonly Move[]): object[] => moves.map((one) => ({ ...one, revision: 0 }));
+  const library = libraryOf([move('a'), move('b', { how: 'Slowly.' })]);
 
-  for (const [what, change] of Object.entries(changes))
-    it(`${what} is undone by its inverse, and redone by the inverse of that`, () => {
-      const done = applied(library, change);
-      const undone = applied(done.library, done.inverse!);
-      expect(plain(undone.library)).toEqual(plain(library));
-      expect(plain(applied(undone.library, undone.inverse!).library)).toEqual(plain(done.library));
-    });
-
-  it('leaves what is there by id or by name alone and names it', () => {
-    const { put, there } = editLibrary(library, {
-      kind: 'add_moves',
-      moves: [move('a', { name: 'Another' }), move('x', { name: 'MOVE B' }), move('c'), move('e', { name: 'move c' })],
-    });
-    expect(put.map((one) => one.id)).toEqual(['c']);
-    expect(there).toEqual(['Another', 'MOVE B', 'move c']);
-    expect(editLibrary(library, { kind: 'add_moves', moves: [move('a')] }).inverse).toBeNull();
+  it('is undone by its inverse, and redone by the inverse of that, over any history', () => {
+    const id = fc.constantFrom('a', 'b', 'c', 'd');
+    const how = fc.constantFrom('', 'Slower.', 'Softer.');
+    const change: fc.Arbitrary<LibraryChange> = fc.oneof(
+      fc
+        .uniqueArray(id, { minLength: 1 })
+        .map((ids): LibraryChange => ({ kind: 'add_moves', moves: ids.map((one) => move(one)) })),
+      fc.uniqueArray(id, { minLength: 1 }).map((ids): LibraryChange => ({ kind: 'remove_moves', ids })),
+      fc.tuple(id, how).map(([one, words]): LibraryChange => ({ kind: 'set_move', move: move(one, { how: words }) })),
+    );
+    fc.assert(
+      fc.property(fc.array(change, { maxLength: 20 }), (history) => {
+        let state = library;
+        for (const one of history) {
+          if (one.kind === 'set_move' && !state.moves.some((each) => each.id === one.move.id)) continue;
+          const done = edited(libraryEditing, state, one);
+          const back = libraryEditing.inverse(state, one);
+          const undone = edited(libraryEditing, done, back);
+          same(plain(undone), plain(state));
+          const again = libraryEditing.inverse(done, back);
+          same(plain(edited(libraryEditing, undone, again)), plain(done));
+          state = done;
+        }
+      }),
+    );
   });
 
-  it('raises the revision, and refuses one made on an older revision or of a move that is gone', () => {
-    expect(editLibrary(library, { kind: 'set_move', move: move('a') }).put[0]!.revision).toBe(2);
-    for (const [stale, words] of [
-      [move('a', { revision: 3 }), /changed in another place/],
-      [move('z'), /no longer in the library/],
-    ] as const)
-      expect(() => editLibrary(library, { kind: 'set_move', move: stale })).toThrowMatching(
-        (error: Error) => error instanceof LibraryChangeError && words.test(error.message),
-      );
+  it('leaves what is there by id or by name alone and names it', () => {
+    const moves = [
+      move('a', { name: 'Another' }),
+      move('x', { name: 'MOVE B' }),
+      move('c'),
+      move('e', { name: 'move c' }),
+    ];
+    expect(newMoves(library, moves).fresh.map((one) => one.id)).toEqual(['c']);
+    expect(newMoves(library, moves).there).toEqual(['Another', 'MOVE B', 'move c']);
+    expect(edited(libraryEditing, library, { kind: 'add_moves', moves }).moves.map((one) => one.id)).toEqual([
+      'a',
+      'b',
+      'c',
+    ]);
+  });
+
+  it('raises the revision, also when it is taken back, and is refused for a move that is gone', () => {
+    const change: LibraryChange = { kind: 'set_move', move: move('a', { how: 'New.' }) };
+    const done = edited(libraryEditing, library, change);
+    expect(done.moves[0]!.revision).toBe(2);
+    expect(edited(libraryEditing, done, libraryEditing.inverse(library, change)).moves[0]!).toEqual(
+      jasmine.objectContaining({ how: '', revision: 3 }),
+    );
+    expect(() => edited(libraryEditing, library, { kind: 'set_move', move: move('z') })).toThrowMatching(
+      (error: Error) => error instanceof ChangeError && error.message.includes('no longer in the library'),
+    );
+  });
+
+  it('meets another one of the same move, and goes together with one of another', () => {
+    const keys = (id: string) => libraryEditing.keys({ kind: 'set_move', move: move(id) });
+    expect(clashOf(keys('a'), keys('a'))).toBe('moves/a');
+    expect(clashOf(keys('a'), libraryEditing.keys({ kind: 'remove_moves', ids: ['b', 'a'] }))).toBe('moves/a');
+    expect(clashOf(keys('a'), keys('b'))).toBeNull();
   });
 });

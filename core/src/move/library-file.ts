@@ -3,10 +3,16 @@ import { exactly } from '../dose/dose';
 import { SIDE_PLANS, type Dose, type Range } from '../dose/dose.schema';
 import { REGIONS } from '../face/regions';
 import { CsvError, parseCsv, writeCsv } from '../format/csv';
-import { ACTIONS, LEVELS, moveSchema, PRESSURES, TOOLS, type Move } from './move.schema';
-
-export const LIBRARY_FORMAT = 'limber-cheek/library';
-export const LIBRARY_VERSION = 1;
+import {
+  ACTIONS,
+  LEVELS,
+  LIBRARY_FORMAT,
+  LIBRARY_VERSION,
+  moveSchema,
+  PRESSURES,
+  TOOLS,
+  type Move,
+} from './move.schema';
 
 /** A row or an entry that could not be taken, and why. */
 export interface Fault {

@@ -2,6 +2,13 @@ import * as z from 'zod';
 import { REGIONS } from '../face/regions';
 import { doseSchema, sidePlanSchema } from '../dose/dose.schema';
 
+export const MOVE_FORMAT = 'limber-cheek/move';
+export const MOVE_VERSION = 1;
+export const LIBRARY_FORMAT = 'limber-cheek/library';
+export const LIBRARY_VERSION = 1;
+/** How many moves a library holds at most. */
+export const MOST_MOVES = 5000;
+
 export const ACTIONS = [
   'hold',
   'stroke',

@@ -1,7 +1,10 @@
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Passage } from '../lesson/passage';
 import type { Schedule } from '../lesson/schedule';
-import type { Piece } from './segment.schema';
+import type { Piece as StoredPiece } from './segment.schema';
+
+/** What the arithmetic needs of a piece. */
+type Piece = Pick<StoredPiece, 'takeId' | 'fromMs' | 'toMs'>;
 
 /** Length of the assembled lesson, ms; 0 when nothing is filmed. */
 export function assemblyMs(assembly: readonly Piece[]): number {

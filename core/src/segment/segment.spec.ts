@@ -20,9 +20,9 @@ const segment = (id: string, startMs: number, endMs: number, change: Partial<Seg
 
 describe('take time and lesson time', () => {
   const assembly = [
-    { takeId: 't', fromMs: 1000, toMs: 3000 },
-    { takeId: 'u', fromMs: 0, toMs: 500 },
-    { takeId: 't', fromMs: 5000, toMs: 6000 },
+    { id: 'p', takeId: 't', fromMs: 1000, toMs: 3000 },
+    { id: 'q', takeId: 'u', fromMs: 0, toMs: 500 },
+    { id: 'r', takeId: 't', fromMs: 5000, toMs: 6000 },
   ];
 
   it('map onto each other, both ways', () => {

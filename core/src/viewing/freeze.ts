@@ -2,7 +2,8 @@ import { readFirst } from '../caution/read-first';
 import { cuePassages, deriveCues } from '../cue/derive';
 import { describeDose } from '../dose/dose';
 import type { Lesson } from '../lesson/lesson.schema';
-import type { Follow } from './version.schema';
+import { pictureOf } from '../segment/segment.schema';
+import { FOLLOW_FORMAT, FOLLOW_VERSION, type Follow } from './version.schema';
 
 /** A lesson that cannot be shared yet; the message says what is missing. */
 export class NotReadyError extends Error {
@@ -23,12 +24,14 @@ export function freeze(lesson: Lesson, versionId: string): Follow {
   const { passages, durationMs, filmed } = cuePassages(lesson);
   if (!filmed) throw new NotReadyError('No step is marked on the footage yet. Mark the segments, then share.');
   return {
+    format: FOLLOW_FORMAT,
+    version: FOLLOW_VERSION,
     versionId,
     title: lesson.title,
     promise: lesson.promise,
     durationMs,
-    mirrored: take.mirrored,
-    mediaId: take.mediaId,
+    pictureLeft: take.pictureLeft ?? 'left',
+    mediaId: pictureOf(take),
     pieces: lesson.assembly.map(({ fromMs, toMs }) => ({ fromMs, toMs })),
     cautions: readFirst(lesson),
     steps: lesson.steps.flatMap((step) => {

@@ -1,3 +1,4 @@
+import * as z from 'zod';
 import { clipSpans, intersectSpans, lengthOf, unionSpans, type Span } from '../time/spans';
 import { COMPLETED_FROM, playedFromSpans } from './played';
 
@@ -10,30 +11,41 @@ export interface StepSpan {
   readonly endMs: number;
 }
 
+export const ROLLUP_FORMAT = 'limber-cheek/sums';
+export const ROLLUP_VERSION = 1;
+
+const count = z.int().min(0);
+const counts = z.array(count).max(200_000);
+
 /**
  * The sums from which every figure of the results page is made. They are additive: the sums of a version are those of
  * its viewings added up, and a viewing that goes on adds only its difference.
  */
-export interface Rollup {
-  viewings: number;
-  completed: number;
-  watchedMs: number;
+export const rollupSchema = z.object({
+  format: z.literal(ROLLUP_FORMAT),
+  version: z.literal(ROLLUP_VERSION),
+  viewings: count,
+  completed: count,
+  watchedMs: count,
   /** A bin each: ms of the bin in played spans, over all viewings. */
-  covered: number[];
+  covered: counts,
   /** A bin each: ms played again. */
-  replayed: number[];
+  replayed: counts,
   /** A bin each: viewings whose furthest point lies in it. */
-  furthest: number[];
+  furthest: counts,
   /** A step each: viewings that played some of it. */
-  entered: number[];
+  entered: counts,
   /** A step each: viewings that entered it and reached its end. */
-  finished: number[];
-}
+  finished: counts,
+});
+export type Rollup = z.infer<typeof rollupSchema>;
 
 export function emptyRollup(durationMs: number, stepCount: number): Rollup {
   const bins = Math.max(1, Math.ceil(durationMs / BIN_MS));
   const zeros = (length: number): number[] => new Array<number>(length).fill(0);
   return {
+    format: ROLLUP_FORMAT,
+    version: ROLLUP_VERSION,
     viewings: 0,
     completed: 0,
     watchedMs: 0,

@@ -1,9 +1,12 @@
 import * as z from 'zod';
 import { CUE_KINDS } from '../cue/override.schema';
 import { regionSchema, pressureSchema } from '../move/move.schema';
-import { segmentKindSchema, workedSideSchema } from '../segment/segment.schema';
+import { segmentKindSchema, viewerSideSchema, workedSideSchema } from '../segment/segment.schema';
 
 const ms = z.int().min(0);
+
+export const FOLLOW_FORMAT = 'limber-cheek/published-lesson';
+export const FOLLOW_VERSION = 1;
 
 export const cueSchema = z.object({
   key: z.string(),
@@ -20,11 +23,14 @@ export const cueSchema = z.object({
 
 /** What a viewer's page needs of a version: nothing of the instructor's notes or findings. Frozen when it is made. */
 export const followSchema = z.object({
+  format: z.literal(FOLLOW_FORMAT),
+  version: z.literal(FOLLOW_VERSION),
   versionId: z.string(),
   title: z.string(),
   promise: z.string(),
   durationMs: ms,
-  mirrored: z.boolean(),
+  /** Which side viewers do when the working hand is at the left of the picture. */
+  pictureLeft: viewerSideSchema,
   mediaId: z.string().nullable(),
   /** Pieces of the media that play, ms, in order. */
   pieces: z.array(z.object({ fromMs: ms, toMs: ms })),

@@ -1,5 +1,5 @@
 import { exactly } from '@limber/core/dose/dose';
-import { lessonSchema, stepOf, type Lesson, type Step } from '@limber/core/lesson/lesson.schema';
+import { LESSON_VERSION, lessonSchema, stepOf, type Lesson, type Step } from '@limber/core/lesson/lesson.schema';
 import { moveNamed } from './moves';
 
 function step(id: string, name: string, narration: Partial<Step['narration']>, change: Partial<Step> = {}): Step {
@@ -12,7 +12,7 @@ const rope = moveNamed('Rope knead').dose;
 export function beforeTheEarlyBulletin(): Lesson {
   return lessonSchema.parse({
     format: 'limber-cheek/lesson',
-    version: 1,
+    version: LESSON_VERSION,
     id: 'before-the-early-bulletin',
     title: 'Before the early bulletin',
     concern: 'A tight jaw and a sleepy face before the first words on air',
@@ -48,7 +48,7 @@ export function beforeTheEarlyBulletin(): Lesson {
 export function coldMorningEyes(): Lesson {
   return lessonSchema.parse({
     format: 'limber-cheek/lesson',
-    version: 1,
+    version: LESSON_VERSION,
     id: 'cold-morning-eyes',
     title: 'Cold-morning eyes',
     concern: 'Puffy eyes after the boat ride in',
@@ -82,7 +82,7 @@ export function coldMorningEyes(): Lesson {
 export function afterTheNightShift(): Lesson {
   return lessonSchema.parse({
     format: 'limber-cheek/lesson',
-    version: 1,
+    version: LESSON_VERSION,
     id: 'after-the-night-shift',
     title: 'Collarbone to crown, after the night shift',
     concern: 'A heavy face and a stiff neck after eight hours in a headset',
@@ -113,7 +113,7 @@ export function afterTheNightShift(): Lesson {
 export function readingAloud(): Lesson {
   return lessonSchema.parse({
     format: 'limber-cheek/lesson',
-    version: 1,
+    version: LESSON_VERSION,
     id: 'reading-aloud',
     title: 'Lips and tongue before reading aloud',
     concern: 'Stumbling over names in the first minutes',

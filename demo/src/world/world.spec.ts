@@ -94,9 +94,9 @@ describe('the simulated viewers', () => {
   const truth = layOut(lesson, sayLength);
   const take = {
     id: 't',
-    mediaId: null,
+    sources: [],
     name: 'T',
-    mirrored: true,
+    pictureLeft: 'left' as const,
     durationMs: truth.durationMs,
     width: 960,
     height: 540,
@@ -106,7 +106,7 @@ describe('the simulated viewers', () => {
     {
       ...lesson,
       takes: [take],
-      assembly: [{ takeId: 't', fromMs: 0, toMs: truth.durationMs }],
+      assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: truth.durationMs }],
       segments: truth.segments.map((one) => ({ ...one, takeId: 't' })),
     },
     'v',

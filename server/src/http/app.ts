@@ -14,9 +14,10 @@ import { sameOrigin, signedIn } from './auth';
 import type { Context } from './context';
 import { followRoutes } from './follow';
 import { jobRoutes } from './jobs';
+import { arrivalRoutes } from './arrivals';
+import { libraryRoutes } from './library';
 import { lessonRoutes } from './lessons';
 import { mediaRoutes } from './media';
-import { moveRoutes } from './moves';
 import { Problem, problemHandler } from './problem';
 import { resultRoutes } from './results';
 import { sessionRoutes } from './session';
@@ -28,12 +29,15 @@ export function createApp(context: Context): Express {
   const { config, database, log } = context;
   const app = express();
   app.disable('x-powered-by');
-  app.set('trust proxy', 'loopback');
+  app.set('trust proxy', config.trustProxy ?? false);
+  // Behind a program that does TLS every request came over it, also where that one does not say so.
+  if (config.secure)
+    app.use((request, _response, next) => next(void Object.defineProperty(request, 'secure', { value: true })));
 
   app.get('/health', (_request, response) => void response.json({ status: 'up' }));
   app.get('/ready', async (_request, response) => {
     const [db, store] = await Promise.all([
-      database.query(`SELECT 1 FROM pgboss.version`).then(
+      database.query('SELECT 1').then(
         () => true,
         () => false,
       ),
@@ -42,7 +46,7 @@ export function createApp(context: Context): Express {
         () => false,
       ),
     ]);
-    response.status(db && store ? 200 : 503).json({ database: db, queue: db, media: store });
+    response.status(db && store ? 200 : 503).json({ database: db, media: store });
   });
 
   // No address of a viewer is stored or logged: only what was asked, and how it went.
@@ -87,7 +91,7 @@ export function createApp(context: Context): Express {
           frameAncestors: ["'none'"],
         },
       },
-      strictTransportSecurity: false,
+      strictTransportSecurity: config.secure ? { maxAge: 31_536_000, includeSubDomains: false } : false,
       referrerPolicy: { policy: 'no-referrer' },
     }),
   );
@@ -111,10 +115,10 @@ export function createApp(context: Context): Express {
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: !config.loopback, maxAge: 30 * 86_400_000 },
+    cookie: { httpOnly: true, sameSite: 'lax', secure: config.secure, maxAge: 30 * 86_400_000 },
   });
 
-  app.use('/api', sameOrigin);
+  app.use('/api', sameOrigin(config));
   app.use('/api/follow', express.json({ limit: '512kb' }), followRoutes(context));
   app.use('/api', sessions);
   app.use('/api/uploads', signedIn, uploads(context));
@@ -123,12 +127,13 @@ export function createApp(context: Context): Express {
   app.use('/api', signedIn);
   app.use('/api/lessons/:id/share', shareRoutes(context));
   app.use('/api/lessons', lessonRoutes(context));
-  app.use('/api/moves', moveRoutes(context));
+  app.use('/api/library', libraryRoutes(context));
+  app.use('/api/arrivals', arrivalRoutes(context));
   app.use('/api/media', mediaRoutes(context));
   app.use('/api/jobs', jobRoutes(context));
   app.use('/api/results', resultRoutes(context));
   app.use('/api', () => {
-    throw new Problem(404, 'not-found', 'There is nothing at this address.');
+    throw new Problem('not-found', 'There is nothing at this address.');
   });
 
   const studio = join(config.webFolder, 'studio/browser');
@@ -140,10 +145,10 @@ export function createApp(context: Context): Express {
     let html: string | undefined;
     return (request, response) => {
       // A missing file is missing; only addresses of pages get the page.
-      if (/\.\w+$/.test(request.path)) throw new Problem(404, 'not-found', 'There is no such file.');
+      if (/\.\w+$/.test(request.path)) throw new Problem('not-found', 'There is no such file.');
       const index = join(folder, 'index.html');
       if (!html && !existsSync(index))
-        throw new Problem(503, 'not-built', 'The pages are not built yet: run ./limber start.');
+        throw new Problem('not-built', 'The pages are not built yet: run ./limber start.');
       html ??= readFileSync(index, 'utf8');
       response
         .set('Cache-Control', 'no-store')

@@ -1,6 +1,7 @@
 import type {} from 'express-session';
 import { hash, verify } from '@node-rs/argon2';
 import type { RequestHandler } from 'express';
+import type { Config } from '../config';
 import { Problem } from './problem';
 
 declare module 'express-session' {
@@ -33,18 +34,23 @@ let unknownHash: Promise<string> | undefined;
 
 export const signedIn: RequestHandler = (request, _response, next) => {
   if (!request.session?.user)
-    throw new Problem(401, 'signed-out', 'Sign in first. What you changed is kept here until then.');
+    throw new Problem('signed-out', 'Sign in first. What you changed is kept here until then.');
   next();
 };
 
 /** Every changing request has to come from our own pages: its Origin (or the browser's own word) has to be ours. */
-export const sameOrigin: RequestHandler = (request, _response, next) => {
-  if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
-  const origin = request.headers.origin;
-  const ours = origin ? hostOf(origin) === request.headers.host : request.headers['sec-fetch-site'] === 'same-origin';
-  if (!ours) throw new Problem(403, 'other-origin', 'This request did not come from a page of this program.');
-  next();
-};
+export const sameOrigin =
+  ({ publicUrl }: Config): RequestHandler =>
+  (request, _response, next) => {
+    if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return next();
+    const origin = request.headers.origin;
+    // A program in front may hand on another host than people asked for: the public address is ours too.
+    const ours = origin
+      ? [request.headers.host, hostOf(publicUrl)].includes(hostOf(origin) ?? '')
+      : request.headers['sec-fetch-site'] === 'same-origin';
+    if (!ours) throw new Problem('other-origin', 'This request did not come from a page of this program.');
+    next();
+  };
 
 function hostOf(origin: string): string | null {
   try {

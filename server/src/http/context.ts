@@ -1,7 +1,6 @@
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import type { Config } from '../config';
-import type { JobQueue } from '../jobs/queue';
 import type { MediaStore } from '../media/store';
 import type { Signals } from '../jobs/signals';
 
@@ -10,7 +9,6 @@ export interface Context {
   readonly config: Config;
   readonly database: DataSource;
   readonly media: MediaStore;
-  readonly queue: JobQueue;
   readonly signals: Signals;
   readonly log: Logger;
 }

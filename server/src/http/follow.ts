@@ -3,12 +3,15 @@ import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import * as z from 'zod';
 import { eventSchema } from '@limber/core/viewing/event.schema';
 import { feedbackSchema } from '@limber/core/viewing/version.schema';
-import { Links, Versions, type VersionRow } from '../store/entities';
+import { Artefacts, Links, Versions } from '../store/entities';
 import { eraseViewer, storeFeedback } from '../store/feedback';
 import { storeEvents } from '../store/intake';
 import { writeWebVtt } from '@limber/core/format/webvtt';
+import type { Follow } from '@limber/core/viewing/version.schema';
 import type { Context } from './context';
+import { ARTEFACT_TYPES } from './media';
 import { notFound, parse, Problem, sendProblem, textOf } from './problem';
+import { sendFile } from './send-file';
 
 const batchSchema = z.object({
   viewingId: z.uuid(),
@@ -34,55 +37,54 @@ export function followRoutes({ database, media }: Context): Router {
       handler: (_request, response) =>
         sendProblem(
           response,
-          new Problem(
-            429,
-            'too-many-tries',
-            'That was a lot at once. It is kept on your device and sent a little later.',
-          ),
+          new Problem('too-many-tries', 'That was a lot at once. It is kept on your device and sent a little later.'),
         ),
     });
 
   const versionIdOf = async (request: Request): Promise<string> => {
     const link = await database.getRepository(Links).findOneBy({ token: String(request.params['token']) });
     if (!link) throw notFound('This lesson');
-    if (link.revokedAt)
-      throw new Problem(410, 'revoked', 'This lesson is no longer shared. Ask whoever sent you the link.');
+    if (link.revokedAt) throw new Problem('revoked', 'This lesson is no longer shared. Ask whoever sent you the link.');
     return link.versionId;
   };
 
-  const versionOf = async (request: Request): Promise<Pick<VersionRow, 'follow' | 'mediaId'>> =>
-    database
-      .getRepository(Versions)
-      .findOneOrFail({ where: { id: await versionIdOf(request) }, select: { id: true, follow: true, mediaId: true } });
+  const followOf = async (request: Request): Promise<Follow> => {
+    const id = await versionIdOf(request);
+    return (await database.getRepository(Versions).findOneOrFail({ where: { id }, select: { id: true, follow: true } }))
+      .follow;
+  };
 
   /** Why nothing was stored: the link is unknown or closed, or the viewing is not of its version. */
   const refusal = async (request: Request): Promise<Problem> => {
     await versionIdOf(request);
-    return new Problem(409, 'other-version', 'This viewing belongs to another version of the lesson.');
+    return new Problem('other-version', 'This viewing belongs to another version of the lesson.');
   };
 
   router.get('/:token', limit(120), async (request, response) => {
-    const version = await versionOf(request);
-    response.set('Cache-Control', 'no-store').json(version.follow);
+    response.set('Cache-Control', 'no-store').json(await followOf(request));
   });
 
   for (const file of ['proxy.mp4', 'poster.jpg'] as const)
     router.get(`/:token/${file}`, async (request, response) => {
-      const version = await versionOf(request);
-      if (!(await media.has(version.mediaId, file))) throw notFound('The footage of this lesson');
-      response.set('Cache-Control', 'private, max-age=3600');
-      response.sendFile(media.path(version.mediaId, file), { dotfiles: 'allow' });
+      // A range of the film needs to know where it lies, and nothing of what it shows.
+      const id = await versionIdOf(request);
+      const { mediaId } = await database
+        .getRepository(Versions)
+        .findOneOrFail({ where: { id }, select: { id: true, mediaId: true } });
+      const made = await database.getRepository(Artefacts).findOneBy({ ownerId: mediaId, name: file });
+      if (!made) throw notFound('The footage of this lesson');
+      await sendFile(request, response, media, { key: made.key, type: ARTEFACT_TYPES[file], maxAgeS: 3600 });
     });
 
   router.get('/:token/captions.vtt', limit(120), async (request, response) => {
-    const { follow } = await versionOf(request);
+    const follow = await followOf(request);
     response.type('text/vtt; charset=utf-8').send(writeWebVtt(follow.cues.filter((cue) => cue.kind === 'caption')));
   });
 
   router.post('/:token/events', limit(240), async (request, response) => {
     const { viewingId, viewerId, events } = parse(batchSchema, request.body);
     if (events.some((event) => event.viewingId !== viewingId))
-      throw new Problem(400, 'invalid', 'A batch holds the events of one viewing.');
+      throw new Problem('invalid', 'A batch holds the events of one viewing.');
     const viewing = { id: viewingId, viewerId, token: String(request.params['token']) };
     if (!(await storeEvents(database, viewing, events))) throw await refusal(request);
     response.status(202).end();

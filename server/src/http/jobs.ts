@@ -1,15 +1,18 @@
 import { Router } from 'express';
+import * as z from 'zod';
+import type { Job } from '@limber/core/api/media';
+import { cancelJob, retryJob } from '../jobs/queue';
 import { Jobs, type JobRow } from '../store/entities';
 import type { Context } from './context';
 import { notFound } from './problem';
 
 /** Long work: how far it is, cancel, retry, and the stream of everything that moves (server-sent events). */
-export function jobRoutes({ database, queue, signals }: Context): Router {
+export function jobRoutes({ database, signals }: Context): Router {
   const router = Router();
   const jobs = database.getRepository(Jobs);
 
   const load = async (id: string): Promise<JobRow> => {
-    const row = await jobs.findOneBy({ id }).catch(() => null);
+    const row = z.uuid().safeParse(id).success ? await jobs.findOneBy({ id }) : null;
     if (!row) throw notFound('This job');
     return row;
   };
@@ -21,10 +24,10 @@ export function jobRoutes({ database, queue, signals }: Context): Router {
     const send = (event: string, data: unknown): void =>
       void response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
     const stop = signals.subscribe((one) => {
-      if (one.on === 'lesson') send('lesson', one);
-      else
+      if (one.on === 'lesson' || one.on === 'library') send(one.on, one);
+      else if (one.on === 'job')
         void load(one.id)
-          .then((row) => send('job', shown(row)))
+          .then((row) => send('job', shownJob(row)))
           .catch(() => undefined);
     });
     const beat = setInterval(() => response.write(': here\n\n'), 15_000);
@@ -35,25 +38,27 @@ export function jobRoutes({ database, queue, signals }: Context): Router {
   });
 
   router.get('/:id', async (request, response) => {
-    response.json(shown(await load(request.params.id)));
+    response.json(shownJob(await load(request.params.id)));
   });
 
   router.post('/:id/cancel', async (request, response) => {
-    await queue.cancel((await load(request.params.id)).id);
-    response.json(shown(await load(request.params.id)));
+    await cancelJob(database, (await load(request.params.id)).id);
+    response.json(shownJob(await load(request.params.id)));
   });
 
   router.post('/:id/retry', async (request, response) => {
-    await queue.retry((await load(request.params.id)).id);
-    response.json(shown(await load(request.params.id)));
+    await retryJob(database, (await load(request.params.id)).id);
+    response.json(shownJob(await load(request.params.id)));
   });
 
   return router;
 }
 
-function shown({ id, mediaId, lessonId, state, progress, doing, error, attempt, startedAt }: JobRow): object {
+export function shownJob(job: JobRow): Job {
+  const { id, kind, ownerId, lessonId, state, progress, doing, error, attempts, startedAt } = job;
   const sinceMs = startedAt ? Date.now() - startedAt.getTime() : 0;
+  // Only a first attempt made all of its progress since it was taken.
   const leftMs =
-    state === 'running' && progress > 0.05 && attempt === 1 ? Math.round((sinceMs / progress) * (1 - progress)) : null;
-  return { id, mediaId, lessonId, state, progress, doing, error, leftMs };
+    state === 'running' && progress > 0.05 && attempts === 1 ? Math.round((sinceMs / progress) * (1 - progress)) : null;
+  return { id, kind, ownerId, lessonId, state, progress, doing, error, leftMs };
 }

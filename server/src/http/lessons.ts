@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { IsNull } from 'typeorm';
 import * as z from 'zod';
-import { BundleError, readBundle } from '@limber/core/format/bundle';
+import { DocumentError, parseDocument } from '@limber/core/document/document';
+import { readBundle } from '@limber/core/format/bundle';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { deriveCues } from '@limber/core/cue/derive';
-import { changeSchema } from '@limber/core/lesson/change.schema';
 import {
   LESSON_FORMAT,
   LESSON_VERSION,
@@ -16,28 +16,29 @@ import {
 import { schedule } from '@limber/core/lesson/schedule';
 import { standingOf } from '@limber/core/lesson/stage';
 import { assemblyMs } from '@limber/core/segment/filmed';
-import { signal } from '../jobs/signals';
-import { editLesson } from '../store/edit-lesson';
-import { Changes, Lessons, type LessonRow } from '../store/entities';
+import { lessonDocument } from '@limber/core/lesson/lesson.document';
+import { Lessons, type LessonRow } from '../store/entities';
+import { lessonStore } from '../store/lesson-store';
 import type { Context } from './context';
+import { editsRoute, historyOf } from './edits';
 import { notFound, parse, Problem } from './problem';
 
-const editsSchema = z.object({
-  clientId: z.string().min(1).max(80),
-  baseRevision: z.int().min(0),
-  edits: z.array(z.object({ id: z.uuid(), kind: z.enum(['edit', 'undo', 'redo']), change: changeSchema })).max(500),
-});
-
 /** Lessons: the desk, the document, its edits and history, and its ways in and out. */
-export function lessonRoutes({ database, log }: Context): Router {
+export function lessonRoutes(context: Context): Router {
+  const { database, log } = context;
   const router = Router();
   const lessons = database.getRepository(Lessons);
 
   const load = async (id: string): Promise<LessonRow> => {
     const row = await lessons.findOneBy({ id, trashedAt: IsNull() });
-    if (!row) throw notFound('This lesson');
+    if (!row) throw await gone(id);
     return row;
   };
+
+  const gone = async (id: string): Promise<Problem> =>
+    (await lessons.existsBy({ id }))
+      ? new Problem('trashed', 'This lesson is in the trash. Put it back on the desk to go on with it.')
+      : notFound('This lesson');
 
   const create = async (doc: Lesson): Promise<{ id: string }> => {
     await lessons.insert({ id: doc.id, revision: 1, doc: doc as never, updatedAt: new Date() });
@@ -45,7 +46,10 @@ export function lessonRoutes({ database, log }: Context): Router {
   };
 
   router.get('/', async (_request, response) => {
-    const rows = await lessons.find({ where: { trashedAt: IsNull() }, order: { updatedAt: 'DESC' } });
+    // Row by row: one that cannot be read is shown as such, and disturbs no other.
+    const rows = await database.query<{ id: string; doc: unknown; updatedAt: Date }[]>(
+      'SELECT id, doc, updated_at AS "updatedAt" FROM lessons WHERE trashed_at IS NULL ORDER BY updated_at DESC',
+    );
     const shared = await database.query<{ lesson_id: string; versions: number; viewings: number }[]>(
       `SELECT v.lesson_id, count(DISTINCT v.id)::int AS versions, coalesce(sum((r.doc->>'viewings')::int), 0)::int AS viewings
        FROM versions v LEFT JOIN rollups r ON r.version_id = v.id GROUP BY v.lesson_id`,
@@ -57,7 +61,9 @@ export function lessonRoutes({ database, log }: Context): Router {
     const counts = new Map(shared.map((one) => [one.lesson_id, one]));
     const serious = new Map(pains.map((one) => [one.lesson_id, one.n]));
     response.json(
-      rows.map(({ id, doc, updatedAt }) => {
+      rows.map(({ id, doc: stored, updatedAt }) => {
+        const doc = readable(stored);
+        if (doc instanceof DocumentError) return { id, updatedAt, title: titleOf(stored), unreadable: doc.message };
         const { versions = 0, viewings = 0 } = counts.get(id) ?? {};
         const plan = schedule(doc);
         return {
@@ -99,20 +105,22 @@ export function lessonRoutes({ database, log }: Context): Router {
     try {
       doc = readBundle(request.body);
     } catch (error) {
-      if (error instanceof BundleError)
-        throw new Problem(422, 'bundle', `The lesson was not brought in. ${error.message}`, { path: error.path });
+      if (error instanceof DocumentError)
+        throw new Problem('bundle', `The lesson was not brought in. ${error.message}`, { path: error.path });
       throw error;
     }
     // Media do not travel in a bundle: takes and what is marked on them stay, and ask for their footage again.
-    const takes = doc.takes.map((take) => ({ ...take, mediaId: null }));
-    response.status(201).json(await create({ ...doc, id: randomUUID(), takes }));
+    const takes = doc.takes.map((take) => ({ ...take, sources: [] }));
+    response.status(201).json(await create({ ...doc, id: randomUUID(), takes, voiceOver: [] }));
   });
 
   router.get('/:id', async (request, response) => {
-    const { id, revision, doc } = await load(request.params.id);
-    const history = await database
-      .getRepository(Changes)
-      .find({ where: { lessonId: id }, order: { revision: 'DESC' }, take: 100 });
+    const { row, history } = await database.transaction('REPEATABLE READ', async (manager) => ({
+      row: await manager.getRepository(Lessons).findOneBy({ id: request.params.id, trashedAt: IsNull() }),
+      history: await historyOf(manager, lessonStore.name, request.params.id, request),
+    }));
+    if (!row) throw await gone(request.params.id);
+    const { id, revision, doc } = row;
     const [shared] = await database.query<{ versions: number; viewings: number }[]>(
       `SELECT count(*)::int AS versions, coalesce(sum((r.doc->>'viewings')::int), 0)::int AS viewings
        FROM versions v LEFT JOIN rollups r ON r.version_id = v.id WHERE v.lesson_id = $1`,
@@ -123,41 +131,32 @@ export function lessonRoutes({ database, log }: Context): Router {
       revision,
       doc,
       ...shared,
-      history: history
-        .reverse()
-        .map(({ id: changeId, revision: at, change, inverse, kind, clientId, authorId, madeAt }) => ({
-          id: changeId,
-          revision: at,
-          change,
-          inverse,
-          kind,
-          clientId,
-          mine: authorId === request.session.user!.id,
-          madeAt,
-        })),
+      history,
     });
   });
 
-  router.post('/:id/edits', async (request, response) => {
-    const { clientId, baseRevision, edits } = parse(editsSchema, request.body);
-    const answer = await editLesson(
-      database,
-      request.params.id,
-      { baseRevision, clientId, authorId: request.session.user!.id },
-      edits,
-    );
-    if (!answer) throw notFound('This lesson');
-    if (answer.changes.some((one) => edits.some((edit) => edit.id === one.id)))
-      await signal(database, { on: 'lesson', id: request.params.id, revision: answer.revision, clientId });
-    response.status(answer.conflict ? 409 : 200).json(answer);
-  });
+  router.post(
+    '/:id/edits',
+    editsRoute(
+      context,
+      lessonStore,
+      (request) => String(request.params['id']),
+      ({ revision }, clientId, id) => ({ on: 'lesson', id, revision, clientId }),
+      gone,
+    ),
+  );
 
   router.get('/:id/bundle', async (request, response) => {
-    const { doc } = await load(request.params.id);
+    // As it is stored when it cannot be read: whoever can mend it needs all of it.
+    const [row] = await database.query<{ doc: unknown }[]>('SELECT doc FROM lessons WHERE id = $1', [
+      request.params.id,
+    ]);
+    if (!row) throw notFound('This lesson');
+    const doc = readable(row.doc);
     response
-      .attachment(`${fileName(doc.title)}.lesson.json`)
+      .attachment(`${fileName(titleOf(row.doc))}.lesson.json`)
       .type('json')
-      .send(JSON.stringify(doc, null, 2));
+      .send(JSON.stringify(doc instanceof DocumentError ? row.doc : doc, null, 2));
   });
 
   router.get('/:id/cues.vtt', async (request, response) => {
@@ -171,18 +170,35 @@ export function lessonRoutes({ database, log }: Context): Router {
   });
 
   router.delete('/:id', async (request, response) => {
-    const row = await load(request.params.id);
-    await lessons.update({ id: row.id }, { trashedAt: new Date() });
-    log.info({ lesson: row.id }, 'lesson put in the trash');
+    const { id } = request.params;
+    const { affected } = await lessons.update({ id, trashedAt: IsNull() }, { trashedAt: new Date() });
+    if (!affected) throw notFound('This lesson');
+    log.info({ lesson: id }, 'lesson put in the trash');
     response.status(204).end();
   });
 
   router.post('/:id/restore', async (request, response) => {
-    await lessons.update({ id: request.params.id }, { trashedAt: null });
-    response.json({ id: (await load(request.params.id)).id });
+    const { affected } = await lessons.update({ id: request.params.id }, { trashedAt: null });
+    if (!affected) throw notFound('This lesson');
+    response.json({ id: request.params.id });
   });
 
   return router;
+}
+
+function readable(stored: unknown): Lesson | DocumentError {
+  try {
+    return parseDocument(lessonDocument, stored);
+  } catch (error) {
+    if (error instanceof DocumentError) return error;
+    throw error;
+  }
+}
+
+/** The title of a stored lesson, also of one that cannot be read. */
+function titleOf(stored: unknown): string {
+  const title = (stored as { title?: unknown } | null)?.title;
+  return typeof title === 'string' && title.trim() ? title : 'A lesson';
 }
 
 function fileName(title: string): string {

@@ -1,31 +1,68 @@
+import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
-import { Media } from '../store/entities';
+import * as z from 'zod';
+import { ARTEFACTS, type ArtefactName, type Medium } from '@limber/core/api/media';
+import { enqueue } from '../jobs/queue';
+import { Artefacts, Jobs, Media, type MediaRow } from '../store/entities';
 import type { Context } from './context';
+import { shownJob } from './jobs';
 import { notFound } from './problem';
+import { sendFile } from './send-file';
 
-/** A take's media for the studio. Ranges (206, 416) are answered by Express itself. */
+export const ARTEFACT_TYPES: Readonly<Record<ArtefactName, string>> = {
+  'poster.jpg': 'image/jpeg',
+  'sound.json': 'application/json; charset=utf-8',
+  'proxy.mp4': 'video/mp4',
+};
+
+/** A take's media for the studio. */
 export function mediaRoutes({ database, media }: Context): Router {
   const router = Router();
 
-  router.get('/:id', async (request, response) => {
-    const row = await database
-      .getRepository(Media)
-      .findOneBy({ id: request.params.id })
-      .catch(() => null);
+  const load = async (id: string): Promise<MediaRow> => {
+    const row = z.uuid().safeParse(id).success ? await database.getRepository(Media).findOneBy({ id }) : null;
     if (!row) throw notFound('This footage');
-    const [job] = await database.query<{ id: string }[]>(
-      'SELECT id FROM jobs WHERE media_id = $1 ORDER BY created_at DESC LIMIT 1',
-      [row.id],
-    );
-    response.json({ ...row, bytes: Number(row.bytes), jobId: job?.id ?? null });
+    return row;
+  };
+
+  const shown = async (row: MediaRow): Promise<Medium> => {
+    const made = await database.getRepository(Artefacts).findBy({ ownerId: row.id });
+    const job = await database
+      .getRepository(Jobs)
+      .findOne({ where: { kind: 'prepare', ownerId: row.id }, order: { createdAt: 'DESC' } });
+    const { id, name, durationMs, width, height, hasSound, warning } = row;
+    return {
+      ...{ id, name, bytes: Number(row.bytes), durationMs, width, height, hasSound, warning },
+      artefacts: ARTEFACTS.filter((one) => made.some(({ name: made }) => made === one)),
+      job: job ? shownJob(job) : null,
+    };
+  };
+
+  router.get('/:id', async (request, response) => {
+    response.json(await shown(await load(request.params.id)));
   });
 
-  for (const file of ['proxy.mp4', 'poster.jpg', 'sound.json'] as const)
-    router.get(`/:id/${file}`, async (request, response) => {
+  /** Makes everything of it again, whatever is there. */
+  router.post('/:id/prepare', async (request, response) => {
+    const row = await load(request.params.id);
+    await enqueue(database, {
+      id: randomUUID(),
+      kind: 'prepare',
+      ownerId: row.id,
+      lessonId: null,
+      input: { mediaId: row.id },
+    });
+    response.status(202).json(await shown(row));
+  });
+
+  for (const name of ARTEFACTS)
+    router.get(`/:id/${name}`, async (request, response) => {
       const { id } = request.params;
-      if (!/^[0-9a-f-]{36}$/.test(id) || !(await media.has(id, file))) throw notFound('This footage');
-      response.set('Cache-Control', 'private, max-age=31536000, immutable');
-      response.sendFile(media.path(id, file), { dotfiles: 'allow' });
+      const row = z.uuid().safeParse(id).success
+        ? await database.getRepository(Artefacts).findOneBy({ ownerId: id, name })
+        : null;
+      if (!row) throw notFound('This footage');
+      await sendFile(request, response, media, { key: row.key, type: ARTEFACT_TYPES[name], maxAgeS: 0 });
     });
 
   return router;

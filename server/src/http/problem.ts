@@ -1,50 +1,35 @@
 import type {} from 'pino-http';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
+import { PROBLEMS, type ProblemType } from '@limber/core/api/problem';
+import { DocumentError } from '@limber/core/document/document';
+import { noDatabase, noSpace } from '../jobs/sentence';
+import { NoRoom } from '../media/room';
 
-/** An answer in words (RFC 9457). `type` is stable; `detail` is a sentence for the person. */
+/** An answer in words (RFC 9457). `type` is one of a closed list; `detail` is a sentence for the person. */
 export class Problem extends Error {
   override readonly name = 'Problem';
   constructor(
-    readonly status: number,
-    readonly type: string,
+    readonly type: ProblemType,
     readonly detail: string,
     readonly extra: Readonly<Record<string, unknown>> = {},
   ) {
     super(detail);
   }
+  get status(): number {
+    return PROBLEMS[this.type].status;
+  }
+  get body(): string {
+    const { status, title } = PROBLEMS[this.type];
+    return JSON.stringify({ type: this.type, title, status, detail: this.detail, ...this.extra });
+  }
 }
 
-export const notFound = (what: string): Problem => new Problem(404, 'not-found', `${what} is not here, or no longer.`);
+export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not here, or no longer.`);
 
 export function sendProblem(response: Response, problem: Problem): void {
-  response
-    .status(problem.status)
-    .type('application/problem+json')
-    .send(
-      JSON.stringify({
-        type: problem.type,
-        title: TITLES[problem.status] ?? 'Problem',
-        status: problem.status,
-        detail: problem.detail,
-        ...problem.extra,
-      }),
-    );
+  response.status(problem.status).type('application/problem+json').send(problem.body);
 }
-
-const TITLES: Record<number, string> = {
-  400: 'Not understood',
-  401: 'Not signed in',
-  403: 'Not allowed',
-  404: 'Not found',
-  409: 'Conflict',
-  410: 'No longer shared',
-  413: 'Too large',
-  422: 'Not taken',
-  429: 'Too many tries',
-  500: 'Something went wrong here',
-  503: 'Not ready',
-};
 
 /** Parses what came in; a fault becomes a 400 with the path of its place. */
 export function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T> {
@@ -52,7 +37,7 @@ export function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0]!;
   const path = issue.path.map(String).join('.');
-  throw new Problem(400, 'invalid', `${path ? `${path}: ` : ''}${issue.message}`, { path });
+  throw new Problem('invalid', `${path ? `${path}: ` : ''}${issue.message}`, { path });
 }
 
 /** A field of a body that is not parsed yet, as text; empty when it is no text. For rate limits only. */
@@ -61,28 +46,43 @@ export function textOf(body: unknown, field: string): string {
   return typeof value === 'string' ? value : '';
 }
 
+/** What went wrong as an answer in words; null for what nobody foresaw. */
+export function problemOf(error: unknown): Problem | null {
+  if (error instanceof Problem) return error;
+  if (error instanceof DocumentError)
+    return new Problem('unreadable', `What is stored here cannot be read by this program. ${error.message}`, {
+      path: error.path,
+    });
+  if (error instanceof NoRoom) return new Problem('no-space', error.message);
+  if (noSpace(error))
+    return new Problem(
+      'no-space',
+      'The disk of the studio is full. Nothing was changed; make room there, then try again.',
+    );
+  if (noDatabase(error))
+    return new Problem(
+      'no-database',
+      'The database cannot be reached just now. Nothing was changed; it is tried again.',
+    );
+  const status = (error as { status?: unknown } | null)?.status;
+  if (status === 413) return new Problem('too-large', 'That is more than is taken at once. Send less.');
+  if (status === 404) return new Problem('not-found', 'There is nothing at this address.');
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Problem('invalid', 'What was sent could not be read.');
+  return null;
+}
+
 export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
   if (response.headersSent) return next(error);
-  if (error instanceof Problem) return sendProblem(response, error);
-  const status = (error as { status?: number }).status;
-  if (status === 413)
-    return sendProblem(response, new Problem(413, 'too-large', 'That is more than is taken at once. Send less.'));
-  if (status !== undefined && status >= 400 && status < 500)
-    return sendProblem(
-      response,
-      new Problem(
-        status,
-        'invalid',
-        status === 404 ? 'There is nothing at this address.' : 'What was sent could not be read.',
-      ),
-    );
+  const problem = problemOf(error);
+  if (problem && problem.status < 500) return sendProblem(response, problem);
   request.log.error(error);
   sendProblem(
     response,
-    new Problem(
-      500,
-      'internal',
-      'Something went wrong here. Nothing of yours was changed; try again, and tell us if it stays.',
-    ),
+    problem ??
+      new Problem(
+        'internal',
+        'Something went wrong here. Nothing of yours was changed; try again, and tell us if it stays.',
+      ),
   );
 };

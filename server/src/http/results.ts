@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import { watching } from '@limber/core/insight/watching';
 import { wilson } from '@limber/core/insight/wilson';
-import { emptyRollup, type Rollup } from '@limber/core/viewing/rollup';
-import { rollUp } from '../store/rollup';
+import { emptyRollup } from '@limber/core/viewing/rollup';
+import { readSums, rollUp } from '../store/rollup';
 import { Versions } from '../store/entities';
 import type { Context } from './context';
 import { notFound } from './problem';
@@ -23,10 +23,7 @@ export function resultRoutes({ database }: Context): Router {
     const { follow } = version;
     await rollUp(database, version.id);
     const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
-    const [stored] = await database.query<{ doc: Rollup; viewers: number }[]>(
-      'SELECT doc, viewers FROM rollups WHERE version_id = $1',
-      [version.id],
-    );
+    const stored = await readSums(database, version.id);
     const figures = watching(stored?.doc ?? emptyRollup(follow.durationMs, steps.length), follow.durationMs, steps);
     const [{ open }] = await database.query<[{ open: number }]>(
       `SELECT count(*)::int AS open FROM (

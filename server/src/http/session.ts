@@ -27,7 +27,7 @@ export function sessionRoutes({ config, database }: Context): Router {
     legacyHeaders: false,
     keyGenerator: (request) => `${ipKeyGenerator(request.ip ?? '')}/${textOf(request.body, 'email').toLowerCase()}`,
     handler: (_request, response) =>
-      sendProblem(response, new Problem(429, 'too-many-tries', 'Too many tries. Wait five minutes, then try again.')),
+      sendProblem(response, new Problem('too-many-tries', 'Too many tries. Wait five minutes, then try again.')),
   });
 
   router.get('/', (request, response) => {
@@ -39,13 +39,9 @@ export function sessionRoutes({ config, database }: Context): Router {
     const user = await users.findOneBy({ email: name });
     const fits = await passwordFits(user?.passwordHash, password);
     if (!user || !fits)
-      throw new Problem(401, 'wrong-sign-in', 'That name and password do not go together. Check both and try again.');
-    if (user.demo && !config.loopback)
-      throw new Problem(
-        403,
-        'demo-closed',
-        'The demo sign-in works only while the program listens on this machine alone.',
-      );
+      throw new Problem('wrong-sign-in', 'That name and password do not go together. Check both and try again.');
+    if (user.demo && (!config.loopback || config.secure))
+      throw new Problem('demo-closed', 'The demo sign-in works only while the program listens on this machine alone.');
     response.json({ user: await begin(request, { id: user.id, name: user.name, email: user.email, role: user.role }) });
   });
 
@@ -65,7 +61,6 @@ export function sessionRoutes({ config, database }: Context): Router {
       );
       if (used.length === 0)
         throw new Problem(
-          410,
           'link-used',
           'This set-up link was used or is too old. Run ./limber owner-reset for a new one.',
         );

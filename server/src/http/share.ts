@@ -40,7 +40,7 @@ export function shareRoutes({ database }: Context): Router {
         .status(201)
         .json({ versionId: shared.version.id, number: shared.version.number, token: shared.link.token });
     } catch (error) {
-      if (error instanceof NotReadyError) throw new Problem(422, 'not-ready', error.message);
+      if (error instanceof NotReadyError) throw new Problem('not-ready', error.message);
       throw error;
     }
   });

@@ -1,25 +1,56 @@
 import { FileStore } from '@tus/file-store';
-import { Server } from '@tus/server';
+import { Server, type Upload } from '@tus/server';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync } from 'node:fs';
-import { rm } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { Request, RequestHandler, Response } from 'express';
-import { probe, RefusedMedia } from '../media/probe';
-import { signal } from '../jobs/signals';
-import { editLesson } from '../store/edit-lesson';
-import { Lessons, Media } from '../store/entities';
+import { uploadMetadataSchema } from '@limber/core/api/media';
+import { takeNameOf } from '@limber/core/segment/take-name';
+import { Arrivals } from '../media/arrivals';
+import { mustHaveRoom } from '../media/room';
+import { freeBytesAt } from '../media/store';
+import { Lessons, Uploads } from '../store/entities';
 import type { Context } from './context';
+import { Problem, problemOf, sendProblem } from './problem';
 
 const LARGEST_BYTES = 16 * 1024 ** 3;
+/** How long an upload that broke off is kept, ms. */
+const KEPT_MS = 7 * 86_400_000;
 
 /**
- * Resumable uploads of takes (tus 1.0). When the last byte is in, ffprobe decides: a good file becomes a medium, a take
- * of its lesson and a job; a bad one is refused in words and leaves nothing behind.
+ * Resumable uploads of takes (tus 1.0). What a file is for is noted when it begins; when the last byte is in, it has
+ * arrived, and a job looks at it. An answer that is lost changes nothing: asked again, a finished upload says that it is
+ * finished, for as long as its row is there.
  */
-export function uploads({ config, database, media, queue, log }: Context): RequestHandler {
+export function uploads(context: Context): RequestHandler {
+  const { config, database, media, log } = context;
   mkdirSync(config.uploadFolder, { recursive: true });
-  const datastore = new FileStore({ directory: config.uploadFolder, expirationPeriodInMilliseconds: 7 * 86_400_000 });
+  const datastore = new FileStore({ directory: config.uploadFolder, expirationPeriodInMilliseconds: KEPT_MS });
+  const arrivals = new Arrivals(database, media, config.uploadFolder);
+  const records = database.getRepository(Uploads);
+
+  const begin = async (request: { runtime?: unknown }, upload: Upload): Promise<void> => {
+    const parsed = uploadMetadataSchema.safeParse(upload.metadata ?? {});
+    if (!parsed.success) throw new Problem('invalid', 'The upload does not say what it is for. Reload the page.');
+    const bytes = upload.size ?? 0;
+    if (bytes === 0)
+      throw new Problem('refused-media', 'The file is empty. Export or copy it again and bring in that one.');
+    if (!(await database.getRepository(Lessons).existsBy({ id: parsed.data.lessonId })))
+      throw new Problem('not-found', 'The lesson that this take belongs to is not here any more.');
+    // Twice: the film itself, and about as much for what is made of it.
+    mustHaveRoom(await freeBytesAt(config.uploadFolder), 2 * bytes, 'this film with what is made of it');
+    await records.insert({
+      id: upload.id,
+      lessonId: parsed.data.lessonId,
+      name: takeNameOf(parsed.data.filename),
+      bytes: String(bytes),
+      metadata: parsed.data,
+      authorId: userOf(request),
+      state: 'sending',
+      words: '',
+      createdAt: new Date(),
+      updatedAt: new Date(),
+    });
+  };
 
   const server = new Server({
     path: '/api/uploads',
@@ -27,97 +58,60 @@ export function uploads({ config, database, media, queue, log }: Context): Reque
     maxSize: LARGEST_BYTES,
     relativeLocation: true,
     namingFunction: () => randomUUID(),
-    onUploadCreate: async (_request, upload) => {
-      const lessonId = upload.metadata?.['lessonId'] ?? '';
-      const lesson = await database.getRepository(Lessons).findOneBy({ id: lessonId });
-      if (!lesson) throw new Refusal(404, 'not-found', 'The lesson that this take belongs to is not here any more.');
-      return {};
-    },
-    onUploadFinish: async (request, upload) => {
-      const file = join(config.uploadFolder, upload.id);
-      const author = (request as unknown as { runtime?: { node?: { req?: Request } } }).runtime?.node?.req?.session
-        ?.user;
-      const forget = async (): Promise<void> => {
-        await rm(file, { force: true });
-        await rm(`${file}.json`, { force: true });
-      };
-      let found;
-      try {
-        found = await probe(file);
-      } catch (error) {
-        await forget();
-        if (error instanceof RefusedMedia) throw new Refusal(422, 'refused-media', error.message);
-        log.error(error, 'probe');
-        throw new Refusal(500, 'internal', 'The file could not be looked at. Nothing was taken in; try again.');
-      }
-      const id = randomUUID();
-      const name = (upload.metadata?.['filename'] ?? 'take').slice(0, 120);
-      await media.put(id, 'original', file);
-      await forget();
-      const { durationMs, width, height, frameRate, hasSound, warning } = found;
-      await database.getRepository(Media).insert({
-        id,
-        name,
-        bytes: String(upload.size ?? 0),
-        durationMs,
-        width,
-        height,
-        frameRate,
-        hasSound,
-        warning,
-        parts: {},
-        createdAt: new Date(),
-      });
-      const lessonId = upload.metadata!['lessonId']!;
-      const takeId = randomUUID();
-      const lesson = await database.getRepository(Lessons).findOneByOrFail({ id: lessonId });
-      const answer = await editLesson(
-        database,
-        lessonId,
-        { baseRevision: lesson.revision, clientId: 'upload', authorId: author?.id ?? null },
-        [
-          {
-            id: randomUUID(),
-            kind: 'edit',
-            change: {
-              kind: 'batch',
-              changes: [
-                {
-                  kind: 'add_take',
-                  take: {
-                    id: takeId,
-                    mediaId: id,
-                    name: name.replace(/\.[^.]+$/, '') || 'Take',
-                    mirrored: upload.metadata?.['mirrored'] !== 'false',
-                    durationMs,
-                    width,
-                    height,
-                    frameRate,
-                  },
-                },
-                ...(lesson.doc.assembly.length === 0
-                  ? [{ kind: 'set_assembly' as const, assembly: [{ takeId, fromMs: 0, toMs: durationMs }] }]
-                  : []),
-              ],
-            },
-          },
-        ],
-      );
-      const jobId = await queue.prepare(id, lessonId);
-      if (answer) await signal(database, { on: 'lesson', id: lessonId, revision: answer.revision, clientId: 'upload' });
-      return {
-        status_code: 200,
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ takeId, mediaId: id, jobId, warning }),
-      };
+    onUploadCreate: (request, upload) => inWords(begin(request, upload).then(() => ({}))),
+    onUploadFinish: (_request, upload) => inWords(arrivals.arrive(upload.id).then(() => ({}))),
+    onResponseError: (_request, error) => {
+      const problem = error instanceof Refusal ? null : problemOf(error);
+      return problem ? new Refusal(problem) : undefined;
     },
   });
-  const sweep = setInterval(() => void server.cleanUpExpiredUploads().catch(() => undefined), 3_600_000);
-  sweep.unref();
-  return (request, response, next) => {
+
+  const settle = (): void => void arrivals.settle().catch((error: unknown) => log.warn(error, 'uploads'));
+  settle();
+  setInterval(settle, 15_000).unref();
+  setInterval(() => void server.cleanUpExpiredUploads().catch(() => undefined), 3_600_000).unref();
+
+  return async (request, response, next) => {
+    const id = /^\/([0-9a-f-]{36})$/.exec(request.path)?.[1];
+    const record = id ? await records.findOneBy({ id }) : null;
+    if (record?.state === 'sending' && request.method === 'HEAD') await arrivals.settleOne(record);
+    const finished =
+      record && (record.state !== 'sending' || (await records.findOneBy({ id: record.id }))?.state !== 'sending');
+    // tus 1.0: the server MUST always include Upload-Offset in the response to HEAD, also for what is complete.
+    if (finished && request.method === 'HEAD')
+      return void response
+        .set({
+          'Tus-Resumable': '1.0.0',
+          'Upload-Offset': record.bytes,
+          'Upload-Length': record.bytes,
+          'Cache-Control': 'no-store',
+        })
+        .status(200)
+        .end();
+    if (finished && request.method === 'DELETE')
+      return sendProblem(
+        response,
+        new Problem('not-found', 'This film has arrived already. Take it out of the lesson instead.'),
+      );
+    if (record && request.method === 'DELETE') await records.delete({ id: record.id });
     endWithCallbackAlone(response);
     server.handle(request, response).catch(next);
   };
+}
+
+function userOf(request: { runtime?: unknown }): string | null {
+  const { node } = (request.runtime ?? {}) as { node?: { req?: Request } };
+  return node?.req?.session?.user?.id ?? null;
+}
+
+async function inWords<T>(work: Promise<T>): Promise<T> {
+  try {
+    return await work;
+  } catch (error) {
+    throw new Refusal(
+      problemOf(error) ?? new Problem('internal', 'The upload could not be noted. Nothing is lost; it is tried again.'),
+    );
+  }
 }
 
 /**
@@ -134,13 +128,11 @@ function endWithCallbackAlone(response: Response): void {
 
 /** What the upload protocol's server answers with when it is thrown. */
 class Refusal extends Error {
+  readonly status_code: number;
   readonly body: string;
-  constructor(
-    readonly status_code: number,
-    type: string,
-    detail: string,
-  ) {
-    super(detail);
-    this.body = JSON.stringify({ type, status: status_code, detail });
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.status_code = problem.status;
+    this.body = problem.body;
   }
 }

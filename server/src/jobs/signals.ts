@@ -1,9 +1,11 @@
 import { EventEmitter } from 'node:events';
 import pg from 'pg';
-import type { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 
-/** What is told at once to every open page: a job moved on, or a lesson was edited. */
+/** What is told at once: a job moved on, a document was edited (to every open page), there is work (to workers). */
 export type Signal =
+  | { readonly on: 'work' }
+  | { readonly on: 'library'; readonly revision: number; readonly clientId: string }
   | { readonly on: 'job'; readonly id: string }
   | { readonly on: 'lesson'; readonly id: string; readonly revision: number; readonly clientId: string };
 
@@ -42,6 +44,6 @@ export class Signals {
   }
 }
 
-export async function signal(database: Pick<DataSource, 'query'>, message: Signal): Promise<void> {
+export async function signal(database: Pick<EntityManager, 'query'>, message: Signal): Promise<void> {
   await database.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify(message)]);
 }

@@ -1,10 +1,7 @@
-import { execFile } from 'node:child_process';
 import { open } from 'node:fs/promises';
-import { promisify } from 'node:util';
 import * as z from 'zod';
 import { parseFrameRate, type FrameRate } from '@limber/core/time/frames';
-
-const run = promisify(execFile);
+import { runTool, ToolTrouble } from './tool';
 
 /** A file that is proven to be no usable footage. The message says what it is and what to do. */
 export class RefusedMedia extends Error {
@@ -13,11 +10,12 @@ export class RefusedMedia extends Error {
 
 export interface Probed {
   readonly durationMs: number;
-  /** As shown, rotation applied. */
+  /** As shown: rotation applied, pixels square. 0 for sound alone. */
   readonly width: number;
   readonly height: number;
   /** Frames a second that the proxy will have. */
   readonly frameRate: FrameRate;
+  readonly hasPicture: boolean;
   readonly hasSound: boolean;
   readonly highDynamicRange: boolean;
   readonly warning: string | null;
@@ -35,77 +33,109 @@ export const SAFE_INPUT = [
 ] as const;
 
 const TAKEN = 'MP4, MOV, WebM and MKV video files are taken.';
+const DAY_MS = 86_400_000;
 
+const streamSchema = z.object({
+  codec_type: z.string().optional(),
+  width: z.number().optional(),
+  height: z.number().optional(),
+  sample_aspect_ratio: z.string().optional(),
+  avg_frame_rate: z.string().optional(),
+  r_frame_rate: z.string().optional(),
+  start_time: z.string().optional(),
+  color_transfer: z.string().optional(),
+  disposition: z.object({ attached_pic: z.number().optional() }).optional(),
+  side_data_list: z.array(z.object({ rotation: z.number().optional() })).optional(),
+});
 const probeSchema = z.object({
-  streams: z
-    .array(
-      z.object({
-        codec_type: z.string().optional(),
-        codec_name: z.string().optional(),
-        width: z.number().optional(),
-        height: z.number().optional(),
-        avg_frame_rate: z.string().optional(),
-        r_frame_rate: z.string().optional(),
-        color_transfer: z.string().optional(),
-        disposition: z.object({ attached_pic: z.number().optional() }).optional(),
-        side_data_list: z.array(z.object({ rotation: z.number().optional() })).optional(),
-      }),
-    )
-    .default([]),
-  format: z.object({ duration: z.string().optional() }).optional(),
+  streams: z.array(streamSchema).default([]),
+  format: z.object({ duration: z.string().optional(), start_time: z.string().optional() }).optional(),
 });
 
 /**
- * Decides whether a file is footage, by ffprobe: what can be proven bad is refused, what is only suspicious comes back
- * with a warning.
+ * Decides whether a file is footage, by ffprobe: what is proven bad is refused, what is only suspicious comes back with a
+ * warning. A tool that is missing, killed or out of time proves nothing.
  *
+ * @param role what the file is to give: `sound` may come without a picture.
  * @throws RefusedMedia
+ * @throws ToolTrouble when it could not be looked at.
  */
-export async function probe(file: string): Promise<Probed> {
+export async function probe(
+  file: string,
+  role: 'picture' | 'sound' = 'picture',
+  signal?: AbortSignal,
+): Promise<Probed> {
   const head = await firstBytes(file);
   if (head.length === 0) throw new RefusedMedia('The file is empty. Export or copy it again and bring in that one.');
   if (/^\s*(?:#EXTM3U|ffconcat|\[playlist\]|<\?xml|<MPD)/i.test(head.toString('latin1')))
     throw new RefusedMedia(`This is a playlist that points to other files, not a video. ${TAKEN}`);
 
-  const found = await streamsOf(file, looksLikeMp4(head));
+  const found = await streamsOf(file, looksLikeMp4(head), signal);
   const video = found.streams.find((one) => one.codec_type === 'video' && !one.disposition?.attached_pic);
   const hasSound = found.streams.some((one) => one.codec_type === 'audio');
-  if (!video || !video.width || !video.height)
+  const hasPicture = Boolean(video?.width && video.height);
+  if (!hasPicture && !(role === 'sound' && hasSound))
     throw new RefusedMedia(
       hasSound
         ? 'The file has sound but no picture. Bring in the video, not its sound track.'
         : `There is no video in this file. ${TAKEN}`,
     );
-
-  const last = await lastPictureMs(file);
-  if (last === null)
+  const times = await packetTimes(file, hasPicture ? 'v:0' : 'a:0', signal);
+  if (times.count === 0)
     throw new RefusedMedia('The file names a video but holds no pictures. Export it again and bring in that one.');
-  const claimed = Math.round(Number(found.format?.duration ?? 'NaN') * 1000);
-  const average = parseFrameRate(video.avg_frame_rate ?? '') ?? parseFrameRate(video.r_frame_rate ?? '');
+  if (hasPicture && times.count === 1)
+    throw new RefusedMedia('The file holds a single picture, not a film. Bring in the recording itself.');
+
+  const average = video && (parseFrameRate(video.avg_frame_rate ?? '') ?? parseFrameRate(video.r_frame_rate ?? ''));
   const frameMs = average ? (1000 * average.denominator) / average.numerator : 40;
-  const trueMs = Math.round(last + Math.min(frameMs, 200));
-  const turned =
-    video.side_data_list?.some((side) => side.rotation !== undefined && Math.abs(side.rotation) % 180 === 90) ?? false;
+  // The take begins where the file does: a picture that comes later is waited for.
+  const beginMs = 1000 * (seconds(found.format?.start_time) ?? times.firstMs / 1000);
+  const durationMs = Math.round(times.lastMs - beginMs + Math.min(frameMs, 200));
+  if (times.lastMs <= times.firstMs || durationMs <= 0)
+    throw new RefusedMedia(
+      'All pictures of this file stand at the same instant, so it has no length. Export it again.',
+    );
+  if (durationMs > DAY_MS)
+    throw new RefusedMedia('This file runs longer than a day. Cut it to the lesson, then bring in that.');
+
+  const shown = video ? shownSize(video) : { width: 0, height: 0 };
+  const claimedMs = 1000 * (seconds(found.format?.duration) ?? NaN);
   return {
-    durationMs: trueMs,
-    width: turned ? video.height : video.width,
-    height: turned ? video.width : video.height,
-    frameRate: { numerator: proxyRate(average), denominator: 1 },
+    durationMs,
+    ...shown,
+    frameRate: { numerator: proxyRate(average ?? null), denominator: 1 },
+    hasPicture,
     hasSound,
-    highDynamicRange: video.color_transfer === 'smpte2084' || video.color_transfer === 'arib-std-b67',
-    warning: warn(claimed, trueMs),
+    highDynamicRange: video?.color_transfer === 'smpte2084' || video?.color_transfer === 'arib-std-b67',
+    // A header may count from 0 or from where the file begins: only what is missing by both is missing.
+    warning: warn(claimedMs, Math.max(durationMs, times.lastMs)),
   };
 }
 
+/** As it is seen: pixels made square by widening, then turned. */
+function shownSize({ width = 0, height = 0, ...video }: z.infer<typeof streamSchema>): {
+  width: number;
+  height: number;
+} {
+  const [across, down] = (video.sample_aspect_ratio ?? '1:1').split(':').map(Number);
+  const square = across && down ? Math.round((width * across) / down / 2) * 2 : width;
+  const turned = video.side_data_list?.some((side) => Math.abs(side.rotation ?? 0) % 180 === 90) ?? false;
+  return turned ? { width: height, height: square } : { width: square, height };
+}
+
+function seconds(text: string | undefined): number | null {
+  const value = Number.parseFloat(text ?? '');
+  return Number.isFinite(value) ? value : null;
+}
+
 function warn(claimedMs: number, trueMs: number): string | null {
+  const words = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
   if (!Number.isFinite(claimedMs) || claimedMs <= 0)
     return 'The file does not say how long it is, as recordings made in a browser often do not. Its pictures were counted instead.';
   if (claimedMs - trueMs > Math.max(1000, claimedMs * 0.02))
-    return `The file says it runs ${seconds(claimedMs)} but its picture ends at ${seconds(trueMs)}: it may have been cut off while copying. What is there was taken; compare it with the original.`;
+    return `The file says it runs ${words(claimedMs)} but its picture ends at ${words(trueMs)}: it may have been cut off while copying. What is there was taken; compare it with the original.`;
   return null;
 }
-
-const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
 
 /** 25 or 30 frames a second, whichever the source's own rate lies closer to (or is a multiple of). */
 function proxyRate(rate: FrameRate | null): 25 | 30 {
@@ -133,50 +163,79 @@ function looksLikeMp4(head: Buffer): boolean {
   return ['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip'].includes(head.toString('latin1', 4, 8));
 }
 
-async function streamsOf(file: string, mp4: boolean): Promise<z.infer<typeof probeSchema>> {
+async function streamsOf(
+  file: string,
+  mp4: boolean,
+  signal: AbortSignal | undefined,
+): Promise<z.infer<typeof probeSchema>> {
+  let answer = '';
   try {
-    const { stdout } = await run(
-      'ffprobe',
-      ['-v', 'error', ...SAFE_INPUT, '-show_streams', '-show_format', '-of', 'json', file],
-      { timeout: 60_000, maxBuffer: 8_000_000 },
-    );
-    return probeSchema.parse(JSON.parse(stdout));
+    await runTool('ffprobe', ['-v', 'error', ...SAFE_INPUT, '-show_streams', '-show_format', '-of', 'json', file], {
+      timeoutMs: 120_000,
+      onOutput: (chunk) => (answer += chunk.toString('utf8')),
+      ...(signal ? { signal } : {}),
+    });
   } catch (error) {
-    const said = String((error as { stderr?: string }).stderr ?? '');
-    if (mp4 && /moov atom not found/i.test(said))
-      throw new RefusedMedia(
-        'The file was cut off before its index was written, so it cannot be opened. Copy it from the camera again, whole.',
-      );
-    if (/whitelist/i.test(said)) throw new RefusedMedia(`This is another kind of file under a video’s name. ${TAKEN}`);
-    throw new RefusedMedia(`This is no video that can be read. ${TAKEN}`);
+    if (error instanceof ToolTrouble) throw verdictOf(error, mp4);
+    throw error;
   }
+  const parsed = probeSchema.safeParse(parseJson(answer));
+  // A tool that ended well and still said nothing sensible was not itself: no verdict on the file.
+  if (!parsed.success) throw new ToolTrouble('failed', 'ffprobe', 'It gave no answer that can be read.');
+  return parsed.data;
 }
 
-/** Time of the last picture by its packets, ms; a header may claim anything. Null when there is none. */
-async function lastPictureMs(file: string): Promise<number | null> {
-  const { stdout } = await run(
-    'ffprobe',
-    [
-      '-v',
-      'error',
-      ...SAFE_INPUT,
-      '-select_streams',
-      'v:0',
-      '-show_entries',
-      'packet=pts_time',
-      '-of',
-      'csv=p=0',
-      file,
-    ],
-    { timeout: 300_000, maxBuffer: 64_000_000 },
-  ).catch(() => ({ stdout: '' }));
+/** What ffprobe's complaint proves: a refusal only for what it is known to say of bad files, else the trouble itself. */
+function verdictOf(trouble: ToolTrouble, mp4: boolean): Error {
+  if (trouble.why !== 'failed' || trouble.exitCode !== 1) return trouble;
+  if (/moov atom not found/i.test(trouble.said))
+    return new RefusedMedia(
+      mp4
+        ? 'The file was cut off before its index was written, so it cannot be opened. Copy it from the camera again, whole.'
+        : `This is no video that can be read. ${TAKEN}`,
+    );
+  if (/whitelist/i.test(trouble.said))
+    return new RefusedMedia(`This is another kind of file under a video’s name. ${TAKEN}`);
+  if (/Invalid data found when processing input|End of file/i.test(trouble.said))
+    return new RefusedMedia(`This is no video that can be read. ${TAKEN}`);
+  return trouble;
+}
+
+/** First and last time of a stream by its packets, ms; a header may claim anything. */
+async function packetTimes(
+  file: string,
+  stream: 'v:0' | 'a:0',
+  signal: AbortSignal | undefined,
+): Promise<{ firstMs: number; lastMs: number; count: number }> {
+  let count = 0;
   let first = Infinity;
   let last = -Infinity;
-  for (const line of stdout.split('\n')) {
+  let rest = '';
+  const take = (line: string): void => {
     const at = Number.parseFloat(line);
-    if (!Number.isFinite(at)) continue;
+    if (line.trim() !== '') count += 1;
+    if (!Number.isFinite(at)) return;
     first = Math.min(first, at);
     last = Math.max(last, at);
+  };
+  const args = ['-select_streams', stream, '-show_entries', 'packet=pts_time', '-of', 'csv=p=0'];
+  await runTool('ffprobe', ['-v', 'error', ...SAFE_INPUT, ...args, file], {
+    timeoutMs: 600_000,
+    onOutput: (chunk) => {
+      const lines = (rest + chunk.toString('latin1')).split('\n');
+      rest = lines.pop() ?? '';
+      lines.forEach(take);
+    },
+    ...(signal ? { signal } : {}),
+  });
+  take(rest);
+  return { firstMs: first * 1000, lastMs: last * 1000, count };
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
   }
-  return Number.isFinite(last) ? (last - Math.min(first, last)) * 1000 : null;
 }

@@ -1,9 +1,13 @@
-import { EntitySchema, type ValueTransformer } from 'typeorm';
-import type { Change } from '@limber/core/lesson/change.schema';
-import { readBundle } from '@limber/core/format/bundle';
+import { EntitySchema } from 'typeorm';
+import type { EditKind } from '@limber/core/api/edits';
+import type { JobState, UploadMetadata } from '@limber/core/api/media';
+import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { moveSchema, type Move } from '@limber/core/move/move.schema';
+import { moveDocument } from '@limber/core/move/library.document';
+import type { Move } from '@limber/core/move/move.schema';
+import { publishedDocument } from '@limber/core/viewing/published.document';
 import type { Follow } from '@limber/core/viewing/version.schema';
+import { documentColumn } from './document-column';
 
 export interface UserRow {
   id: string;
@@ -26,14 +30,6 @@ export const Users = new EntitySchema<UserRow>({
   },
 });
 
-/**
- * A stored document is read as if it came from a file: what an older program wrote is brought forward on the way, so
- * that everything behind here meets documents of today only.
- */
-function read<T>(reader: (stored: unknown) => T): ValueTransformer {
-  return { from: reader, to: (doc: T) => doc };
-}
-
 export interface LessonRow {
   id: string;
   revision: number;
@@ -47,30 +43,32 @@ export const Lessons = new EntitySchema<LessonRow>({
   columns: {
     id: { type: 'text', primary: true },
     revision: { type: 'integer' },
-    doc: { type: 'jsonb', transformer: read(readBundle) },
+    doc: { type: 'jsonb', transformer: documentColumn(lessonDocument) },
     trashedAt: { type: 'timestamptz', name: 'trashed_at', nullable: true },
     updatedAt: { type: 'timestamptz', name: 'updated_at' },
   },
 });
 
-export type ChangeKind = 'edit' | 'undo' | 'redo';
+/** An edit that was taken, of whichever document. */
 export interface ChangeRow {
+  documentKind: string;
+  documentId: string;
   id: string;
-  lessonId: string;
   revision: number;
-  change: Change;
-  inverse: Change;
-  kind: ChangeKind;
+  change: unknown;
+  inverse: unknown;
+  kind: EditKind;
   clientId: string;
   authorId: string | null;
   madeAt: Date;
 }
 export const Changes = new EntitySchema<ChangeRow>({
-  name: 'lesson_change',
-  tableName: 'lesson_changes',
+  name: 'document_change',
+  tableName: 'document_changes',
   columns: {
+    documentKind: { type: 'text', primary: true, name: 'document_kind' },
+    documentId: { type: 'text', primary: true, name: 'document_id' },
     id: { type: 'uuid', primary: true },
-    lessonId: { type: 'text', name: 'lesson_id' },
     revision: { type: 'integer' },
     change: { type: 'jsonb' },
     inverse: { type: 'jsonb' },
@@ -90,16 +88,10 @@ export const Moves = new EntitySchema<MoveRow>({
   tableName: 'moves',
   columns: {
     id: { type: 'text', primary: true },
-    doc: { type: 'jsonb', transformer: read((stored) => moveSchema.parse(stored)) },
+    doc: { type: 'jsonb', transformer: documentColumn(moveDocument) },
   },
 });
 
-/** Parts of a take's media that a job has finished; what is there is not made again. */
-export interface MediaParts {
-  poster?: boolean;
-  sound?: boolean;
-  proxy?: boolean;
-}
 export interface MediaRow {
   id: string;
   name: string;
@@ -108,9 +100,11 @@ export interface MediaRow {
   width: number;
   height: number;
   frameRate: { numerator: number; denominator: number };
+  hasPicture: boolean;
   hasSound: boolean;
+  highDynamicRange: boolean;
   warning: string | null;
-  parts: MediaParts;
+  unusedSince: Date | null;
   createdAt: Date;
 }
 export const Media = new EntitySchema<MediaRow>({
@@ -124,24 +118,58 @@ export const Media = new EntitySchema<MediaRow>({
     width: { type: 'integer' },
     height: { type: 'integer' },
     frameRate: { type: 'jsonb', name: 'frame_rate' },
+    hasPicture: { type: 'boolean', name: 'has_picture' },
     hasSound: { type: 'boolean', name: 'has_sound' },
+    highDynamicRange: { type: 'boolean', name: 'high_dynamic_range' },
     warning: { type: 'text', nullable: true },
-    parts: { type: 'jsonb' },
+    unusedSince: { type: 'timestamptz', name: 'unused_since', nullable: true },
     createdAt: { type: 'timestamptz', name: 'created_at' },
   },
 });
 
-export type JobState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+/** Something that a job made of a medium: the row says which file it is, so that a file alone is never believed. */
+export interface ArtefactRow {
+  ownerId: string;
+  name: string;
+  formatVersion: number;
+  jobId: string | null;
+  /** Where the file lies in the media store. */
+  key: string;
+  bytes: string;
+  madeAt: Date;
+}
+export const Artefacts = new EntitySchema<ArtefactRow>({
+  name: 'artefact',
+  tableName: 'artefacts',
+  columns: {
+    ownerId: { type: 'uuid', primary: true, name: 'owner_id' },
+    name: { type: 'text', primary: true },
+    formatVersion: { type: 'integer', name: 'format_version' },
+    jobId: { type: 'uuid', name: 'job_id', nullable: true },
+    key: { type: 'text' },
+    bytes: { type: 'bigint' },
+    madeAt: { type: 'timestamptz', name: 'made_at' },
+  },
+});
+
 export interface JobRow {
   id: string;
-  kind: 'prepare';
-  mediaId: string;
+  kind: string;
+  ownerId: string;
   lessonId: string | null;
+  input: unknown;
   state: JobState;
   /** 0 to 1. */
   progress: number;
   doing: string;
-  attempt: number;
+  /** Parts that are finished and are not made again. */
+  done: string[];
+  /** Goes up whenever the job is taken: an attempt with an older one can write nothing. */
+  fence: number;
+  /** Attempts since a person asked for it. */
+  attempts: number;
+  priority: number;
+  notBefore: Date;
   cancelRequested: boolean;
   error: string | null;
   leaseOwner: string | null;
@@ -155,18 +183,58 @@ export const Jobs = new EntitySchema<JobRow>({
   columns: {
     id: { type: 'uuid', primary: true },
     kind: { type: 'text' },
-    mediaId: { type: 'uuid', name: 'media_id' },
+    ownerId: { type: 'uuid', name: 'owner_id' },
     lessonId: { type: 'text', name: 'lesson_id', nullable: true },
+    input: { type: 'jsonb' },
     state: { type: 'text' },
     progress: { type: 'real' },
     doing: { type: 'text' },
-    attempt: { type: 'integer' },
+    done: { type: 'text', array: true },
+    fence: { type: 'integer' },
+    attempts: { type: 'integer' },
+    priority: { type: 'integer' },
+    notBefore: { type: 'timestamptz', name: 'not_before' },
     cancelRequested: { type: 'boolean', name: 'cancel_requested' },
     error: { type: 'text', nullable: true },
     leaseOwner: { type: 'text', name: 'lease_owner', nullable: true },
     leaseUntil: { type: 'timestamptz', name: 'lease_until', nullable: true },
     startedAt: { type: 'timestamptz', name: 'started_at', nullable: true },
     createdAt: { type: 'timestamptz', name: 'created_at' },
+  },
+});
+
+/** What became of an upload, kept until the person has seen it. */
+export interface UploadRow {
+  /** Also the id of the medium and of the take that it becomes: whatever happens, it becomes them once. */
+  id: string;
+  lessonId: string;
+  name: string;
+  bytes: string;
+  metadata: UploadMetadata;
+  authorId: string | null;
+  state: 'sending' | 'arrived' | 'taken' | 'refused';
+  words: string;
+  takeId: string | null;
+  seenAt: Date | null;
+  createdAt: Date;
+  updatedAt: Date;
+}
+export const Uploads = new EntitySchema<UploadRow>({
+  name: 'upload',
+  tableName: 'uploads',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    lessonId: { type: 'text', name: 'lesson_id' },
+    name: { type: 'text' },
+    bytes: { type: 'bigint' },
+    metadata: { type: 'jsonb' },
+    authorId: { type: 'uuid', name: 'author_id', nullable: true },
+    state: { type: 'text' },
+    words: { type: 'text' },
+    takeId: { type: 'text', name: 'take_id', nullable: true },
+    seenAt: { type: 'timestamptz', name: 'seen_at', nullable: true },
+    createdAt: { type: 'timestamptz', name: 'created_at' },
+    updatedAt: { type: 'timestamptz', name: 'updated_at' },
   },
 });
 
@@ -190,8 +258,8 @@ export const Versions = new EntitySchema<VersionRow>({
     lessonId: { type: 'text', name: 'lesson_id' },
     number: { type: 'integer' },
     revision: { type: 'integer' },
-    doc: { type: 'jsonb' },
-    follow: { type: 'jsonb' },
+    doc: { type: 'jsonb', transformer: documentColumn(lessonDocument) },
+    follow: { type: 'jsonb', transformer: documentColumn(publishedDocument) },
     generator: { type: 'integer' },
     mediaId: { type: 'uuid', name: 'media_id' },
     createdAt: { type: 'timestamptz', name: 'created_at' },
@@ -217,4 +285,4 @@ export const Links = new EntitySchema<LinkRow>({
   },
 });
 
-export const ENTITIES = [Users, Lessons, Changes, Moves, Media, Jobs, Versions, Links];
+export const ENTITIES = [Users, Lessons, Changes, Moves, Media, Artefacts, Jobs, Uploads, Versions, Links];

@@ -90,4 +90,67 @@ export class FirstTables1764000000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstTables1764000000000];
+/** Edits of any document; jobs without a second queue; what jobs make as rows; what became of each upload. */
+export class DocumentsAndJobs1764200000000 implements MigrationInterface {
+  readonly name = 'DocumentsAndJobs1764200000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      ALTER TABLE lesson_changes RENAME TO document_changes;
+      ALTER TABLE document_changes RENAME COLUMN lesson_id TO document_id;
+      ALTER TABLE document_changes ADD COLUMN document_kind text NOT NULL DEFAULT 'lesson';
+      ALTER TABLE document_changes ALTER COLUMN document_kind DROP DEFAULT;
+      ALTER TABLE document_changes DROP CONSTRAINT lesson_changes_lesson_id_fkey;
+      ALTER TABLE document_changes DROP CONSTRAINT lesson_changes_lesson_id_revision_key;
+      -- An id is an edit's own within its document: the same id from another one is another edit.
+      ALTER TABLE document_changes DROP CONSTRAINT lesson_changes_pkey;
+      ALTER TABLE document_changes ADD PRIMARY KEY (document_kind, document_id, id);
+      ALTER TABLE document_changes ADD UNIQUE (document_kind, document_id, revision);
+
+      CREATE TABLE library (id text PRIMARY KEY, revision integer NOT NULL);
+      INSERT INTO library (id, revision) VALUES ('library', 1);
+
+      CREATE TABLE artefacts (
+        owner_id uuid NOT NULL REFERENCES media ON DELETE CASCADE, name text NOT NULL,
+        format_version integer NOT NULL, job_id uuid, key text NOT NULL, bytes bigint NOT NULL,
+        made_at timestamptz NOT NULL DEFAULT now(), PRIMARY KEY (owner_id, name));
+      INSERT INTO artefacts (owner_id, name, format_version, key, bytes)
+        SELECT id, file, 1, id || '/' || file, 0
+        FROM media, (VALUES ('poster', 'poster.jpg'), ('sound', 'sound.json'), ('proxy', 'proxy.mp4')) made(part, file)
+        WHERE (parts->>part)::boolean;
+      ALTER TABLE media DROP COLUMN parts;
+      ALTER TABLE media ADD COLUMN has_picture boolean NOT NULL DEFAULT true;
+      ALTER TABLE media ADD COLUMN high_dynamic_range boolean NOT NULL DEFAULT false;
+      -- Since when nothing needs it; what is needed again is needed.
+      ALTER TABLE media ADD COLUMN unused_since timestamptz;
+
+      ALTER TABLE jobs DROP CONSTRAINT jobs_media_id_fkey;
+      ALTER TABLE jobs RENAME COLUMN media_id TO owner_id;
+      ALTER TABLE jobs RENAME COLUMN attempt TO fence;
+      ALTER TABLE jobs ADD COLUMN input jsonb NOT NULL DEFAULT '{}';
+      ALTER TABLE jobs ADD COLUMN done text[] NOT NULL DEFAULT '{}';
+      ALTER TABLE jobs ADD COLUMN attempts integer NOT NULL DEFAULT 0;
+      ALTER TABLE jobs ADD COLUMN priority integer NOT NULL DEFAULT 0;
+      ALTER TABLE jobs ADD COLUMN not_before timestamptz NOT NULL DEFAULT now();
+      UPDATE jobs SET input = jsonb_build_object('mediaId', owner_id);
+      UPDATE jobs SET state = 'cancelled' WHERE state IN ('queued', 'running') AND id NOT IN (
+        SELECT DISTINCT ON (kind, owner_id) id FROM jobs WHERE state IN ('queued', 'running') ORDER BY kind, owner_id, created_at);
+      CREATE UNIQUE INDEX jobs_one_at_a_time ON jobs (kind, owner_id) WHERE state IN ('queued', 'running');
+      DROP SCHEMA IF EXISTS pgboss CASCADE;
+
+      CREATE TABLE uploads (
+        id uuid PRIMARY KEY, lesson_id text NOT NULL, name text NOT NULL, bytes bigint NOT NULL, metadata jsonb NOT NULL,
+        author_id uuid REFERENCES users ON DELETE SET NULL,
+        state text NOT NULL CHECK (state IN ('sending', 'arrived', 'taken', 'refused')),
+        words text NOT NULL DEFAULT '', take_id text, seen_at timestamptz,
+        created_at timestamptz NOT NULL DEFAULT now(), updated_at timestamptz NOT NULL DEFAULT now());
+      CREATE INDEX uploads_lesson ON uploads (lesson_id) WHERE seen_at IS NULL;
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
+export const MIGRATIONS = [FirstTables1764000000000, DocumentsAndJobs1764200000000];

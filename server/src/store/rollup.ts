@@ -1,7 +1,10 @@
 import type { DataSource } from 'typeorm';
 import type { Span } from '@limber/core/time/spans';
+import { parseDocument } from '@limber/core/document/document';
+import { publishedDocument } from '@limber/core/viewing/published.document';
 import { addToRollup, emptyRollup, type Rollup } from '@limber/core/viewing/rollup';
-import type { Follow } from '@limber/core/viewing/version.schema';
+import { sumsDocument } from '@limber/core/viewing/sums.document';
+import { writeDocument } from './document-column';
 
 /** Viewings whose new events are rolled up in one transaction. */
 const BATCH = 200;
@@ -13,6 +16,18 @@ const BATCH = 200;
  */
 export async function rollUp(database: DataSource, versionId: string): Promise<void> {
   while ((await rollUpSome(database, versionId)) === BATCH);
+}
+
+/** The sums of a version as they stand; null when nobody has watched it yet. */
+export async function readSums(
+  database: Pick<DataSource, 'query'>,
+  versionId: string,
+): Promise<{ doc: Rollup; viewers: number } | null> {
+  const [stored] = await database.query<{ doc: unknown; viewers: number }[]>(
+    'SELECT doc, viewers FROM rollups WHERE version_id = $1',
+    [versionId],
+  );
+  return stored ? { doc: parseDocument(sumsDocument, stored.doc), viewers: stored.viewers } : null;
 }
 
 /** All versions that have something new. */
@@ -32,9 +47,10 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
       [versionId, BATCH],
     );
     if (dirty.length === 0) return 0;
-    const [{ follow }] = await manager.query<[{ follow: Follow }]>('SELECT follow FROM versions WHERE id = $1', [
+    const [version] = await manager.query<[{ follow: unknown }]>('SELECT follow FROM versions WHERE id = $1', [
       versionId,
     ]);
+    const follow = parseDocument(publishedDocument, version.follow);
     const events = await manager.query<
       { viewing_id: string; seq: string; kind: string; from_ms: number; to_ms: number }[]
     >(
@@ -45,10 +61,7 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
     const byViewing = new Map<string, typeof events>();
     for (const event of events)
       if (!byViewing.get(event.viewing_id)?.push(event)) byViewing.set(event.viewing_id, [event]);
-    const [stored] = await manager.query<{ doc: Rollup }[]>('SELECT doc FROM rollups WHERE version_id = $1', [
-      versionId,
-    ]);
-    const rollup = stored?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
+    const rollup = (await readSums(manager, versionId))?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
     const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
 
     // People who are counted here for the first time.
@@ -80,7 +93,7 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
     await manager.query(
       `INSERT INTO rollups (version_id, doc, viewers) VALUES ($1, $2, $3)
        ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc, viewers = rollups.viewers + excluded.viewers`,
-      [versionId, JSON.stringify(rollup), viewers],
+      [versionId, JSON.stringify(writeDocument(sumsDocument, rollup)), viewers],
     );
     return dirty.length;
   });

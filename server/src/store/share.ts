@@ -23,8 +23,8 @@ export async function shareLesson(
     const follow = freeze(lesson.doc, id);
     if (!follow.mediaId)
       throw new NotReadyError('The footage of this lesson is not here: bring the take in again under Film.');
-    const [{ ready }] = await manager.query<[{ ready: boolean | null }]>(
-      `SELECT (parts->>'proxy')::boolean AS ready FROM media WHERE id = $1`,
+    const [{ ready }] = await manager.query<[{ ready: boolean }]>(
+      `SELECT EXISTS (SELECT 1 FROM artefacts WHERE owner_id = $1 AND name = 'proxy.mp4') AS ready`,
       [follow.mediaId],
     );
     if (!ready)

@@ -1,9 +1,10 @@
 import { provideHttpClient } from '@angular/common/http';
 import { ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import { provideRouter, RouteReuseStrategy, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
 import { MessageService } from 'primeng/api';
 import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
+import { ReuseByLesson } from './shell/reuse-by-lesson';
 import { LimberPreset } from './theme';
 
 const nonce = document.querySelector('[ngCspNonce]')?.getAttribute('ngCspNonce') ?? undefined;
@@ -21,5 +22,6 @@ export const appConfig: ApplicationConfig = {
       },
     }),
     MessageService,
+    { provide: RouteReuseStrategy, useClass: ReuseByLesson },
   ],
 };

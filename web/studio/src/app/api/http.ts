@@ -1,9 +1,8 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { firstValueFrom, type Observable } from 'rxjs';
+import { firstValueFrom, timeout, TimeoutError, type Observable } from 'rxjs';
 import * as z from 'zod';
-
-const problemSchema = z.object({ type: z.string(), detail: z.string() });
+import { problemSchema } from '@limber/core/api/problem';
 
 /** Something the server would not do, in words for the person. `offline`: it could not be reached. */
 export class ApiError extends Error {
@@ -30,8 +29,10 @@ export class Api {
     return this.ask(this.http.get(`/api/${path}`), schema);
   }
 
-  post<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
-    return this.ask(this.http.post(`/api/${path}`, body), schema);
+  /** @param withinMs after which an answer is no longer waited for. */
+  post<T>(path: string, body: unknown, schema: z.ZodType<T>, withinMs?: number): Promise<T> {
+    const answer = this.http.post(`/api/${path}`, body);
+    return this.ask(withinMs === undefined ? answer : answer.pipe(timeout(withinMs)), schema);
   }
 
   patch<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
@@ -43,17 +44,28 @@ export class Api {
   }
 
   private async ask<T>(answer: Observable<unknown>, schema: z.ZodType<T>): Promise<T> {
+    let body: unknown;
     try {
-      return schema.parse(await firstValueFrom(answer));
+      body = await firstValueFrom(answer);
     } catch (error) {
+      if (error instanceof TimeoutError) throw new ApiError('slow', SLOW, 0, null);
       if (!(error instanceof HttpErrorResponse)) throw error;
+      // An answer that went well and cannot be read is no answer.
+      if (error.status >= 200 && error.status < 300) throw new ApiError('broken', BROKEN, 0, null);
       const problem = problemSchema.safeParse(error.error);
       throw new ApiError(
         problem.data?.type ?? 'unreachable',
-        problem.data?.detail ?? 'The server cannot be reached. Check that it runs; nothing of yours is lost.',
+        problem.data?.detail ?? UNREACHABLE,
         error.status,
         error.error,
       );
     }
+    const parsed = schema.safeParse(body);
+    if (!parsed.success) throw new ApiError('broken', BROKEN, 0, body);
+    return parsed.data;
   }
 }
+
+const UNREACHABLE = 'The server cannot be reached. Check that it runs; nothing of yours is lost.';
+const SLOW = 'The server does not answer. Nothing of yours is lost; it is tried again.';
+const BROKEN = 'The server’s answer came through damaged. Nothing of yours is lost; it is tried again.';

@@ -1,7 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import * as z from 'zod';
-import { libraryChangeSchema, type LibraryChange } from '@limber/core/move/library-change';
-import { regionSchema, moveSchema } from '@limber/core/move/move.schema';
+import { regionSchema } from '@limber/core/move/move.schema';
 import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { STAGES } from '@limber/core/lesson/stage';
 import { SCHOOL_IDS } from '@limber/core/school/schools';
@@ -31,19 +30,14 @@ const summarySchema = z.object({
 });
 export type LessonSummary = z.infer<typeof summarySchema>;
 
-const libraryMoveSchema = moveSchema.extend({
-  /** Lessons that hold a copy of it; `older` when theirs is of an earlier revision. */
-  usedIn: z.array(z.object({ id: z.string(), title: z.string(), older: z.boolean() })),
+/** A stored lesson that this program cannot read: it can be taken out as a file and put in the trash. */
+const unreadableSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  unreadable: z.string(),
+  updatedAt: z.coerce.date(),
 });
-export type LibraryMove = z.infer<typeof libraryMoveSchema>;
-
-const libraryAnswerSchema = z.object({
-  put: z.array(z.object({ id: z.string(), revision: z.number() })),
-  /** Names of moves that were there already. */
-  there: z.array(z.string()),
-  inverse: libraryChangeSchema.nullable(),
-});
-export type LibraryAnswer = z.infer<typeof libraryAnswerSchema>;
+export type UnreadableLesson = z.infer<typeof unreadableSchema>;
 
 const createdSchema = z.object({ id: z.string() });
 
@@ -51,10 +45,13 @@ const createdSchema = z.object({ id: z.string() });
 @Injectable({ providedIn: 'root' })
 export class Lessons {
   private readonly api = inject(Api);
-  private moves: Promise<LibraryMove[]> | null = null;
 
-  list(): Promise<LessonSummary[]> {
-    return this.api.get('lessons', z.array(summarySchema));
+  async list(): Promise<{ lessons: LessonSummary[]; unreadable: UnreadableLesson[] }> {
+    const all = await this.api.get('lessons', z.array(z.union([unreadableSchema, summarySchema])));
+    return {
+      lessons: all.flatMap((one) => ('unreadable' in one ? [] : [one])),
+      unreadable: all.flatMap((one) => ('unreadable' in one ? [one] : [])),
+    };
   }
 
   /** A new lesson, at the pace that was found last. */
@@ -76,19 +73,5 @@ export class Lessons {
 
   async restore(id: string): Promise<void> {
     await this.api.post(`lessons/${id}/restore`, {}, createdSchema);
-  }
-
-  /** The library; `fresh` after it was changed. */
-  library(fresh = false): Promise<LibraryMove[]> {
-    if (fresh) this.moves = null;
-    this.moves ??= this.api.get('moves', z.array(libraryMoveSchema)).catch((error: unknown) => {
-      this.moves = null;
-      throw error;
-    });
-    return this.moves;
-  }
-
-  changeLibrary(change: LibraryChange): Promise<LibraryAnswer> {
-    return this.api.post('moves/changes', change, libraryAnswerSchema);
   }
 }

@@ -1,33 +1,25 @@
 import { Injectable } from '@angular/core';
 import { filter, map, Observable, share } from 'rxjs';
 import * as z from 'zod';
+import { jobSchema } from '@limber/core/api/media';
 
-export const jobSchema = z.object({
-  id: z.string(),
-  mediaId: z.string(),
-  lessonId: z.string().nullable(),
-  state: z.enum(['queued', 'running', 'done', 'failed', 'cancelled']),
-  progress: z.number(),
-  doing: z.string(),
-  error: z.string().nullable(),
-  leftMs: z.number().nullable(),
-});
-export type Job = z.infer<typeof jobSchema>;
-
-const lessonSignalSchema = z.object({ id: z.string(), revision: z.number(), clientId: z.string() });
+const editedSchema = z.object({ revision: z.number(), clientId: z.string() });
+const lessonEditedSchema = editedSchema.extend({ id: z.string() });
 
 /** What the server tells by itself: jobs that move on, lessons edited elsewhere. One connection for the whole page. */
 @Injectable({ providedIn: 'root' })
 export class Stream {
-  private readonly messages = new Observable<{ on: 'job' | 'lesson' | 'open'; data: unknown }>((subscriber) => {
-    const source = new EventSource('/api/jobs/stream');
-    for (const on of ['job', 'lesson'] as const)
-      source.addEventListener(on, (event) =>
-        subscriber.next({ on, data: JSON.parse((event as MessageEvent<string>).data) }),
-      );
-    source.addEventListener('open', () => subscriber.next({ on: 'open', data: null }));
-    return () => source.close();
-  }).pipe(share());
+  private readonly messages = new Observable<{ on: 'job' | 'lesson' | 'library' | 'open'; data: unknown }>(
+    (subscriber) => {
+      const source = new EventSource('/api/jobs/stream');
+      for (const on of ['job', 'lesson', 'library'] as const)
+        source.addEventListener(on, (event) =>
+          subscriber.next({ on, data: JSON.parse((event as MessageEvent<string>).data) }),
+        );
+      source.addEventListener('open', () => subscriber.next({ on: 'open', data: null }));
+      return () => source.close();
+    },
+  ).pipe(share());
 
   /** The connection is there (again): what was missed meanwhile has to be asked for. */
   readonly opened = this.messages.pipe(filter((one) => one.on === 'open'));
@@ -37,6 +29,10 @@ export class Stream {
   );
   readonly lessons = this.messages.pipe(
     filter((one) => one.on === 'lesson'),
-    map((one) => lessonSignalSchema.parse(one.data)),
+    map((one) => lessonEditedSchema.parse(one.data)),
+  );
+  readonly library = this.messages.pipe(
+    filter((one) => one.on === 'library'),
+    map((one) => editedSchema.parse(one.data)),
   );
 }

@@ -9,7 +9,8 @@ import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Stage } from '@limber/core/lesson/stage';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../api/http';
-import { Lessons, type LessonSummary } from '../api/lessons';
+import { documentsWithKeptEdits } from '../api/kept-edits';
+import { Lessons, type LessonSummary, type UnreadableLesson } from '../api/lessons';
 import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
 
@@ -42,9 +43,10 @@ export class Desk {
   private readonly messages = inject(MessageService);
   protected readonly session = inject(Session);
   protected readonly lessons = signal<LessonSummary[] | null>(null);
+  protected readonly unreadable = signal<readonly UnreadableLesson[]>([]);
   protected readonly problem = signal('');
   protected readonly naming = signal(false);
-  protected readonly trashed = signal<LessonSummary | null>(null);
+  protected readonly trashed = signal<Trashed | null>(null);
   protected title = '';
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
@@ -67,6 +69,14 @@ export class Desk {
       };
     }),
   );
+  /** Lessons with edits that this browser kept and the server does not have. */
+  protected readonly waiting = computed(() => {
+    const kept = documentsWithKeptEdits();
+    return this.rows().flatMap(({ id, title, link }) => {
+      const count = kept.get(`lesson:${id}`) ?? 0;
+      return count > 0 ? [{ id, title, link, edits: `${count} ${count === 1 ? 'edit' : 'edits'}` }] : [];
+    });
+  });
   protected readonly hello = computed(() => `Good ${partOfDay()}, ${this.session.current()?.name.split(' ')[0] ?? ''}`);
 
   constructor() {
@@ -107,7 +117,7 @@ export class Desk {
     });
   }
 
-  protected async trash(lesson: LessonSummary): Promise<void> {
+  protected async trash(lesson: Trashed): Promise<void> {
     await this.doing(async () => {
       await this.lessonsApi.trash(lesson.id);
       this.trashed.set(lesson);
@@ -115,7 +125,7 @@ export class Desk {
     });
   }
 
-  protected async restore(lesson: LessonSummary): Promise<void> {
+  protected async restore(lesson: Trashed): Promise<void> {
     await this.doing(async () => {
       await this.lessonsApi.restore(lesson.id);
       this.trashed.set(null);
@@ -126,7 +136,8 @@ export class Desk {
   private async load(): Promise<void> {
     await this.doing(async () => {
       // What may have hurt somebody stands first.
-      const lessons = await this.lessonsApi.list();
+      const { lessons, unreadable } = await this.lessonsApi.list();
+      this.unreadable.set(unreadable);
       this.lessons.set([...lessons].sort((a, b) => Number(b.serious > 0) - Number(a.serious > 0)));
     });
   }
@@ -142,6 +153,8 @@ export class Desk {
     }
   }
 }
+
+type Trashed = Pick<LessonSummary, 'id' | 'title'>;
 
 function partOfDay(hour = new Date().getHours()): string {
   return hour < 3 ? 'evening' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -7,11 +7,12 @@ import { regionName } from '@limber/core/face/regions';
 import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
 import { moveIdOf, readLibrary, writeLibraryCsv, writeLibraryJson, type Fault } from '@limber/core/move/library-file';
 import type { Move } from '@limber/core/move/move.schema';
-import { ApiError } from '../api/http';
-import { Lessons, type LibraryMove } from '../api/lessons';
+import { ChangeError } from '@limber/core/document/edit';
+import { LibraryStore, plainMove, type LibraryMove } from '../api/library-store';
 import { Keys } from '../keys/keys';
 import { saveFile } from '../shell/save-file';
-import { LibraryEdits } from './library-edits';
+import { DocumentCare } from '../shell/document-care';
+import { savingWarns, savingWords } from '../shell/saving-words';
 import { MoveEditor } from './move-editor';
 import { MoveFinder } from './move-finder';
 
@@ -26,16 +27,18 @@ const VARIANT_NAMES = {
 /** All moves, and everything about the one that is chosen; own moves made, varied, archived, brought in and taken out. */
 @Component({
   selector: 'lc-library',
-  imports: [Button, Dialog, MoveEditor, MoveFinder, RouterLink],
+  imports: [Button, Dialog, DocumentCare, MoveEditor, MoveFinder, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './library.html',
   styleUrl: './library.css',
 })
 export class Library {
-  private readonly lessons = inject(Lessons);
-  protected readonly edits = inject(LibraryEdits);
-  private readonly finder = viewChild.required(MoveFinder);
-  protected readonly move = signal<LibraryMove | null>(null);
+  protected readonly library = inject(LibraryStore);
+  protected readonly document = this.library.document;
+  protected readonly saving = computed(() => savingWords(this.document));
+  protected readonly warns = computed(() => savingWarns(this.document));
+  private readonly moveId = signal<string | null>(null);
+  protected readonly move = computed(() => this.library.moves()?.find((one) => one.id === this.moveId()) ?? null);
   /** What is being made or changed; `as` says which. */
   protected readonly editing = signal<{ move: Move | null; as: 'new' | 'vary' | 'change' } | null>(null);
   protected readonly told = signal('');
@@ -77,61 +80,58 @@ export class Library {
 
   constructor() {
     inject(Keys).use([
-      { key: 'mod+z', does: 'Undo', run: () => void this.back('undo') },
-      { key: 'mod+shift+z', does: 'Redo', run: () => void this.back('redo') },
+      { key: 'mod+z', does: 'Undo', run: () => this.back('undo') },
+      { key: 'mod+shift+z', does: 'Redo', run: () => this.back('redo') },
     ]);
   }
 
-  protected async saved(move: Move): Promise<void> {
-    await this.doing(async () => {
-      const changing = this.editing()?.as === 'change';
-      const { there } = await this.edits.make(
-        changing ? { kind: 'set_move', move } : { kind: 'add_moves', moves: [{ ...move, revision: 1 }] },
-      );
-      if (there.length > 0) throw new Told(`There is a move “${move.name}” already. Give this one another name.`);
+  protected choose(move: LibraryMove): void {
+    this.moveId.set(move.id);
+  }
+
+  protected saved(move: Move): void {
+    this.doing(() => {
+      if (this.editing()?.as === 'change') this.library.edit({ kind: 'set_move', move });
+      else if (this.library.add([{ ...move, revision: 1 }]).added === 0)
+        throw new ChangeError(`There is a move “${move.name}” already. Give this one another name.`);
       this.editing.set(null);
-      await this.reload(move.id);
+      this.moveId.set(move.id);
       this.told.set(`${move.name} is in the library.`);
     });
   }
 
-  protected async archive(move: LibraryMove): Promise<void> {
-    await this.doing(async () => {
-      const { usedIn: _usedIn, ...plain } = move;
-      await this.edits.make({ kind: 'set_move', move: { ...plain, archived: !move.archived } });
-      await this.reload(null);
+  protected archive(move: LibraryMove): void {
+    this.doing(() => {
+      this.library.edit({ kind: 'set_move', move: { ...plainMove(move), archived: !move.archived } });
       this.told.set(
         move.archived ? `${move.name} is offered again.` : `${move.name} is archived; lessons keep their copy.`,
       );
     });
   }
 
-  protected async back(way: 'undo' | 'redo'): Promise<void> {
-    await this.doing(async () => {
-      if (!(await this.edits.back(way))) return;
-      await this.reload(null);
+  protected back(way: 'undo' | 'redo'): void {
+    if (!(way === 'undo' ? this.document.canUndo() : this.document.canRedo())) return;
+    this.doing(() => {
+      if (way === 'undo') this.document.undo();
+      else this.document.redo();
       this.told.set(way === 'undo' ? 'Taken back.' : 'Done again.');
     });
   }
 
-  protected async save(kind: 'json' | 'csv'): Promise<void> {
-    await this.doing(async () => {
-      const moves = (await this.lessons.library()).map(({ usedIn: _usedIn, ...move }) => move);
-      saveFile('library', kind, kind === 'json' ? writeLibraryJson(moves) : writeLibraryCsv(moves));
-    });
+  protected save(kind: 'json' | 'csv'): void {
+    const moves = (this.library.moves() ?? []).map(plainMove);
+    saveFile('library', kind, kind === 'json' ? writeLibraryJson(moves) : writeLibraryCsv(moves));
   }
 
   protected async bringIn(input: HTMLInputElement): Promise<void> {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
-    await this.doing(async () => {
-      const { moves, faults } = readLibrary(await file.text(), moveIdOf);
+    const text = await file.text();
+    this.doing(() => {
+      const { moves, faults } = readLibrary(text, moveIdOf);
       this.faults.set(faults);
-      const { put, there } =
-        moves.length > 0 ? await this.edits.make({ kind: 'add_moves', moves: [...moves] }) : { put: [], there: [] };
-      const added = put.length;
-      await this.reload(null);
+      const { added, there } = this.library.add(moves);
       this.told.set(
         [
           `${added} ${added === 1 ? 'move' : 'moves'} brought in from “${file.name}”.`,
@@ -151,22 +151,12 @@ export class Library {
     this.faults.set([]);
   }
 
-  private async reload(chosen: string | null): Promise<void> {
-    await this.finder().load(true);
-    this.move.set((await this.lessons.library()).find((one) => one.id === (chosen ?? this.move()?.id)) ?? null);
-  }
-
-  private async doing(work: () => Promise<void>): Promise<void> {
+  private doing(work: () => void): void {
     this.close();
     try {
-      await work();
+      work();
     } catch (error) {
-      this.told.set(
-        error instanceof ApiError || error instanceof Told ? error.message : 'That did not work. Try again.',
-      );
+      this.told.set(error instanceof ChangeError ? error.message : 'That did not work. Try again.');
     }
   }
 }
-
-/** Something that did not go, in words for the person. */
-class Told extends Error {}

@@ -8,8 +8,7 @@ import { ACTIONS, LEVELS, TOOLS, type Action, type Level, type Tool } from '@lim
 import { clock } from '@limber/core/time/clock';
 import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
-import { Lessons, type LibraryMove } from '../api/lessons';
-import { ApiError } from '../api/http';
+import { LibraryStore, type LibraryMove } from '../api/library-store';
 
 export interface FoundMove {
   readonly move: LibraryMove;
@@ -29,13 +28,13 @@ export interface FoundMove {
   styleUrl: './move-finder.css',
 })
 export class MoveFinder {
-  private readonly lessons = inject(Lessons);
+  protected readonly library = inject(LibraryStore);
   readonly startAt = input<Place | null>(null);
   readonly chosen = input<string | null>(null);
   readonly choose = output<LibraryMove>();
 
-  protected readonly moves = signal<LibraryMove[] | null>(null);
-  protected readonly problem = signal('');
+  protected readonly moves = this.library.moves;
+  protected readonly problem = this.library.problem;
   protected readonly words = signal('');
   protected readonly action = signal<Action | null>(null);
   protected readonly tool = signal<Tool | null>(null);
@@ -105,16 +104,7 @@ export class MoveFinder {
   );
 
   constructor() {
-    void this.load();
-  }
-
-  async load(fresh = false): Promise<void> {
-    try {
-      this.moves.set(await this.lessons.library(fresh));
-      this.problem.set('');
-    } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'The library could not be opened.');
-    }
+    void this.library.open();
   }
 
   protected pick(place: Place): void {

@@ -1,63 +1,67 @@
 import { inject, Injectable, signal } from '@angular/core';
 import * as z from 'zod';
+import {
+  jobSchema,
+  mediumSchema,
+  uploadSchema,
+  type Job,
+  type Medium,
+  type UploadRecord,
+} from '@limber/core/api/media';
+import { soundSchema, type Sound } from '@limber/core/footage/sound.document';
 import { Api } from '../api/http';
-import { jobSchema, Stream, type Job } from '../api/stream';
+import { Stream } from '../api/stream';
 
-const mediaSchema = z.object({
-  id: z.string(),
-  name: z.string(),
-  bytes: z.number(),
-  durationMs: z.number(),
-  width: z.number(),
-  height: z.number(),
-  warning: z.string().nullable(),
-  parts: z.object({ poster: z.boolean().optional(), sound: z.boolean().optional(), proxy: z.boolean().optional() }),
-  jobId: z.string().nullable(),
-});
-export type MediaInfo = z.infer<typeof mediaSchema>;
-
-export const soundSchema = z.object({
-  stepMs: z.number(),
-  peaks: z.array(z.number()),
-  speech: z.array(z.tuple([z.number(), z.number()])),
-});
-export type Sound = z.infer<typeof soundSchema>;
-
-/** The one progress service: media and the jobs that prepare them, kept up to date by the stream. */
+/** The one progress service: media, the jobs that work for them, and what became of uploads, kept up by the stream. */
 @Injectable({ providedIn: 'root' })
 export class Progress {
   private readonly api = inject(Api);
-  private readonly known = signal<ReadonlyMap<string, Job>>(new Map());
-  private readonly media = signal<ReadonlyMap<string, MediaInfo>>(new Map());
+  private readonly media = signal<ReadonlyMap<string, Medium>>(new Map());
+  /** By lesson, as far as a page has asked. */
+  private readonly arrivals = signal<ReadonlyMap<string, readonly UploadRecord[]>>(new Map());
 
   constructor() {
     const stream = inject(Stream);
-    stream.jobs.subscribe((job) => {
-      this.keep(job);
-      if (this.media().has(job.mediaId)) void this.loadMedia(job.mediaId);
-    });
+    stream.jobs.subscribe((job) => this.heard(job));
     stream.opened.subscribe(() => {
       for (const id of this.media().keys()) void this.loadMedia(id);
+      for (const id of this.arrivals().keys()) void this.loadArrivals(id);
     });
   }
 
-  jobOf(mediaId: string | null): Job | null {
-    const jobId = mediaId ? this.media().get(mediaId)?.jobId : null;
-    return jobId ? (this.known().get(jobId) ?? null) : null;
-  }
-
-  mediaOf(mediaId: string | null): MediaInfo | null {
+  mediaOf(mediaId: string | null): Medium | null {
     return mediaId ? (this.media().get(mediaId) ?? null) : null;
   }
 
+  /** Whether there is a copy that this browser plays. */
+  plays(mediaId: string | null): boolean {
+    return this.mediaOf(mediaId)?.artefacts.includes('proxy.mp4') ?? false;
+  }
+
+  arrivalsOf(lessonId: string): readonly UploadRecord[] {
+    return this.arrivals().get(lessonId) ?? [];
+  }
+
   async loadMedia(id: string): Promise<void> {
-    try {
-      const info = await this.api.get(`media/${id}`, mediaSchema);
-      this.media.update((all) => new Map(all).set(id, info));
-      if (info.jobId && !this.known().has(info.jobId)) this.keep(await this.api.get(`jobs/${info.jobId}`, jobSchema));
-    } catch {
-      // It is asked for again when the stream is back.
-    }
+    await this.quietly(async () => this.keep(await this.api.get(`media/${id}`, mediumSchema)));
+  }
+
+  async loadArrivals(lessonId: string): Promise<void> {
+    await this.quietly(async () => {
+      const all = await this.api.get(`arrivals?lessonId=${encodeURIComponent(lessonId)}`, z.array(uploadSchema));
+      this.arrivals.update((known) => new Map(known).set(lessonId, all));
+    });
+  }
+
+  /** Takes note of what became of an upload: it is not shown again. */
+  async seen(upload: UploadRecord): Promise<void> {
+    await this.api.post(`arrivals/${upload.id}/seen`, {}, z.unknown());
+    await this.loadArrivals(upload.lessonId);
+  }
+
+  async lookAgain(upload: UploadRecord): Promise<void> {
+    await this.api.post(`arrivals/${upload.id}/look`, {}, uploadSchema);
+    await this.loadArrivals(upload.lessonId);
   }
 
   sound(mediaId: string): Promise<Sound> {
@@ -65,14 +69,40 @@ export class Progress {
   }
 
   async cancel(job: Job): Promise<void> {
-    this.keep(await this.api.post(`jobs/${job.id}/cancel`, {}, jobSchema));
+    this.heard(await this.api.post(`jobs/${job.id}/cancel`, {}, jobSchema));
   }
 
   async retry(job: Job): Promise<void> {
-    this.keep(await this.api.post(`jobs/${job.id}/retry`, {}, jobSchema));
+    this.heard(await this.api.post(`jobs/${job.id}/retry`, {}, jobSchema));
   }
 
-  private keep(job: Job): void {
-    this.known.update((all) => new Map(all).set(job.id, job));
+  /** Makes everything of a medium again. */
+  async prepareAgain(mediaId: string): Promise<void> {
+    this.keep(await this.api.post(`media/${mediaId}/prepare`, {}, mediumSchema));
+  }
+
+  private heard(job: Job): void {
+    if (job.kind === 'look') {
+      if (job.lessonId && this.arrivals().has(job.lessonId)) void this.loadArrivals(job.lessonId);
+      return;
+    }
+    const medium = this.media().get(job.ownerId);
+    if (!medium) return;
+    const { job: before } = medium;
+    this.keep({ ...medium, job });
+    // A part that is finished has made something that can be had now.
+    if (job.state !== before?.state || job.doing !== before.doing) void this.loadMedia(medium.id);
+  }
+
+  private keep(medium: Medium): void {
+    this.media.update((all) => new Map(all).set(medium.id, medium));
+  }
+
+  private async quietly(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch {
+      // It is asked for again when the stream is back.
+    }
   }
 }

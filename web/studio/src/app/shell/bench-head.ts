@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Button } from 'primeng/button';
 import { LessonStore } from '../api/lesson-store';
+import { savingWarns, savingWords } from './saving-words';
 
 /** Title of the lesson, what this bench says of it, whether it is saved, undo and redo, and the bench's own actions. */
 @Component({
@@ -87,23 +88,6 @@ import { LessonStore } from '../api/lesson-store';
 export class BenchHead {
   readonly subtitle = input('');
   protected readonly store = inject(LessonStore);
-  protected readonly warn = computed(() => ['offline', 'signed-out', 'conflict'].includes(this.store.saving()));
-  protected readonly saving = computed(() => {
-    const waiting = this.store.waiting();
-    const edits = `${waiting} ${waiting === 1 ? 'edit' : 'edits'}`;
-    switch (this.store.saving()) {
-      case 'saved':
-        return 'saved';
-      case 'saving':
-        return 'saving …';
-      case 'offline':
-        return waiting > 0
-          ? `the server cannot be reached; ${edits} kept here until it is back`
-          : 'the server cannot be reached';
-      case 'signed-out':
-        return `signed out; ${edits} kept here. Sign in again in another tab`;
-      case 'conflict':
-        return 'changed in two places';
-    }
-  });
+  protected readonly warn = computed(() => savingWarns(this.store.document()));
+  protected readonly saving = computed(() => savingWords(this.store.document()));
 }

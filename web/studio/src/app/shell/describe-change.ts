@@ -1,23 +1,30 @@
+import type { LibraryChange } from '@limber/core/move/library-change';
 import type { Change } from '@limber/core/lesson/change.schema';
 
-/** A change in words short enough to choose by. */
-export function describeChange(change: Change): string {
-  switch (change.kind) {
+/** A change of any document in words short enough to choose by; also one that this program cannot read. */
+export function describeChange(change: unknown): string {
+  if (typeof change !== 'object' || change === null || !('kind' in change)) return shown(change);
+  const one = change as Change | LibraryChange;
+  switch (one.kind) {
     case 'batch':
-      return change.changes.map(describeChange).join('; ');
+      return Array.isArray(one.changes) ? one.changes.map(describeChange).join('; ') : 'several at once';
     case 'set_lesson':
     case 'set_step':
     case 'set_take':
     case 'set_segment':
-      return `${words(change.field)}: ${shown(change.value)}`;
+      return `${words(String(one.field))}: ${shown(one.value)}`;
     case 'set_override':
-      return `cue: ${shown(change.override)}`;
+      return `cue: ${shown(one.override)}`;
     case 'add_step':
-      return `added ${change.step.move.name}`;
+      return `added ${one.step?.move?.name ?? 'a step'}`;
     case 'add_take':
-      return `brought in ${change.take.name}`;
+      return `brought in ${one.take?.name ?? 'a take'}`;
+    case 'add_moves':
+      return `added ${(one.moves ?? []).map((move) => move.name).join(', ')}`;
+    case 'set_move':
+      return `${one.move?.name ?? 'a move'}: ${one.move?.how ?? 'changed'}`;
     default:
-      return words(change.kind);
+      return words(String(one.kind));
   }
 }
 

@@ -1,90 +1,46 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, OnDestroy } from '@angular/core';
-import { RouterOutlet } from '@angular/router';
-import { Button } from 'primeng/button';
-import { Dialog } from 'primeng/dialog';
+import { RouterLink, RouterOutlet } from '@angular/router';
 import type { Stage } from '@limber/core/lesson/stage';
 import { LessonStore } from '../api/lesson-store';
 import { Keys } from '../keys/keys';
 import { Findings } from '../plan/findings';
-import { describeChange } from './describe-change';
+import { DocumentCare } from './document-care';
 import { OpenLesson } from './open-lesson';
 
-/** What every bench of a lesson shares: the document, undo, and the question that a conflict asks. */
+/** What every bench of a lesson shares: the document, undo, and what is asked and told of its edits. One a lesson. */
 @Component({
   selector: 'lc-lesson-frame',
-  imports: [RouterOutlet, Dialog, Button],
+  imports: [RouterOutlet, RouterLink, DocumentCare],
   providers: [LessonStore, Findings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.problem(); as problem) {
-      <p class="problem" role="alert">{{ problem }}</p>
+      <div class="problem">
+        <p role="alert">{{ problem }}</p>
+        <p><a class="text-button" routerLink="/desk">Back to the desk</a></p>
+      </div>
     } @else if (store.loaded()) {
+      <lc-document-care [document]="store.document()" />
       <router-outlet />
     } @else {
       <p class="loading soft" role="status">Opening the lesson …</p>
     }
-    <p-dialog
-      header="This was changed in two places"
-      [visible]="store.conflict() !== null"
-      [modal]="true"
-      [closable]="false"
-      [closeOnEscape]="false"
-      [style]="{ width: 'min(560px, 94vw)' }"
-    >
-      @if (store.conflict(); as conflict) {
-        <p>
-          {{ conflict.reason }} Choose which one stays. Keep yours, and Undo brings theirs back; keep theirs, and Redo
-          brings yours back.
-        </p>
-        <div class="both">
-          <div class="card">
-            <h3>Yours</h3>
-            <p>{{ describe(conflict.edit.change) }}</p>
-          </div>
-          <div class="card">
-            <h3>Theirs</h3>
-            <p>{{ conflict.theirs ? describe(conflict.theirs) : 'It was taken out of the lesson.' }}</p>
-          </div>
-        </div>
-        <div class="choose">
-          @if (conflict.theirs) {
-            <p-button label="Keep mine" (onClick)="store.resolve('mine')" />
-          }
-          <p-button label="Keep theirs" severity="secondary" (onClick)="store.resolve('theirs')" />
-        </div>
-      }
-    </p-dialog>
   `,
   styles: `
     .loading,
     .problem {
       padding: 60px 28px;
     }
-    .problem {
+    .problem [role='alert'] {
+      margin-bottom: 12px;
       color: var(--clay);
       font-weight: 650;
-    }
-    .both {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 12px;
-      margin: 16px 0;
-    }
-    .both .card {
-      padding: 12px 14px;
-      overflow-wrap: anywhere;
-    }
-    .choose {
-      display: flex;
-      gap: 10px;
-      justify-content: flex-end;
     }
   `,
 })
 export class LessonFrame implements OnDestroy {
   readonly lessonId = input.required<string>();
   protected readonly store = inject(LessonStore);
-  protected readonly describe = describeChange;
   private readonly open = inject(OpenLesson);
 
   private readonly done = computed<ReadonlySet<Stage>>(() => {

@@ -8,11 +8,9 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
-import { ToggleSwitch } from 'primeng/toggleswitch';
-import type { Take } from '@limber/core/segment/segment.schema';
+import { pictureOf, type Take, type ViewerSide } from '@limber/core/segment/segment.schema';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
@@ -21,12 +19,12 @@ import { Progress } from '../../progress/jobs';
 import { BenchHead } from '../../shell/bench-head';
 import { Uploads } from './uploads';
 
-const MIRRORED = 'limber.mirrored';
+const PICTURE_LEFT = 'limber.pictureLeft';
 
-/** Film · Takes: bring footage in, see it prepared, say whether it is mirrored, choose which take plays. */
+/** Film · Takes: bring footage in, see it prepared, say which side viewers do, choose which take plays. */
 @Component({
   selector: 'lc-takes',
-  imports: [FormsModule, Button, ProgressBar, ToggleSwitch, Ribbon, BenchHead],
+  imports: [Button, ProgressBar, Ribbon, BenchHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './takes.html',
   styleUrl: './takes.css',
@@ -37,7 +35,10 @@ export class Takes {
   protected readonly progress = inject(Progress);
   protected readonly clock = clock;
   protected readonly over = signal(false);
-  protected readonly mirrored = signal(localStorage.getItem(MIRRORED) !== 'false');
+  /** What was answered last, offered first the next time. */
+  protected readonly usual = signal<ViewerSide>(localStorage.getItem(PICTURE_LEFT) === 'right' ? 'right' : 'left');
+  protected readonly asking = signal<string | null>(null);
+  private filling: Take | null = null;
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
   protected readonly subtitle = computed(() => {
@@ -45,7 +46,8 @@ export class Takes {
     return takes.length === 0 ? 'No take yet' : `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}`;
   });
   private readonly own = computed(() => this.uploads.all().filter((one) => one.lessonId === this.store.lesson().id));
-  protected readonly sending = computed(() => this.own().filter((one) => one.state !== 'done' || one.words !== ''));
+  protected readonly sending = this.own;
+  protected readonly arrivals = computed(() => this.progress.arrivalsOf(this.store.lesson().id));
   protected readonly interrupted = computed(() =>
     this.uploads
       .interrupted()
@@ -53,16 +55,18 @@ export class Takes {
   );
   protected readonly rows = computed(() =>
     this.store.lesson().takes.map((take) => {
-      const media = this.progress.mediaOf(take.mediaId);
-      const job = this.progress.jobOf(take.mediaId);
-      const ready = media?.parts.proxy === true;
+      const mediaId = pictureOf(take);
+      const media = this.progress.mediaOf(mediaId);
+      const job = media?.job ?? null;
       return {
         take,
+        mediaId,
         media,
         job,
-        ready,
+        working: job?.state === 'queued' || job?.state === 'running',
         plays: this.store.lesson().assembly.some((piece) => piece.takeId === take.id),
-        poster: media?.parts.poster ? `/api/media/${take.mediaId}/poster.jpg` : null,
+        poster: media?.artefacts.includes('poster.jpg') ? `/api/media/${mediaId}/poster.jpg` : null,
+        asks: take.pictureLeft === null || this.asking() === take.id,
         shape: `${take.width} × ${take.height}, ${Number((take.frameRate.numerator / take.frameRate.denominator).toFixed(2))} pictures a second`,
         percent: Math.round((job?.progress ?? 0) * 100),
         left: job?.leftMs ? `about ${clock(job.leftMs)} left` : '',
@@ -73,31 +77,45 @@ export class Takes {
 
   constructor() {
     effect(() => {
-      for (const { mediaId } of this.store.lesson().takes)
+      for (const take of this.store.lesson().takes) {
+        const mediaId = pictureOf(take);
         if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
+      }
     });
+    void this.progress.loadArrivals(this.store.lesson().id);
     inject(Keys).use([{ key: 'b', does: 'Bring in a video file', run: () => this.choose() }]);
   }
 
-  protected choose(): void {
+  /** @param filling the take that lacks its footage; without one the film becomes a take of its own. */
+  protected choose(filling: Take | null = null): void {
+    this.filling = filling;
     this.file().nativeElement.click();
   }
 
-  protected setMirrored(mirrored: boolean): void {
-    this.mirrored.set(mirrored);
-    localStorage.setItem(MIRRORED, String(mirrored));
-  }
-
   protected chosen(input: HTMLInputElement): void {
-    for (const file of input.files ?? []) void this.uploads.start(this.store.lesson().id, file, this.mirrored());
+    this.send(input.files ?? []);
     input.value = '';
   }
 
   protected dropped(event: DragEvent): void {
     event.preventDefault();
     this.over.set(false);
-    for (const file of event.dataTransfer?.files ?? [])
-      void this.uploads.start(this.store.lesson().id, file, this.mirrored());
+    this.filling = null;
+    this.send(event.dataTransfer?.files ?? []);
+  }
+
+  private send(files: Iterable<File>): void {
+    const takeId = this.filling?.id;
+    for (const file of files)
+      void this.uploads.start({ lessonId: this.store.lesson().id, ...(takeId ? { takeId } : {}) }, file);
+  }
+
+  /** Which side viewers do when the hand is at the left of the picture: kept as what is offered first next time. */
+  protected answer(take: Take, value: ViewerSide): void {
+    this.store.edit({ kind: 'set_take', takeId: take.id, field: 'pictureLeft', value });
+    this.usual.set(value);
+    this.asking.set(null);
+    localStorage.setItem(PICTURE_LEFT, value);
   }
 
   protected dragging(event: DragEvent, over: boolean): void {
@@ -115,25 +133,15 @@ export class Takes {
     else field.value = take.name;
   }
 
-  protected mirror(take: Take, value: boolean): void {
-    this.store.edit({ kind: 'set_take', takeId: take.id, field: 'mirrored', value });
-  }
-
   protected play(take: Take): void {
-    this.store.edit({ kind: 'set_assembly', assembly: [{ takeId: take.id, fromMs: 0, toMs: take.durationMs }] });
+    this.store.edit({
+      kind: 'set_assembly',
+      assembly: [{ id: crypto.randomUUID(), takeId: take.id, fromMs: 0, toMs: take.durationMs }],
+    });
   }
 
   protected remove(take: Take): void {
-    const { assembly, segments } = this.store.lesson();
-    this.store.edit({
-      kind: 'batch',
-      changes: [
-        { kind: 'set_assembly', assembly: assembly.filter((piece) => piece.takeId !== take.id) },
-        ...segments
-          .filter((segment) => segment.takeId === take.id)
-          .map((segment) => ({ kind: 'remove_segment' as const, segmentId: segment.id })),
-        { kind: 'remove_take', takeId: take.id },
-      ],
-    });
+    // Its pieces and what is marked on it go along, and come back with it.
+    this.store.edit({ kind: 'remove_take', takeId: take.id });
   }
 }

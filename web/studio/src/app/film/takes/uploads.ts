@@ -1,6 +1,8 @@
-import { Injectable, signal } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import { DetailedError, Upload } from 'tus-js-client';
 import * as z from 'zod';
+import { problemSchema } from '@limber/core/api/problem';
+import { Progress } from '../../progress/jobs';
 
 export interface TakeUpload {
   readonly key: string;
@@ -8,7 +10,7 @@ export interface TakeUpload {
   readonly name: string;
   readonly bytes: number;
   readonly sent: number;
-  readonly state: 'sending' | 'paused' | 'broken' | 'looking' | 'done' | 'refused';
+  readonly state: 'sending' | 'paused' | 'broken' | 'refused';
   /** What the server says, when it has something to say. */
   readonly words: string;
 }
@@ -19,15 +21,21 @@ const interruptedSchema = z.array(
 export type Interrupted = z.infer<typeof interruptedSchema>[number];
 
 const KEPT = 'limber.uploads';
-const problemSchema = z.object({ detail: z.string() });
-const doneSchema = z.object({ warning: z.string().nullable() });
+
+/** What a film is for: a take of its own, or the footage that a take lacks. */
+export interface Purpose {
+  readonly lessonId: string;
+  readonly takeId?: string;
+}
 
 /**
  * Takes on their way to the server (tus). They go on while other pages are open, pause, come back after a broken
- * connection by themselves, and after a reload when the same file is chosen again.
+ * connection by themselves, and after a reload when the same file is chosen again. What becomes of a film that has
+ * arrived is the server's to tell.
  */
 @Injectable({ providedIn: 'root' })
 export class Uploads {
+  private readonly progress = inject(Progress);
   readonly all = signal<readonly TakeUpload[]>([]);
   readonly interrupted = signal<readonly Interrupted[]>(readInterrupted());
   private readonly running = new Map<string, Upload>();
@@ -38,7 +46,7 @@ export class Uploads {
     });
   }
 
-  async start(lessonId: string, file: File, mirrored: boolean): Promise<void> {
+  async start({ lessonId, takeId }: Purpose, file: File): Promise<void> {
     const key = `${lessonId}/${file.name}/${file.size}`;
     this.forget(key);
     this.all.update((all) => [
@@ -49,17 +57,19 @@ export class Uploads {
       endpoint: '/api/uploads',
       chunkSize: 8 * 1024 * 1024,
       retryDelays: [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000],
-      metadata: { filename: file.name, filetype: file.type, lessonId, mirrored: String(mirrored) },
+      metadata: { filename: file.name, filetype: file.type, lessonId, ...(takeId ? { takeId } : {}) },
       fingerprint: (chosen) =>
-        Promise.resolve(['limber', lessonId, chosen.name, chosen.size, chosen.lastModified].join('/')),
+        Promise.resolve(['limber', lessonId, takeId ?? '', chosen.name, chosen.size, chosen.lastModified].join('/')),
       removeFingerprintOnSuccess: true,
-      onProgress: (sent, total) => {
-        this.set(key, { sent, state: sent === total ? 'looking' : 'sending', words: '' });
+      onProgress: (sent) => {
+        this.set(key, { sent, state: 'sending', words: '' });
         this.remember(lessonId, file, sent);
       },
       onShouldRetry: (error) => {
         const status = error.originalResponse?.getStatus() ?? 0;
         if (status >= 400 && status < 500 && status !== 409 && status !== 423 && status !== 429) return false;
+        // A full disk is not mended by asking again at once.
+        if (status === 507) return false;
         this.set(key, { state: 'broken', words: 'The connection broke. Trying again …' });
         return true;
       },
@@ -77,10 +87,10 @@ export class Uploads {
         );
         if (words) void this.dropFingerprint(upload);
       },
-      onSuccess: ({ lastResponse }) => {
-        const answer = doneSchema.safeParse(parseJson(lastResponse.getBody()));
-        this.set(key, { sent: file.size, state: 'done', words: answer.data?.warning ?? '' });
+      onSuccess: () => {
+        this.forget(key);
         this.remember(lessonId, file, null);
+        void this.progress.loadArrivals(lessonId);
       },
     });
     this.running.set(key, upload);

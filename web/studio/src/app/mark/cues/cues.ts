@@ -8,6 +8,7 @@ import type { Cue } from '@limber/core/cue/cue';
 import { CUE_KINDS, type CueKind, type CueOverride } from '@limber/core/cue/override.schema';
 import { pressureWords } from '@limber/core/move/pressure';
 import { filmedPassages, toLessonMs, toTakeMs } from '@limber/core/segment/filmed';
+import { pictureOf } from '@limber/core/segment/segment.schema';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { CueLayer } from '@shared/cue-layer';
 import { Footage } from '@shared/footage';
@@ -48,7 +49,8 @@ export class Cues {
   protected readonly take = computed(
     () => this.lesson().takes.find((take) => take.id === this.lesson().assembly[0]?.takeId) ?? null,
   );
-  protected readonly ready = computed(() => this.progress.mediaOf(this.take()?.mediaId ?? null)?.parts.proxy === true);
+  protected readonly mediaId = computed(() => pictureOf(this.take()));
+  protected readonly ready = computed(() => this.progress.plays(this.mediaId()));
   protected readonly passages = computed(() => cuePassages(this.lesson()));
   protected readonly filmed = computed(() => filmedPassages(this.lesson()));
   private readonly derived = computed(() => deriveCues(this.lesson(), this.passages().passages));
@@ -101,7 +103,7 @@ export class Cues {
 
   constructor() {
     effect(() => {
-      const mediaId = this.take()?.mediaId;
+      const mediaId = this.mediaId();
       if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
     });
     inject(Keys).use([

@@ -20,7 +20,7 @@ import { isWork } from '@limber/core/lesson/passage';
 import { doseFor } from '@limber/core/lesson/schedule';
 import { driftOf, filmedPassages } from '@limber/core/segment/filmed';
 import { freeStretch, moveEnd, nextToMark, segmentAt, withBeat, type Guess } from '@limber/core/segment/marking';
-import { SEGMENT_KINDS, workedSideSchema, type Segment } from '@limber/core/segment/segment.schema';
+import { pictureOf, SEGMENT_KINDS, workedSideSchema, type Segment } from '@limber/core/segment/segment.schema';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { snapToFrame } from '@limber/core/time/frames';
 import { Footage } from '@shared/footage';
@@ -58,9 +58,10 @@ export class Segments {
     const { takes, assembly } = this.lesson();
     return takes.find((take) => take.id === assembly[0]?.takeId) ?? takes[0] ?? null;
   });
-  protected readonly ready = computed(() => this.progress.mediaOf(this.take()?.mediaId ?? null)?.parts.proxy === true);
+  protected readonly mediaId = computed(() => pictureOf(this.take()));
+  protected readonly ready = computed(() => this.progress.plays(this.mediaId()));
   protected readonly sound = resource({
-    params: () => (this.ready() ? this.take()!.mediaId! : undefined),
+    params: () => (this.ready() ? this.mediaId()! : undefined),
     loader: ({ params }) => this.progress.sound(params),
   });
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
@@ -129,7 +130,7 @@ export class Segments {
 
   constructor() {
     effect(() => {
-      const mediaId = this.take()?.mediaId;
+      const mediaId = this.mediaId();
       if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
     });
     inject(Keys).use([

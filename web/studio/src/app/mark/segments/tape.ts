@@ -15,7 +15,7 @@ import { isWork } from '@limber/core/lesson/passage';
 import type { Segment } from '@limber/core/segment/segment.schema';
 import { clock } from '@limber/core/time/clock';
 import { tickStep } from '@shared/ribbon-geometry';
-import type { Sound } from '../../progress/jobs';
+import type { Sound } from '@limber/core/footage/sound.document';
 
 const VOICE_TOP = 4;
 const BAND_TOP = 62;

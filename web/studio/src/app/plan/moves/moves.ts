@@ -15,7 +15,8 @@ import { FaceMap, type Place } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { ApiError } from '../../api/http';
-import { Lessons, type LibraryMove } from '../../api/lessons';
+import { plainMove, type LibraryMove } from '../../api/library-store';
+import { Lessons } from '../../api/lessons';
 import { Keys } from '../../keys/keys';
 import { MoveFinder } from '../../library/move-finder';
 import { BenchHead } from '../../shell/bench-head';
@@ -136,8 +137,7 @@ export class Moves {
   }
 
   protected add(move: LibraryMove): void {
-    const { usedIn, ...copy } = move;
-    const step = stepOf(crypto.randomUUID(), copy);
+    const step = stepOf(crypto.randomUUID(), plainMove(move));
     const after = this.store.selectedStepId() ?? this.lesson().steps[this.lesson().steps.length - 1]?.id ?? null;
     this.store.edit({
       kind: 'add_step',
@@ -151,18 +151,10 @@ export class Moves {
   protected remove(): void {
     const step = this.store.selectedStep();
     if (!step) return;
-    const { steps, segments } = this.lesson();
+    const { steps } = this.lesson();
     const at = steps.indexOf(step);
-    // Segments that showed it stay on the footage, without a step.
-    const freed = segments
-      .filter((segment) => segment.stepId === step.id)
-      .map((segment) => ({
-        kind: 'set_segment' as const,
-        segmentId: segment.id,
-        field: 'stepId' as const,
-        value: null,
-      }));
-    this.store.edit({ kind: 'batch', changes: [...freed, { kind: 'remove_step', stepId: step.id }] });
+    // What is marked of it goes along, and comes back with it.
+    this.store.edit({ kind: 'remove_step', stepId: step.id });
     this.store.selectedStepId.set(this.lesson().steps[Math.min(at, steps.length - 2)]?.id ?? null);
   }
 

@@ -179,7 +179,13 @@ export class SchoolEditor {
     return id === lesson.school ? null : { id, name: SCHOOL_NAMES[id] };
   });
 
-  private readonly others = resource({ loader: () => this.lessons.list().catch(() => []) });
+  private readonly others = resource({
+    loader: () =>
+      this.lessons.list().then(
+        ({ lessons }) => lessons,
+        () => [],
+      ),
+  });
   /** The school of the lesson worked on last, while this one's own steps do not say yet. */
   protected readonly past = computed(() => {
     const lesson = this.store.lesson();

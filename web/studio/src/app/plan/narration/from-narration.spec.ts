@@ -5,6 +5,7 @@ import { Observable } from 'rxjs';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { readNarration } from '@limber/core/narration/read';
 import { Lessons } from '../../api/lessons';
+import { LibraryStore } from '../../api/library-store';
 import { PlanWork } from '../plan-work';
 import { FromNarration } from './from-narration';
 
@@ -64,10 +65,10 @@ describe('from a narration to a lesson', () => {
         {
           provide: Lessons,
           useValue: {
-            library: () => Promise.resolve([]),
             bringIn: (lesson: Lesson) => Promise.resolve((made = lesson)).then(() => 'new'),
           },
         },
+        { provide: LibraryStore, useValue: { moves: () => [], open: () => Promise.resolve() } },
         { provide: Router, useValue: { navigateByUrl: (url: string) => gone.push(url) } },
       ],
     });

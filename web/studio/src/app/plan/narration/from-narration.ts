@@ -15,7 +15,8 @@ import { saidBy } from '@limber/core/narration/words';
 import { SCHOOL_NAMES } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
-import { Lessons, type LibraryMove } from '../../api/lessons';
+import { Lessons } from '../../api/lessons';
+import { LibraryStore } from '../../api/library-store';
 import { PlanWork } from '../plan-work';
 
 const QUIET_MS = 400;
@@ -65,7 +66,7 @@ export class FromNarration {
   /** What is not taken: steps by number, and what was read in them by its place in the words. */
   protected readonly left = signal<ReadonlySet<number>>(new Set());
   private readonly unsaid = signal<ReadonlySet<string>>(new Set());
-  private readonly library = signal<readonly LibraryMove[]>([]);
+  private readonly library = inject(LibraryStore);
 
   private readonly accepted = computed(
     () => new Set((this.narrated()?.steps ?? []).map((_, at) => at).filter((at) => !this.left().has(at))),
@@ -85,7 +86,7 @@ export class FromNarration {
     if (!narrated) return [];
     let made = 0;
     const seed = crypto.randomUUID();
-    return draftSteps(narrated, this.library(), () => `${seed}-${made++}`, this.accepted());
+    return draftSteps(narrated, this.library.moves() ?? [], () => `${seed}-${made++}`, this.accepted());
   });
   protected readonly steps = computed(() => {
     const narrated = this.narrated();
@@ -151,10 +152,7 @@ export class FromNarration {
   });
 
   constructor() {
-    void this.lessons
-      .library()
-      .then((moves) => this.library.set(moves))
-      .catch(() => undefined);
+    void this.library.open();
     effect((onCleanup) => {
       const text = this.text();
       if (text.trim() === '') {

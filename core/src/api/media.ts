@@ -1,0 +1,75 @@
+import * as z from 'zod';
+import { viewerSideSchema } from '../segment/segment.schema';
+
+export const JOB_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
+export const jobStateSchema = z.enum(JOB_STATES);
+export type JobState = z.infer<typeof jobStateSchema>;
+
+/** Long work as a page shows it. */
+export const jobSchema = z.object({
+  id: z.string(),
+  kind: z.string(),
+  /** What it works for: a medium or an upload. */
+  ownerId: z.string(),
+  lessonId: z.string().nullable(),
+  state: jobStateSchema,
+  /** 0 to 1. */
+  progress: z.number(),
+  /** What is being done, in words. */
+  doing: z.string(),
+  /** Why it failed, or why it is tried again, in words. */
+  error: z.string().nullable(),
+  /** Estimated time left, ms; null when it cannot be told. */
+  leftMs: z.number().nullable(),
+});
+export type Job = z.infer<typeof jobSchema>;
+
+/** What a job makes of a medium. */
+export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4'] as const;
+export const artefactSchema = z.enum(ARTEFACTS);
+export type ArtefactName = z.infer<typeof artefactSchema>;
+
+export const mediumSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  bytes: z.number(),
+  durationMs: z.number(),
+  width: z.number(),
+  height: z.number(),
+  hasSound: z.boolean(),
+  warning: z.string().nullable(),
+  /** What is made of it and can be had. */
+  artefacts: z.array(artefactSchema),
+  job: jobSchema.nullable(),
+});
+export type Medium = z.infer<typeof mediumSchema>;
+
+export const UPLOAD_STATES = ['sending', 'arrived', 'taken', 'refused'] as const;
+
+/** What became of an upload: kept until the person has seen it. */
+export const uploadSchema = z.object({
+  id: z.string(),
+  lessonId: z.string(),
+  name: z.string(),
+  bytes: z.number(),
+  state: z.enum(UPLOAD_STATES),
+  /** Why it was refused, or why it is not looked at yet. */
+  words: z.string(),
+  takeId: z.string().nullable(),
+  job: jobSchema.nullable(),
+});
+export type UploadRecord = z.infer<typeof uploadSchema>;
+
+/** What a page says of a file before it sends it. Upload metadata are texts. */
+export const uploadMetadataSchema = z.object({
+  lessonId: z.string().min(1).max(80),
+  filename: z.string().default(''),
+  /** A take that lacks its footage, or that gets a second source; without it the file becomes a take of its own. */
+  takeId: z.string().min(1).max(80).optional(),
+  role: z.enum(['picture', 'sound']).default('picture'),
+  /** Where the file's own start lies on the take's time, ms. */
+  offsetMs: z.coerce.number().int().min(-86_400_000).max(86_400_000).default(0),
+  /** Which side viewers do when the hand is at the left of the picture, where that was answered already. */
+  pictureLeft: viewerSideSchema.optional(),
+});
+export type UploadMetadata = z.infer<typeof uploadMetadataSchema>;

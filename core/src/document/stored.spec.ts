@@ -1,0 +1,64 @@
+import { readFileSync } from 'node:fs';
+import { soundDocument } from '../footage/sound.document';
+import { lessonDocument } from '../lesson/lesson.document';
+import { moveDocument } from '../move/library.document';
+import { publishedDocument } from '../viewing/published.document';
+import { sumsDocument } from '../viewing/sums.document';
+import { checkDocument, parseDocument, type DocumentKind } from './document';
+
+/** Documents as an earlier program really stored them, beside this test. */
+const stored = (name: string): Record<string, unknown> =>
+  JSON.parse(readFileSync(`core/src/document/stored/${name}.json`, 'utf8')) as Record<string, unknown>;
+
+describe('a stored document of an earlier program', () => {
+  const lesson = parseDocument(lessonDocument, stored('lesson-1'));
+
+  it('is brought forward: a lesson has sources, the side at the left of the picture, and pieces with ids', () => {
+    const [take] = lesson.takes;
+    expect(take!.sources).toEqual([{ mediaId: '96ff00a3-cd98-4f10-9cd1-394b4bbc4954', role: 'picture', offsetMs: 0 }]);
+    expect(take!.pictureLeft).toBe('left');
+    expect(lesson.assembly).toEqual([{ id: 'piece-1', takeId: 'take-1', fromMs: 0, toMs: 226_080 }]);
+    expect(lesson.voiceOver).toEqual([]);
+    expect(lesson.segments.length).toBe(6);
+    expect(lesson.overrides.length).toBe(1);
+    expect(Object.keys(take!)).not.toContain('mirrored');
+  });
+
+  it('keeps what it said: an unmirrored take shows the right side at the left, and one without footage has no source', () => {
+    const older = stored('lesson-1');
+    const [take] = older['takes'] as Record<string, unknown>[];
+    const [unmirrored] = parseDocument(lessonDocument, {
+      ...older,
+      takes: [{ ...take, mirrored: false, mediaId: null }],
+    }).takes;
+    expect(unmirrored!.pictureLeft).toBe('right');
+    expect(unmirrored!.sources).toEqual([]);
+  });
+
+  it('is brought forward: what viewers get, sums, a move, a description of sound', () => {
+    const published = parseDocument(publishedDocument, stored('published-0'));
+    expect(published.pictureLeft).toBe('left');
+    expect(published.cues.length).toBe(6);
+    const sums = parseDocument(sumsDocument, stored('sums-0'));
+    expect(sums.viewings).toBe(200);
+    expect(parseDocument(moveDocument, stored('move-0')).name).toBe('Slipway');
+    expect(parseDocument(soundDocument, stored('sound-0')).peaks.length).toBe(50);
+  });
+
+  it('is the same when it is stored as it is now and read again', () => {
+    const all: [DocumentKind<unknown>, string][] = [
+      [lessonDocument, 'lesson-1'],
+      [publishedDocument, 'published-0'],
+      [sumsDocument, 'sums-0'],
+      [soundDocument, 'sound-0'],
+    ];
+    for (const [kind, name] of all) {
+      const today = parseDocument(kind, stored(name));
+      checkDocument(kind, today);
+      expect(today)
+        .withContext(name)
+        .toEqual(jasmine.objectContaining({ format: kind.format, version: kind.version }));
+      expect(parseDocument(kind, JSON.parse(JSON.stringify(today)))).toEqual(today);
+    }
+  });
+});

@@ -1,0 +1,103 @@
+import type { DocumentKind, Entity } from '../document/document';
+import { overrideSchema } from '../cue/override.schema';
+import { pieceSchema, segmentSchema, takeSchema, voiceOverSchema } from '../segment/segment.schema';
+import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, MOST, stepSchema, type Lesson } from './lesson.schema';
+
+type Json = Record<string, unknown>;
+
+const id = (field: string) => (entity: Entity) => (entity[field] as string | null | undefined) ?? null;
+const text = (a: Entity, b: Entity, field: string): number => {
+  const [left, right] = [String(a[field]), String(b[field])];
+  return left < right ? -1 : left > right ? 1 : 0;
+};
+
+/** The lesson as a stored document and as the open **lesson bundle**. */
+export const lessonDocument: DocumentKind<Lesson> = {
+  format: LESSON_FORMAT,
+  version: LESSON_VERSION,
+  noun: 'lesson',
+  schema: lessonSchema,
+  lists: {
+    steps: { one: 'step', schema: stepSchema, most: MOST.steps, key: 'id', order: null },
+    takes: { one: 'take', schema: takeSchema, most: MOST.takes, key: 'id', order: null },
+    assembly: { one: 'piece', schema: pieceSchema, most: MOST.assembly, key: 'id', order: null },
+    segments: {
+      one: 'segment',
+      schema: segmentSchema,
+      most: MOST.segments,
+      key: 'id',
+      order: (a, b) => (a['startMs'] as number) - (b['startMs'] as number) || text(a, b, 'id'),
+    },
+    voiceOver: { one: 'voice-over', schema: voiceOverSchema, most: MOST.voiceOver, key: 'id', order: null },
+    overrides: {
+      one: 'override',
+      schema: overrideSchema,
+      most: MOST.overrides,
+      key: 'key',
+      order: (a, b) => text(a, b, 'key'),
+    },
+  },
+  references: [
+    { list: 'assembly', field: 'takeId', to: 'takes', idOf: id('takeId') },
+    { list: 'segments', field: 'takeId', to: 'takes', idOf: id('takeId') },
+    { list: 'segments', field: 'stepId', to: 'steps', idOf: id('stepId') },
+    { list: 'voiceOver', field: 'stepId', to: 'steps', idOf: id('stepId') },
+    // A cue is named by its key; one whose cue is gone is told as such, not refused.
+    { list: 'overrides', field: 'key', to: 'steps', idOf: stepOfCue, loose: true },
+  ],
+  migrations: { 1: lessonFrom1 },
+};
+
+function stepOfCue(override: Entity): string | null {
+  const stepId = String(override['key']).split('|')[0]!;
+  return stepId === '-' ? null : stepId;
+}
+
+/**
+ * Version 1 knew one file a take and whether its picture was mirrored. Version 2 knows a take's sources, which side
+ * viewers do when the hand is at the left of the picture, pieces with ids, and voice-over.
+ */
+function lessonFrom1(lesson: Json): Json {
+  return {
+    ...lesson,
+    ...(Array.isArray(lesson['takes']) ? { takes: (lesson['takes'] as Json[]).map(takeFrom1) } : {}),
+    ...(Array.isArray(lesson['assembly']) ? { assembly: piecesFrom1(lesson['assembly'] as Json[]) } : {}),
+  };
+}
+
+function takeFrom1(take: Json): Json {
+  const { mediaId, mirrored, ...rest } = take;
+  return {
+    pictureLeft: mirrored === false ? 'right' : 'left',
+    sources: mediaId ? [{ mediaId, role: 'picture', offsetMs: 0 }] : [],
+    ...rest,
+  };
+}
+
+function piecesFrom1(pieces: readonly Json[]): Json[] {
+  return pieces.map((piece, i) => ({ id: `piece-${i + 1}`, ...piece }));
+}
+
+/**
+ * Brings a change of an older program forward: from the history, from a queue that a browser kept, or from a window that
+ * was open while the program was renewed.
+ */
+export function changeForward(change: unknown): unknown {
+  if (typeof change !== 'object' || change === null) return change;
+  const one = change as Json;
+  switch (one['kind']) {
+    case 'batch':
+      return Array.isArray(one['changes']) ? { ...one, changes: one['changes'].map(changeForward) } : one;
+    case 'set_take':
+      if (one['field'] !== 'mirrored') return one;
+      return { ...one, field: 'pictureLeft', value: one['value'] === false ? 'right' : 'left' };
+    case 'add_take': {
+      const take = one['take'] as Json | undefined;
+      return take && 'mirrored' in take ? { ...one, take: takeFrom1(take) } : one;
+    }
+    case 'set_assembly':
+      return Array.isArray(one['assembly']) ? { ...one, assembly: piecesFrom1(one['assembly'] as Json[]) } : one;
+    default:
+      return one;
+  }
+}

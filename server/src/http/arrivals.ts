@@ -1,0 +1,75 @@
+import { randomUUID } from 'node:crypto';
+import { Router } from 'express';
+import { In, IsNull } from 'typeorm';
+import * as z from 'zod';
+import type { UploadRecord } from '@limber/core/api/media';
+import { enqueue, retryJob } from '../jobs/queue';
+import { Jobs, Uploads, type UploadRow } from '../store/entities';
+import type { Context } from './context';
+import { shownJob } from './jobs';
+import { notFound, parse } from './problem';
+
+/** What became of uploads: kept until the person has seen it, whatever happened to the page that sent them. */
+export function arrivalRoutes({ database }: Context): Router {
+  const router = Router();
+  const uploads = database.getRepository(Uploads);
+
+  const load = async (id: string): Promise<UploadRow> => {
+    const row = z.uuid().safeParse(id).success ? await uploads.findOneBy({ id }) : null;
+    if (!row) throw notFound('This upload');
+    return row;
+  };
+
+  const shown = async (rows: readonly UploadRow[]): Promise<UploadRecord[]> => {
+    const jobs = await database
+      .getRepository(Jobs)
+      .find({ where: { kind: 'look', ownerId: In(rows.map((row) => row.id)) }, order: { createdAt: 'ASC' } });
+    const latest = new Map(jobs.map((job) => [job.ownerId, job]));
+    return rows.map((row) => {
+      const job = latest.get(row.id);
+      const { id, lessonId, name, state, words, takeId } = row;
+      return { id, lessonId, name, bytes: Number(row.bytes), state, words, takeId, job: job ? shownJob(job) : null };
+    });
+  };
+
+  router.get('/', async (request, response) => {
+    const lessonId = parse(z.string().min(1).max(80), request.query['lessonId']);
+    const rows = await uploads.find({ where: { lessonId, seenAt: IsNull() }, order: { createdAt: 'ASC' } });
+    response.json(
+      await shown(rows.filter((row) => row.state !== 'sending' && (row.state !== 'taken' || row.words !== ''))),
+    );
+  });
+
+  router.get('/:id', async (request, response) => {
+    response.json((await shown([await load(request.params.id)]))[0]);
+  });
+
+  router.post('/:id/seen', async (request, response) => {
+    await uploads.update({ id: (await load(request.params.id)).id }, { seenAt: new Date() });
+    response.status(204).end();
+  });
+
+  /** Looks at it again: a tool was missing, or the disk was full. */
+  router.post('/:id/look', async (request, response) => {
+    const row = await load(request.params.id);
+    if (row.state === 'arrived') {
+      const [job] = await database.query<{ id: string }[]>(
+        `SELECT id FROM jobs WHERE kind = 'look' AND owner_id = $1 ORDER BY created_at DESC LIMIT 1`,
+        [row.id],
+      );
+      if (job) await retryJob(database, job.id);
+      else
+        await enqueue(database, {
+          id: randomUUID(),
+          kind: 'look',
+          ownerId: row.id,
+          lessonId: row.lessonId,
+          input: { uploadId: row.id },
+          priority: 10,
+        });
+    }
+    response.json((await shown([row]))[0]);
+  });
+
+  return router;
+}

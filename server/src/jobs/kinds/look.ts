@@ -1,0 +1,148 @@
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from 'typeorm';
+import * as z from 'zod';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import type { SingleChange } from '@limber/core/lesson/change.schema';
+import type { Source, Take } from '@limber/core/segment/segment.schema';
+import { originalKey } from '../../media/keys';
+import { probe, RefusedMedia, type Probed } from '../../media/probe';
+import { ToolTrouble } from '../../media/tool';
+import { editDocument } from '../../store/edit-document';
+import { Media, Uploads, type UploadRow } from '../../store/entities';
+import { lessonStoreWithTrash } from '../../store/lesson-store';
+import type { JobKind, Made, Work } from '../kind';
+import { enqueue } from '../queue';
+import { mayPass, mediaSentence } from '../sentence';
+import { signal as tell } from '../signals';
+
+const inputSchema = z.object({ uploadId: z.uuid() });
+type Input = z.infer<typeof inputSchema>;
+
+/**
+ * Looks at an upload that has arrived whole. A good file becomes a medium, a take of its lesson and the job that prepares
+ * it, in one transaction; a bad one is refused in words. Both carry the upload's own id, so that whatever happens on the
+ * way, it becomes them once.
+ */
+export const look: JobKind<Input> = {
+  name: 'look',
+  input: inputSchema,
+  quick: true,
+  parts: [{ name: 'look', doing: 'looking at the file', share: 1, make: lookAt }],
+  // Nothing is decided by a tool that did not do its work: the file is looked at again.
+  passing: (error) => error instanceof ToolTrouble || mayPass(error),
+  sentence: (error) => mediaSentence(error, 'The file is here, and was not looked at yet'),
+};
+
+async function lookAt({ input, database, store, signal, scratch }: Work<Input>): Promise<Made> {
+  const upload = await database.getRepository(Uploads).findOneByOrFail({ id: input.uploadId });
+  if (upload.state !== 'arrived') return {};
+  const file = await store.toScratch(originalKey(upload.id), scratch);
+  try {
+    const found = await probe(file, upload.metadata.role, signal);
+    return { write: (manager) => takeIn(manager, upload, found) };
+  } catch (error) {
+    if (!(error instanceof RefusedMedia)) throw error;
+    return { write: (manager) => refuse(manager, upload, error.message) };
+  }
+}
+
+async function refuse(manager: EntityManager, upload: UploadRow, words: string): Promise<void> {
+  await manager.getRepository(Uploads).update({ id: upload.id }, { state: 'refused', words, updatedAt: new Date() });
+}
+
+async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed): Promise<void> {
+  const { warning, ...rest } = found;
+  await manager.getRepository(Media).insert({
+    id: upload.id,
+    name: upload.name,
+    bytes: upload.bytes,
+    ...rest,
+    warning,
+    createdAt: new Date(),
+  });
+  const row = await lessonStoreWithTrash.lock(manager, upload.lessonId);
+  const { changes, takeId, words } = row ? placed(row.doc, upload, found) : NOWHERE;
+  const answer =
+    changes.length > 0
+      ? await editDocument(
+          manager,
+          lessonStoreWithTrash,
+          upload.lessonId,
+          { baseRevision: row!.revision, clientId: 'upload', authorId: upload.authorId },
+          [{ id: upload.id, kind: 'edit', change: { kind: 'batch', changes } }],
+        )
+      : null;
+  const refused = answer?.refused[0]?.reason ?? (changes.length === 0 ? words : null);
+  if (refused !== null) {
+    await manager.getRepository(Media).delete({ id: upload.id });
+    return refuse(manager, upload, refused);
+  }
+  await manager
+    .getRepository(Uploads)
+    .update({ id: upload.id }, { state: 'taken', takeId, words, updatedAt: new Date() });
+  await enqueue(manager, {
+    id: randomUUID(),
+    kind: 'prepare',
+    ownerId: upload.id,
+    lessonId: upload.lessonId,
+    input: { mediaId: upload.id },
+  });
+  await tell(manager, { on: 'lesson', id: upload.lessonId, revision: answer!.revision, clientId: 'upload' });
+}
+
+const NOWHERE = {
+  changes: [] as SingleChange[],
+  takeId: null,
+  words: 'The lesson that this film was for is gone, so it was not taken in.',
+};
+
+/** What the file does to its lesson: a take of its own, or a source of one that is there. */
+function placed(
+  lesson: Lesson,
+  { id, name, metadata }: UploadRow,
+  found: Probed,
+): { changes: SingleChange[]; takeId: string | null; words: string } {
+  const { role, offsetMs } = metadata;
+  const source: Source = { mediaId: id, role, offsetMs };
+  const take = lesson.takes.find((one) => one.id === metadata.takeId);
+  const { durationMs, width, height, frameRate } = found;
+  if (take) {
+    const set = <F extends 'sources' | 'durationMs' | 'width' | 'height' | 'frameRate'>(field: F, value: Take[F]) =>
+      ({ kind: 'set_take', takeId: take.id, field, value }) as SingleChange;
+    const sources = set('sources', [...take.sources.filter((one) => role === 'sound' || one.role !== role), source]);
+    if (role === 'sound') return { changes: [sources], takeId: take.id, words: '' };
+    const off = Math.abs(durationMs - take.durationMs) > 500;
+    return {
+      changes: [
+        sources,
+        set('durationMs', durationMs),
+        set('width', width),
+        set('height', height),
+        set('frameRate', frameRate),
+      ],
+      takeId: take.id,
+      words: off
+        ? `This film runs ${time(durationMs)}, the one that was there ran ${time(take.durationMs)}: check that it is the same recording.`
+        : '',
+    };
+  }
+  if (role === 'sound')
+    return { ...NOWHERE, words: 'The take that this sound was for is gone, so it was not taken in.' };
+  const pictureLeft = metadata.pictureLeft ?? null;
+  const made: Take = { id, name, pictureLeft, sources: [source], durationMs, width, height, frameRate };
+  return {
+    changes: [
+      { kind: 'add_take', take: made },
+      // The first take of a lesson plays whole until something else is chosen.
+      ...(lesson.assembly.length === 0
+        ? [{ kind: 'add_piece' as const, piece: { id: `piece-${id}`, takeId: id, fromMs: 0, toMs: durationMs } }]
+        : []),
+    ],
+    takeId: id,
+    words: '',
+  };
+}
+
+function time(ms: number): string {
+  return `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1000)).padStart(2, '0')}`;
+}

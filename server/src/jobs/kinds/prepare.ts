@@ -1,0 +1,64 @@
+import * as z from 'zod';
+import { artefactSchema, type ArtefactName } from '@limber/core/api/media';
+import { makePoster, makeProxy, makeSound, type Making } from '../../media/make';
+import { mustHaveRoom } from '../../media/room';
+import { originalKey } from '../../media/keys';
+import { Media, type MediaRow } from '../../store/entities';
+import type { JobKind, Made, Part, Work } from '../kind';
+import { mayPass, mediaSentence } from '../sentence';
+
+/** Raised when what is made changes its form: what was made before is then made again. */
+export const FORMAT_VERSIONS: Readonly<Record<ArtefactName, number>> = {
+  'poster.jpg': 1,
+  'sound.json': 1,
+  'proxy.mp4': 1,
+};
+
+const inputSchema = z.object({
+  mediaId: z.uuid(),
+  /** What is to be made; without it, all. */
+  only: z.array(artefactSchema).optional(),
+});
+type Input = z.infer<typeof inputSchema>;
+
+/** What a medium needs to have made of it. */
+export function artefactsOf(media: Pick<MediaRow, 'hasPicture'>): ArtefactName[] {
+  return media.hasPicture ? ['poster.jpg', 'sound.json', 'proxy.mp4'] : ['sound.json'];
+}
+
+/** Makes everything of a take's media that pages need: a still, what is in the sound, and a copy that browsers play. */
+export const prepare: JobKind<Input> = {
+  name: 'prepare',
+  input: inputSchema,
+  quick: false,
+  parts: [
+    part('poster.jpg', 'taking a still', 0.03, makePoster),
+    part('sound.json', 'listening to the sound', 0.07, makeSound),
+    part('proxy.mp4', 'making a copy that every browser plays', 0.9, makeProxy),
+  ],
+  passing: mayPass,
+  sentence: (error) => mediaSentence(error, 'The footage could not be prepared'),
+};
+
+function part(
+  name: ArtefactName,
+  doing: string,
+  share: number,
+  make: (making: Making) => Promise<string>,
+): Part<Input> {
+  return {
+    name,
+    doing,
+    share,
+    make: async ({ input, database, store, scratch, progress, signal }: Work<Input>): Promise<Made> => {
+      const media = await database.getRepository(Media).findOneByOrFail({ id: input.mediaId });
+      if (!artefactsOf(media).includes(name) || input.only?.includes(name) === false) return {};
+      // A copy is seldom larger than what it is made from; the rest is small.
+      const needed = name === 'proxy.mp4' ? Math.min(Number(media.bytes), media.durationMs * 600) : 1_000_000;
+      mustHaveRoom(await store.freeBytes(), needed, 'preparing this film');
+      const original = await store.toScratch(originalKey(media.id), scratch);
+      const path = await make({ media, original, scratch, progress, signal });
+      return { artefacts: [{ ownerId: media.id, name, formatVersion: FORMAT_VERSIONS[name], path }] };
+    },
+  };
+}

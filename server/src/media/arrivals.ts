@@ -1,0 +1,56 @@
+import { randomUUID } from 'node:crypto';
+import { rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { DataSource } from 'typeorm';
+import { enqueue } from '../jobs/queue';
+import { Uploads, type UploadRow } from '../store/entities';
+import { originalKey } from './keys';
+import type { MediaStore } from './store';
+
+/** Uploads whose last byte is in: they go to the media store, and a job looks at them. */
+export class Arrivals {
+  constructor(
+    private readonly database: DataSource,
+    private readonly media: MediaStore,
+    private readonly uploadFolder: string,
+  ) {}
+
+  /** Files an upload that is complete. May be done any number of times, and taken up after any interruption. */
+  async arrive(id: string): Promise<void> {
+    const file = join(this.uploadFolder, id);
+    const there = await stat(file).catch(() => null);
+    if (there) await this.media.putFrom(originalKey(id), file);
+    await this.database.transaction(async (manager) => {
+      const record = await manager
+        .getRepository(Uploads)
+        .findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+      if (record?.state !== 'sending') return;
+      await manager.getRepository(Uploads).update({ id }, { state: 'arrived', updatedAt: new Date() });
+      await enqueue(manager, {
+        id: randomUUID(),
+        kind: 'look',
+        ownerId: id,
+        lessonId: record.lessonId,
+        input: { uploadId: id },
+        priority: 10,
+      });
+    });
+    await rm(`${file}.json`, { force: true });
+  }
+
+  /** Files every upload that is complete although nobody said so: the server was ended between the last byte and that. */
+  async settle(): Promise<void> {
+    for (const record of await this.database.getRepository(Uploads).findBy({ state: 'sending' }))
+      await this.settleOne(record);
+  }
+
+  async settleOne(record: UploadRow): Promise<void> {
+    const bytes = Number(record.bytes);
+    const sent = await stat(join(this.uploadFolder, record.id)).then(
+      (file) => file.size,
+      () => null,
+    );
+    if (sent === bytes || (sent === null && (await this.media.size(originalKey(record.id))) === bytes))
+      await this.arrive(record.id);
+  }
+}

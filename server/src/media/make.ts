@@ -1,0 +1,167 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { parseDocument } from '@limber/core/document/document';
+import { peaksFor, SoundGatherer, speechIn } from '@limber/core/footage/sound';
+import { SOUND_FORMAT, SOUND_VERSION, soundDocument, type Sound } from '@limber/core/footage/sound.document';
+import type { MediaRow } from '../store/entities';
+import { SAFE_INPUT } from './probe';
+import { runTool, ToolTrouble } from './tool';
+
+/** What is needed to make something of a medium. */
+export interface Making {
+  readonly media: Pick<MediaRow, 'durationMs' | 'frameRate' | 'hasSound' | 'highDynamicRange'>;
+  /** A copy of the original to read. */
+  readonly original: string;
+  /** A folder of this attempt's own. */
+  readonly scratch: string;
+  /** Told the share done, 0 to 1. */
+  readonly progress: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+const PEAK_STEP_MS = 40;
+const SAMPLE_RATE = 16_000;
+const LONGEST_MS = 6 * 3_600_000;
+/** Sound that begins after the picture does is waited for in silence; sound without gaps has its own times. */
+const FROM_THE_START = 'aresample=async=1:first_pts=0';
+
+/** A still from one third in: the opening frame is often black or empty. */
+export async function makePoster({ media, original, scratch, signal }: Making): Promise<string> {
+  const out = join(scratch, 'poster.jpg');
+  const at = String(Math.round(media.durationMs / 3) / 1000);
+  await ffmpeg(
+    ['-ss', at, ...input(original), '-frames:v', '1', '-vf', picture(media, 640), '-q:v', '4', '-y', out],
+    signal,
+  );
+  const { streams } = await look(out, ['-f', 'image2'], signal);
+  if (!streams.some((one) => one.codec_name === 'mjpeg' && (one.width ?? 0) > 1))
+    throw new ToolTrouble('failed', 'ffmpeg', 'No still came out of it.');
+  return out;
+}
+
+/** Peaks for the tape and the stretches in which someone speaks. */
+export async function makeSound({ media, original, scratch, progress, signal }: Making): Promise<string> {
+  const gatherer = new SoundGatherer(SAMPLE_RATE);
+  if (media.hasSound) {
+    const expected = (media.durationMs / 1000) * SAMPLE_RATE * 2;
+    let bytes = 0;
+    let odd: Buffer = Buffer.alloc(0);
+    await ffmpeg(
+      [
+        ...input(original),
+        ...['-map', '0:a:0', '-t', lengthOf(media), '-af', FROM_THE_START],
+        ...['-ac', '1', '-ar', String(SAMPLE_RATE), '-f', 's16le', 'pipe:1'],
+      ],
+      signal,
+      (chunk) => {
+        const all = odd.length > 0 ? Buffer.concat([odd, chunk]) : chunk;
+        const whole = all.length - (all.length % 2);
+        const samples = new Int16Array(whole / 2);
+        for (let i = 0; i < samples.length; i++) samples[i] = all.readInt16LE(2 * i);
+        odd = all.subarray(whole);
+        gatherer.add(samples);
+        bytes += chunk.length;
+        progress(Math.min(1, bytes / expected));
+      },
+    );
+  }
+  const sound: Sound = {
+    format: SOUND_FORMAT,
+    version: SOUND_VERSION,
+    stepMs: PEAK_STEP_MS,
+    peaks: peaksFor(gatherer.frames, PEAK_STEP_MS),
+    speech: (media.hasSound ? speechIn(gatherer.frames) : []).map(([from, to]) => [from, to]),
+  };
+  const out = join(scratch, 'sound.json');
+  await writeFile(out, JSON.stringify(sound));
+  parseDocument(soundDocument, JSON.parse(await readFile(out, 'utf8')));
+  return out;
+}
+
+/**
+ * What every browser plays: H.264 and AAC, constant frame rate, rotation applied, pixels square, 8 bit and SDR, index at
+ * the front. Picture and sound both begin at 0, where the file does, and keep their distance: take time is this copy's.
+ */
+export async function makeProxy({ media, original, scratch, progress, signal }: Making): Promise<string> {
+  const out = join(scratch, 'proxy.mp4');
+  const rate = `${media.frameRate.numerator}/${media.frameRate.denominator}`;
+  const gop = String(Math.round((2 * media.frameRate.numerator) / media.frameRate.denominator));
+  await ffmpeg(
+    [
+      ...input(original),
+      ...['-map', '0:v:0', '-map', '0:a:0?', '-map_metadata', '-1', '-sn', '-dn', '-t', lengthOf(media)],
+      ...['-vf', `${picture(media, 1920)},fps=${rate}:start_time=0,format=yuv420p`],
+      ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '21'],
+      ...['-g', gop, '-keyint_min', gop, '-sc_threshold', '0'],
+      ...['-c:a', 'aac', '-b:a', '128k', '-ar', '48000', '-ac', '2', '-af', FROM_THE_START],
+      ...['-movflags', '+faststart', '-progress', 'pipe:1', '-nostats', '-f', 'mp4', '-y', out],
+    ],
+    signal,
+    (chunk) => {
+      const at = /out_time_us=\s*(\d+)/g;
+      let last: string | undefined;
+      for (const match of chunk.toString('latin1').matchAll(at)) last = match[1];
+      if (last) progress(Math.min(0.99, Number(last) / 1000 / media.durationMs));
+    },
+  );
+  await checkProxy(out, media, signal);
+  return out;
+}
+
+/** Looks at a copy before it counts: its kind, its length, and whether its end can be decoded. */
+async function checkProxy(file: string, media: Making['media'], signal: AbortSignal): Promise<void> {
+  const { streams, format } = await look(file, SAFE_INPUT, signal);
+  const isMs = 1000 * Number(format?.duration ?? 'NaN');
+  if (!streams.some((one) => one.codec_name === 'h264'))
+    throw new ToolTrouble('failed', 'ffmpeg', 'The copy has no picture.');
+  if (!(Math.abs(isMs - media.durationMs) <= Math.max(1000, media.durationMs * 0.02)))
+    throw new ToolTrouble(
+      'failed',
+      'ffmpeg',
+      `The copy runs ${(isMs / 1000).toFixed(1)} s, the film ${(media.durationMs / 1000).toFixed(1)} s.`,
+    );
+  await ffmpeg(['-xerror', '-sseof', '-2', ...input(file), '-f', 'null', '-'], signal);
+}
+
+interface Looked {
+  readonly streams: readonly { codec_name?: string; width?: number }[];
+  readonly format?: { duration?: string };
+}
+
+async function look(file: string, safe: readonly string[], signal: AbortSignal): Promise<Looked> {
+  let answer = '';
+  await runTool('ffprobe', ['-v', 'error', ...safe, '-show_streams', '-show_format', '-of', 'json', file], {
+    signal,
+    timeoutMs: 120_000,
+    onOutput: (chunk) => (answer += chunk.toString('utf8')),
+  });
+  return { streams: [], ...(JSON.parse(answer) as Partial<Looked>) };
+}
+
+function input(original: string): string[] {
+  return [...SAFE_INPUT, '-i', original];
+}
+
+function lengthOf(media: Making['media']): string {
+  return (media.durationMs / 1000).toFixed(3);
+}
+
+/** Square pixels, both sides even and at most `longest`; what is brighter than a screen can show is brought down to it. */
+function picture(media: Making['media'], longest: number): string {
+  return [
+    "scale='2*trunc(iw*sar/2)':'2*trunc(ih/2)',setsar=1",
+    `scale='min(${longest},iw)':'min(${longest},ih)':force_original_aspect_ratio=decrease:force_divisible_by=2`,
+    ...(media.highDynamicRange
+      ? ['zscale=t=linear:npl=100,format=gbrpf32le,zscale=p=bt709,tonemap=hable:desat=0,zscale=t=bt709:m=bt709:r=tv']
+      : []),
+    'format=yuv420p',
+  ].join(',');
+}
+
+function ffmpeg(args: readonly string[], signal: AbortSignal, onOutput?: (chunk: Buffer) => void): Promise<string> {
+  return runTool('ffmpeg', ['-nostdin', '-hide_banner', '-loglevel', 'error', ...args], {
+    signal,
+    timeoutMs: LONGEST_MS,
+    ...(onOutput ? { onOutput } : {}),
+  });
+}

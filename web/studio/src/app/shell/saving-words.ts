@@ -1,0 +1,28 @@
+import type { SyncedDocument } from '../api/synced-document';
+
+type Saved = Pick<SyncedDocument<unknown, unknown>, 'saving' | 'waiting' | 'why'>;
+
+/** Whether a document is saved, and if not, why and what becomes of it. */
+export function savingWords(document: Saved): string {
+  const waiting = document.waiting();
+  const edits = `${waiting} ${waiting === 1 ? 'edit' : 'edits'}`;
+  const why = document.why();
+  switch (document.saving()) {
+    case 'saved':
+      return 'saved';
+    case 'saving':
+      return why ? `saving … ${why}` : 'saving …';
+    case 'waiting':
+      return `${edits} kept here. ${why}`;
+    case 'signed-out':
+      return `signed out; ${edits} kept here. Sign in again in another tab`;
+    case 'conflict':
+      return 'changed in two places';
+    case 'gone':
+      return waiting > 0 ? `${edits} kept here. ${why}` : why;
+  }
+}
+
+export function savingWarns(document: Saved): boolean {
+  return !['saved', 'saving'].includes(document.saving()) || document.why() !== '';
+}
