@@ -80,9 +80,23 @@ export interface StoredLesson {
     targetMs: number | null;
     steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
     segments: { stepId: string; side: string; beats: number[]; startMs: number; endMs: number }[];
-    takes: { id: string; mediaId: string; mirrored: boolean }[];
+    takes: { id: string; name: string; sources: { mediaId: string; role: string }[]; pictureLeft: string | null }[];
+    assembly: { id: string; takeId: string }[];
     overrides: unknown[];
   };
+}
+
+/** The medium that gives a take its picture. */
+export function pictureOf({ doc }: StoredLesson, take = 0): string {
+  return doc.takes[take]!.sources.find((source) => source.role === 'picture')!.mediaId;
+}
+
+/** A medium as the server tells of it. */
+export async function mediumOf(
+  request: APIRequestContext,
+  mediaId: string,
+): Promise<{ bytes: number; artefacts: string[]; job: { id: string; state: string; error: string | null } | null }> {
+  return (await (await request.get(`/api/media/${mediaId}`)).json()) as Awaited<ReturnType<typeof mediumOf>>;
 }
 
 /** The lesson as the server has it. */

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { bringIn, DEMO, expect, FOOTAGE, newLesson, stored, test } from '../studio';
+import { bringIn, DEMO, expect, FOOTAGE, mediumOf, newLesson, pictureOf, stored, test } from '../studio';
 
 test('what is no footage is refused in words and leaves nothing behind', async ({ studio: page, context }) => {
   const id = await newLesson(page, 'Refusals');
@@ -45,7 +45,7 @@ test('an upload that a reload broke off goes on when the same file is chosen aga
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByTestId('upload')).toContainText('paused at');
   await page.getByRole('button', { name: 'Go on' }).click();
-  await page.waitForTimeout(2500);
+  await expect(page.getByTestId('upload')).toContainText(/[2-9]\d* kB of|1\d\d kB of/);
   page.once('dialog', (dialog) => void dialog.accept());
   await page.reload();
   await expect(page.getByText('Choose the same file again')).toBeVisible();
@@ -62,9 +62,8 @@ test('an upload that a reload broke off goes on when the same file is chosen aga
   await bringIn(page, FOOTAGE);
   await expect(page.getByTestId('take')).toHaveCount(1, { timeout: 60_000 });
   expect(offsets[0]).toBeGreaterThan(0);
-  const { doc } = await stored(context.request, id);
-  const media = (await (await context.request.get(`/api/media/${doc.takes[0]!.mediaId}`)).json()) as { bytes: number };
-  expect(media.bytes).toBe(readFileSync(FOOTAGE).length);
+  const { bytes } = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
+  expect(bytes).toBe(readFileSync(FOOTAGE).length);
 });
 
 test('a worker killed in the middle: the job is taken up again and done', async ({ studio: page, context }) => {
@@ -77,12 +76,8 @@ test('a worker killed in the middle: the job is taken up again and done', async 
   process.kill(before, 'SIGKILL');
   await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 100_000 });
   expect(workerPid()).not.toBe(before);
-  const { doc } = await stored(context.request, id);
-  const media = (await (await context.request.get(`/api/media/${doc.takes[0]!.mediaId}`)).json()) as {
-    parts: Record<string, boolean>;
-    jobId: string;
-  };
-  expect(media.parts).toEqual({ poster: true, sound: true, proxy: true });
+  const medium = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
+  expect(medium.artefacts).toEqual(['poster.jpg', 'sound.json', 'proxy.mp4']);
 });
 
 /** The worker that the supervisor of this test's application started. */
@@ -110,8 +105,7 @@ test('a preparation is cancelled and tried again', async ({ studio: page }) => {
 });
 
 test('the proxy answers ranges, and the browser plays it to the frame', async ({ studio: page, context }) => {
-  const { doc } = await stored(context.request, DEMO);
-  const url = `/api/media/${doc.takes[0]!.mediaId}/proxy.mp4`;
+  const url = `/api/media/${pictureOf(await stored(context.request, DEMO))}/proxy.mp4`;
   const part = await context.request.get(url, { headers: { Range: 'bytes=100-199' } });
   expect([part.status(), (await part.body()).length]).toEqual([206, 100]);
   expect((await context.request.get(url, { headers: { Range: 'bytes=999999999-' } })).status()).toBe(416);

@@ -31,8 +31,11 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     await expect(page.getByTestId('take')).toHaveCount(1);
     await expect(page.getByText('Plays in the lesson')).toBeVisible();
     await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 60_000 });
+    await page.getByRole('button', { name: 'left', exact: true }).click();
+    await expect(page.getByText('your viewers’ left')).toBeVisible();
+    await saved(page);
     const { doc } = await stored(context.request, id);
-    expect(doc.takes[0]!.mirrored).toBe(true);
+    expect(doc.takes[0]!.pictureLeft).toBe('left');
   });
 
   await test.step('mark: segments by key while it stands and plays, beats in time', async () => {

@@ -76,30 +76,40 @@ test('a batch of another version’s viewing is refused, and nothing of it is st
   await context.request.patch(`/api/lessons/${DEMO}/share/links/${newer}`, { headers, data: { revoked: true } });
 });
 
-test('a move that was changed in another place is not overwritten', async ({ studio: _studio, context, baseURL }) => {
+test('a move that was changed in another place is not overwritten, and both are told', async ({
+  studio: _studio,
+  context,
+  baseURL,
+}) => {
   const headers = { Origin: baseURL! };
-  const moves = (await (await context.request.get('/api/moves')).json()) as {
-    id: string;
-    revision: number;
-    name: string;
-  }[];
-  const { usedIn: _usedIn, ...drizzle } = moves.find((move) => move.name === 'Drizzle') as unknown as Record<
-    string,
-    unknown
-  >;
-  const post = (data: object) => context.request.post('/api/moves/changes', { headers, data });
-  const change = (how: string) => post({ kind: 'set_move', move: { ...drizzle, how } });
-  expect((await change('Rain.')).status()).toBe(200);
-  const second = await change('Hail.');
+  const library = async () =>
+    (await (await context.request.get('/api/library')).json()) as {
+      revision: number;
+      doc: { moves: { name: string; how: string; revision: number }[] };
+    };
+  const { revision, doc } = await library();
+  const drizzle = doc.moves.find((move) => move.name === 'Drizzle')!;
+  const change = (clientId: string, how: string) =>
+    context.request.post('/api/library/edits', {
+      headers,
+      data: {
+        clientId,
+        baseRevision: revision,
+        edits: [{ id: crypto.randomUUID(), kind: 'edit', change: { kind: 'set_move', move: { ...drizzle, how } } }],
+      },
+    });
+  expect((await change('one', 'Rain.')).status()).toBe(200);
+  const second = await change('two', 'Hail.');
   expect(second.status()).toBe(409);
-  expect(second.headers()['content-type']).toContain('application/problem+json');
-  const again = await post({ kind: 'add_moves', moves: [drizzle] });
-  expect(await again.json()).toEqual({ put: [], there: ['Drizzle'], inverse: null });
+  const { conflict } = (await second.json()) as { conflict: { theirs: { move: { how: string } }; fits: boolean } };
+  expect([conflict.theirs.move.how, conflict.fits]).toEqual(['Rain.', true]);
+  const after = (await library()).doc.moves.find((move) => move.name === 'Drizzle')!;
+  expect([after.how, after.revision]).toEqual(['Rain.', drizzle.revision + 1]);
 });
 
 test('says that it lives and that it is ready, and where nothing is', async ({ request }) => {
   expect(await (await request.get('/health')).json()).toEqual({ status: 'up' });
-  expect(await (await request.get('/ready')).json()).toEqual({ database: true, queue: true, media: true });
+  expect(await (await request.get('/ready')).json()).toEqual({ database: true, media: true });
   expect((await request.get('/api/nothing')).status()).toBe(401);
   expect((await request.get('/missing.js')).status()).toBe(404);
 });

@@ -14,6 +14,7 @@ import { sameOrigin, signedIn } from './auth';
 import type { Context } from './context';
 import { followRoutes } from './follow';
 import { jobRoutes } from './jobs';
+import { json } from './json';
 import { arrivalRoutes } from './arrivals';
 import { libraryRoutes } from './library';
 import { lessonRoutes } from './lessons';
@@ -32,7 +33,10 @@ export function createApp(context: Context): Express {
   app.set('trust proxy', config.trustProxy ?? false);
   // Behind a program that does TLS every request came over it, also where that one does not say so.
   if (config.secure)
-    app.use((request, _response, next) => next(void Object.defineProperty(request, 'secure', { value: true })));
+    app.use((request, _response, next) => {
+      Object.defineProperty(request, 'secure', { value: true });
+      next();
+    });
 
   app.get('/health', (_request, response) => void response.json({ status: 'up' }));
   app.get('/ready', async (_request, response) => {
@@ -119,10 +123,10 @@ export function createApp(context: Context): Express {
   });
 
   app.use('/api', sameOrigin(config));
-  app.use('/api/follow', express.json({ limit: '512kb' }), followRoutes(context));
+  app.use('/api/follow', json('512kb'), followRoutes(context));
   app.use('/api', sessions);
   app.use('/api/uploads', signedIn, uploads(context));
-  app.use('/api', express.json({ limit: '12mb' }));
+  app.use('/api', json('12mb'));
   app.use('/api/session', sessionRoutes(context));
   app.use('/api', signedIn);
   app.use('/api/lessons/:id/share', shareRoutes(context));

@@ -22,8 +22,8 @@ export interface Making {
 const PEAK_STEP_MS = 40;
 const SAMPLE_RATE = 16_000;
 const LONGEST_MS = 6 * 3_600_000;
-/** Sound that begins after the picture does is waited for in silence; sound without gaps has its own times. */
-const FROM_THE_START = 'aresample=async=1:first_pts=0';
+/** Sound that begins after the picture does is waited for in silence, and silence follows it to the picture's end. */
+const FROM_THE_START = 'aresample=async=1:first_pts=0,apad';
 
 /** A still from one third in: the opening frame is often black or empty. */
 export async function makePoster({ media, original, scratch, signal }: Making): Promise<string> {
@@ -149,7 +149,7 @@ function lengthOf(media: Making['media']): string {
 /** Square pixels, both sides even and at most `longest`; what is brighter than a screen can show is brought down to it. */
 function picture(media: Making['media'], longest: number): string {
   return [
-    "scale='2*trunc(iw*sar/2)':'2*trunc(ih/2)',setsar=1",
+    "scale='2*trunc(iw*max(1,sar)/2)':'2*trunc(ih*max(1,1/sar)/2)',setsar=1",
     `scale='min(${longest},iw)':'min(${longest},ih)':force_original_aspect_ratio=decrease:force_divisible_by=2`,
     ...(media.highDynamicRange
       ? ['zscale=t=linear:npl=100,format=gbrpf32le,zscale=p=bt709,tonemap=hable:desat=0,zscale=t=bt709:m=bt709:r=tv']

@@ -1,13 +1,13 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { copyFileSync, mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { probe, RefusedMedia } from './probe';
+import { ffmpeg, withTools } from '../testing';
+import { probe, RefusedMedia, SAFE_INPUT } from './probe';
+import { ToolTrouble } from './tool';
 
 let folder: string;
 const path = (name: string): string => join(folder, name);
-const ffmpeg = (...args: string[]): void =>
-  void execFileSync('ffmpeg', ['-nostdin', '-loglevel', 'error', '-y', ...args]);
 
 async function refusal(name: string): Promise<string> {
   try {
@@ -87,6 +87,61 @@ describe('a file that is brought in', () => {
     expect(found.durationMs).toBeLessThan(3700);
   });
 
+  it('is refused in words when it has no length, one picture, or runs longer than a day', async () => {
+    ffmpeg(...['-f', 'lavfi', '-i', 'testsrc2=size=64x36:rate=25', '-frames:v', '1'], path('single.mp4'));
+    expect(await refusal('single.mp4')).toContain('single picture');
+    const frames = (name: string, count: number, seconds: number): void =>
+      ffmpeg(
+        ...['-f', 'lavfi', '-i', `testsrc2=size=64x36:rate=25`, '-frames:v', String(count)],
+        ...['-vf', `settb=1/1000,setpts=N*${Math.round((seconds * 1000) / (count - 1))}`],
+        ...['-fps_mode', 'passthrough', '-enc_time_base', '1/1000', '-c:v', 'libx264', '-bf', '0', path(name)],
+      );
+    frames('day.mkv', 3, 86_400 - 10);
+    expect((await probe(path('day.mkv'))).durationMs).toBeLessThanOrEqual(86_400_000);
+    frames('longer.mkv', 3, 86_400 + 10);
+    expect(await refusal('longer.mkv')).toContain('longer than a day');
+  });
+
+  it('is measured by its pixels as they are seen, and from where it begins', async () => {
+    const x264 = ['-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p'];
+    const late = ['-itsoffset', '1.5', '-f', 'lavfi', '-i', 'testsrc2=size=320x180:rate=25:duration=4'];
+    const sound = ['-f', 'lavfi', '-i', 'sine=frequency=300:duration=4'];
+    ffmpeg(...late, ...sound, ...x264, path('late.mkv'));
+    // The sound begins the take: the picture is waited for, and what is there is not taken for cut off.
+    const found = await probe(path('late.mkv'));
+    expect([Math.round(found.durationMs / 100), found.warning]).toEqual([55, null]);
+    ffmpeg(...sound, ...late.slice(2), ...x264, '-output_ts_offset', '20', path('cut-out.mkv'));
+    const cut = await probe(path('cut-out.mkv'));
+    expect([Math.round(cut.durationMs / 100), cut.warning]).toEqual([40, null]);
+  });
+
+  it('is taken as sound alone only where sound is asked for', async () => {
+    expect(await refusal('sound.m4a')).toContain('sound but no picture');
+    const found = await probe(path('sound.m4a'), 'sound');
+    expect([found.hasPicture, found.hasSound, Math.round(found.durationMs / 100)]).toEqual([false, true, 40]);
+  });
+
+  it('is not judged by a tool that is missing, killed, or not itself: that proves nothing', async () => {
+    const troubled = async (tools: Record<string, string>, alone = false): Promise<string> => {
+      try {
+        await withTools(tools, () => probe(path('good.mp4')), { alone });
+      } catch (error) {
+        expect(error).toBeInstanceOf(ToolTrouble);
+        return (error as ToolTrouble).why;
+      }
+      return 'none';
+    };
+    expect(await troubled({}, true)).toBe('missing');
+    expect(await troubled({ ffprobe: 'kill -9 $$' })).toBe('killed');
+    expect(await troubled({ ffprobe: 'echo "error while loading shared libraries" >&2; exit 127' })).toBe('failed');
+    expect(await troubled({ ffprobe: 'echo "Cannot allocate memory" >&2; exit 1' })).toBe('failed');
+    expect(await troubled({ ffprobe: 'exit 0' })).toBe('failed');
+    // The second look, at the packets, proves nothing either when it is cut short.
+    const real = execFileSync('which', ['ffprobe'], { encoding: 'utf8' }).trim();
+    const second = `case "$*" in *pts_time*) kill -9 $$;; esac; exec ${real} "$@"`;
+    expect(await troubled({ ffprobe: second })).toBe('killed');
+  });
+
   it('is refused when it is a text that points to other files', async () => {
     writeFileSync(
       path('list.mp4'),
@@ -95,8 +150,29 @@ describe('a file that is brought in', () => {
     expect(await refusal('list.mp4')).toContain('playlist');
     writeFileSync(path('concat.mp4'), `ffconcat version 1.0\nfile '${path('good.mp4')}'\n`);
     expect(await refusal('concat.mp4')).toContain('playlist');
-    // Past the first look too: behind a comment only the list of demuxers keeps it from being followed.
-    writeFileSync(path('sly.mp4'), `${' '.repeat(600)}\nffconcat version 1.0\nfile '${path('good.mp4')}'\n`);
-    await refusal('sly.mp4');
+  });
+
+  it('cannot make the tool read another file, however it is dressed up', async () => {
+    // A manifest behind a comment: the first look lets it pass.
+    writeFileSync(
+      path('sly.mp4'),
+      `<!-- nothing to see -->\n<MPD xmlns="urn:mpeg:dash:schema:mpd:2011" type="static" mediaPresentationDuration="PT4S"
+        profiles="urn:mpeg:dash:profile:isoff-on-demand:2011"><Period><AdaptationSet mimeType="video/mp4">
+        <Representation id="1" bandwidth="1"><BaseURL>${path('good.mp4')}</BaseURL></Representation></AdaptationSet></Period></MPD>`,
+    );
+    writeFileSync(path('sly-concat.mp4'), `ffconcat version 1.0\nfile '${path('good.mp4')}'\n`);
+    const look = (name: string, ...safe: readonly string[]): string =>
+      spawnSync('ffprobe', ['-v', 'error', ...safe, '-show_entries', 'stream=width', '-of', 'csv=p=0', path(name)], {
+        encoding: 'utf8',
+      }).stdout;
+    // The danger is real: with the protocols alone, ffprobe tells the other file's width.
+    expect(look('sly-concat.mp4', '-safe', '0', ...SAFE_INPUT.slice(0, 2))).toContain('320');
+    expect(look('sly.mp4', ...SAFE_INPUT.slice(0, 2))).toContain('320');
+    // The list of demuxers ends it.
+    for (const name of ['sly.mp4', 'sly-concat.mp4'])
+      expect(look(name, ...SAFE_INPUT))
+        .withContext(name)
+        .toBe('');
+    expect(await refusal('sly.mp4')).toContain('another kind of file');
   });
 });

@@ -112,15 +112,17 @@ export async function probe(
   };
 }
 
-/** As it is seen: pixels made square by widening, then turned. */
+/** As it is seen: pixels made square by stretching their shorter side, then turned. */
 function shownSize({ width = 0, height = 0, ...video }: z.infer<typeof streamSchema>): {
   width: number;
   height: number;
 } {
   const [across, down] = (video.sample_aspect_ratio ?? '1:1').split(':').map(Number);
-  const square = across && down ? Math.round((width * across) / down / 2) * 2 : width;
+  const stretch = across && down ? across / down : 1;
+  const even = (length: number): number => 2 * Math.floor(length / 2);
+  const [wide, high] = [even(width * Math.max(1, stretch)), even(height * Math.max(1, 1 / stretch))];
   const turned = video.side_data_list?.some((side) => Math.abs(side.rotation ?? 0) % 180 === 90) ?? false;
-  return turned ? { width: height, height: square } : { width: square, height };
+  return turned ? { width: high, height: wide } : { width: wide, height: high };
 }
 
 function seconds(text: string | undefined): number | null {

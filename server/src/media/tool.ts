@@ -46,6 +46,8 @@ export async function runTool(tool: string, args: readonly string[], options: To
   const path = await found(tool, env);
   if (!path) throw new ToolTrouble('missing', tool, '');
   const [command, ...before] = await wrapping(env);
+  // It may have been cancelled while the tool was looked for: an event that is over is not heard.
+  if (signal?.aborted) throw new Cancelled();
   return new Promise<string>((resolve, reject) => {
     const child = spawn(command ?? path, command ? [...before, path, ...args] : [...args], {
       stdio: ['ignore', onOutput ? 'pipe' : 'ignore', 'pipe'],
