@@ -18,8 +18,7 @@ export class Arrivals {
   /** Files an upload that is complete. May be done any number of times, and taken up after any interruption. */
   async arrive(id: string): Promise<void> {
     const file = join(this.uploadFolder, id);
-    const there = await stat(file).catch(() => null);
-    if (there) await this.media.putFrom(originalKey(id), file);
+    await this.putAway(id, file);
     await this.database.transaction(async (manager) => {
       const record = await manager
         .getRepository(Uploads)
@@ -36,6 +35,16 @@ export class Arrivals {
       });
     });
     await rm(`${file}.json`, { force: true });
+  }
+
+  private async putAway(id: string, file: string): Promise<void> {
+    try {
+      await this.media.putFrom(originalKey(id), file);
+    } catch (error) {
+      // Somebody put it away already: the last byte may be told more than once.
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT' || (await this.media.size(originalKey(id))) === null)
+        throw error;
+    }
   }
 
   /** Files every upload that is complete although nobody said so: the server was ended between the last byte and that. */

@@ -1,0 +1,207 @@
+import { randomUUID } from 'node:crypto';
+import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { UploadMetadata } from '@limber/core/api/media';
+import { takeFields } from '@limber/core/segment/segment.schema';
+import { Arrivals } from '../media/arrivals';
+import { originalKey } from '../media/keys';
+import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
+import { addLesson, ffmpeg, makeFilm, openStudio, withTools, type TestStudio } from '../testing';
+import { Lease } from './lease';
+import { Runner } from './runner';
+
+let films: string;
+
+/** From the last byte of an upload to a take of its lesson, whatever happens on the way. */
+describe('an upload that has arrived', () => {
+  let studio: TestStudio;
+  let arrivals: Arrivals;
+
+  beforeAll(async () => {
+    films = mkdtempSync(join(tmpdir(), 'limber-films-'));
+    makeFilm(join(films, 'good.mp4'), 2);
+    makeFilm(join(films, 'longer.mp4'), 4);
+    ffmpeg('-f', 'lavfi', '-i', 'sine=duration=2', '-c:a', 'aac', join(films, 'voice.m4a'));
+    writeFileSync(join(films, 'garbage.mp4'), 'not a film at all '.repeat(400));
+    studio = await openStudio();
+    arrivals = new Arrivals(studio.database, studio.store, studio.config.uploadFolder);
+  });
+  afterAll(async () => {
+    await studio.close();
+    rmSync(films, { recursive: true });
+  });
+
+  /** A film whose last byte is in, as the upload server leaves it. */
+  async function sent(film: string, metadata: Partial<UploadMetadata> & { lessonId: string }): Promise<string> {
+    const id = randomUUID();
+    const file = join(studio.config.uploadFolder, id);
+    copyFileSync(join(films, film), file);
+    writeFileSync(`${file}.json`, '{}');
+    const { size } = statSync(file);
+    await studio.database.getRepository(Uploads).insert({
+      ...{ id, lessonId: metadata.lessonId, name: 'Window side', bytes: String(size), authorId: null },
+      metadata: { filename: film, role: 'picture', offsetMs: 0, ...metadata },
+      ...{ state: 'sending', words: '', createdAt: new Date(), updatedAt: new Date() },
+    });
+    return id;
+  }
+  /** One attempt at the next job that looks. */
+  async function look(): Promise<void> {
+    await studio.database.query('UPDATE jobs SET not_before = now()');
+    const lease = await Lease.next(studio.database, ['look'], 'a worker');
+    if (lease) await new Runner(studio).run(lease);
+  }
+  const record = (id: string): Promise<UploadRow> => studio.database.getRepository(Uploads).findOneByOrFail({ id });
+  const lesson = async (id: string) => (await studio.database.getRepository(Lessons).findOneByOrFail({ id })).doc;
+  const jobs = (ownerId: string, kind: string) => studio.database.getRepository(Jobs).findBy({ ownerId, kind });
+
+  it('becomes a medium, a take that plays, and the job that prepares it, all under its own id', async () => {
+    const lessonId = await addLesson(studio.database);
+    const id = await sent('good.mp4', { lessonId });
+    await arrivals.arrive(id);
+    expect(existsSync(join(studio.config.uploadFolder, id))).toBeFalse();
+    expect((await record(id)).state).toBe('arrived');
+    await look();
+    expect(await record(id)).toEqual(jasmine.objectContaining({ state: 'taken', takeId: id }));
+    const doc = await lesson(lessonId);
+    expect(doc.takes).toEqual([
+      jasmine.objectContaining({
+        ...{ id, name: 'Window side', pictureLeft: null, width: 320, height: 180 },
+        sources: [{ mediaId: id, role: 'picture', offsetMs: 0 }],
+      }),
+    ]);
+    expect(doc.assembly.map((piece) => piece.takeId)).toEqual([id]);
+    expect((await jobs(id, 'prepare')).length).toBe(1);
+    expect(await studio.database.getRepository(Media).countBy({ id })).toBe(1);
+  });
+
+  it('is found when the server was ended before it could say that the last byte is in', async () => {
+    const lessonId = await addLesson(studio.database);
+    const [before, between] = [await sent('good.mp4', { lessonId }), await sent('good.mp4', { lessonId })];
+    // The second was ended after the file was put away, and before that was written down.
+    await studio.store.putFrom(originalKey(between), join(studio.config.uploadFolder, between));
+    await arrivals.settle();
+    await arrivals.settle();
+    expect([(await record(before)).state, (await record(between)).state]).toEqual(['arrived', 'arrived']);
+    expect((await jobs(before, 'look')).length + (await jobs(between, 'look')).length).toBe(2);
+    await look();
+    await look();
+    expect((await lesson(lessonId)).takes.length).toBe(2);
+    // One that is not whole is let be.
+    const half = await sent('good.mp4', { lessonId });
+    await studio.database.query('UPDATE uploads SET bytes = bytes + 1 WHERE id = $1', [half]);
+    await arrivals.settle();
+    expect((await record(half)).state).toBe('sending');
+  });
+
+  it('becomes the same take once, however often it is said and looked at', async () => {
+    const lessonId = await addLesson(studio.database);
+    const id = await sent('good.mp4', { lessonId });
+    await Promise.all([arrivals.arrive(id), arrivals.arrive(id), arrivals.settle()]);
+    expect((await jobs(id, 'look')).length).toBe(1);
+    // A worker that was ended after all was written, before the job was.
+    await look();
+    await studio.database.query(`UPDATE jobs SET state = 'queued', done = '{}' WHERE owner_id = $1 AND kind = 'look'`, [
+      id,
+    ]);
+    await look();
+    expect((await lesson(lessonId)).takes.length).toBe(1);
+    expect((await jobs(id, 'prepare')).length).toBe(1);
+  });
+
+  it('waits with a lesson that was put in the trash meanwhile', async () => {
+    const lessonId = await addLesson(studio.database);
+    const id = await sent('good.mp4', { lessonId });
+    await studio.database.query('UPDATE lessons SET trashed_at = now() WHERE id = $1', [lessonId]);
+    await arrivals.arrive(id);
+    await look();
+    expect((await lesson(lessonId)).takes.map((take) => take.id)).toEqual([id]);
+  });
+
+  it('is refused in words when it is proven bad, or has no place, and leaves no medium behind', async () => {
+    const lessonId = await addLesson(studio.database);
+    const many = await addLesson(studio.database, {
+      takes: Array.from({ length: 200 }, (_, i) => ({
+        ...{ id: `t${i}`, name: 'Take', pictureLeft: null, sources: [], durationMs: 1000, width: 2, height: 2 },
+        frameRate: { numerator: 25, denominator: 1 },
+      })),
+    });
+    for (const [film, metadata, words] of [
+      ['garbage.mp4', { lessonId }, /no video that can be read/],
+      ['good.mp4', { lessonId: 'nowhere' }, /lesson .* is gone/],
+      ['good.mp4', { lessonId: many }, /room for 200 takes/],
+      ['voice.m4a', { lessonId }, /sound but no picture/],
+      ['voice.m4a', { lessonId, role: 'sound' }, /take that this sound was for is gone/],
+    ] as const) {
+      const id = await sent(film, metadata);
+      await arrivals.arrive(id);
+      await look();
+      const { state, words: told } = await record(id);
+      expect([state, words.test(told)])
+        .withContext(told)
+        .toEqual(['refused', true]);
+      expect(await studio.database.getRepository(Media).countBy({ id })).toBe(0);
+    }
+    expect((await lesson(lessonId)).takes).toEqual([]);
+  });
+
+  it('is not looked at yet, and keeps its file, while the tool is missing or killed; then it is taken', async () => {
+    const lessonId = await addLesson(studio.database);
+    const id = await sent('good.mp4', { lessonId });
+    await arrivals.arrive(id);
+    for (const tools of [{}, { ffprobe: 'kill -9 $$' }] as Record<string, string>[]) {
+      await withTools(tools, look, { alone: Object.keys(tools).length === 0 });
+      const [job] = await jobs(id, 'look');
+      expect([job!.state, (await record(id)).state]).toEqual(['queued', 'arrived']);
+      expect(job!.error).toMatch(/was not looked at yet: .*(?:is not there|ended from outside)/);
+      expect(await studio.store.size(originalKey(id))).toBeGreaterThan(0);
+    }
+    await look();
+    expect((await record(id)).state).toBe('taken');
+  });
+
+  it('fills a take that lacks its footage, and says when it is another length', async () => {
+    const empty = {
+      ...{
+        id: 't',
+        name: 'Old take',
+        pictureLeft: 'right' as const,
+        sources: [],
+        durationMs: 2000,
+        width: 320,
+        height: 180,
+      },
+      frameRate: { numerator: 25, denominator: 1 },
+    };
+    for (const [film, words] of [
+      ['good.mp4', /^$/],
+      ['longer.mp4', /check that it is the same recording/],
+    ] as const) {
+      const lessonId = await addLesson(studio.database, { takes: [empty] });
+      const id = await sent(film, { lessonId, takeId: 't', offsetMs: 40 });
+      await arrivals.arrive(id);
+      await look();
+      const { takes } = await lesson(lessonId);
+      expect(takes.length).toBe(1);
+      expect(takes[0]).toEqual(
+        jasmine.objectContaining({
+          id: 't',
+          pictureLeft: 'right',
+          sources: [{ mediaId: id, role: 'picture', offsetMs: 40 }],
+        }),
+      );
+      expect((await record(id)).words).toMatch(words);
+      // Its sound from another recorder joins it.
+      const voice = await sent('voice.m4a', { lessonId, takeId: 't', role: 'sound', offsetMs: -120 });
+      await arrivals.arrive(voice);
+      await look();
+      expect((await lesson(lessonId)).takes[0]!.sources[1]).toEqual({ mediaId: voice, role: 'sound', offsetMs: -120 });
+    }
+    expect(takeFields.sources.safeParse([{ mediaId: 'm', role: 'picture', offsetMs: 0 }]).success).toBeTrue();
+  });
+
+  it('leaves nothing in the scratch folder', () => {
+    expect(readdirSync(studio.config.scratchFolder)).toEqual([]);
+  });
+});

@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { originalKey } from '../media/keys';
+import { Jobs } from '../store/entities';
+import { addLesson, openStudio, type TestStudio } from '../testing';
+import { sweep } from './sweep';
+
+const HOUR_MS = 3_600_000;
+
+describe('the sweep', () => {
+  let studio: TestStudio;
+  beforeEach(async () => (studio = await openStudio()));
+  afterEach(() => studio.close());
+
+  function file(key: string, ageMs: number, folder = studio.config.mediaFolder): string {
+    const path = join(folder, key);
+    mkdirSync(join(path, '..'), { recursive: true });
+    writeFileSync(path, 'x');
+    const at = (Date.now() - ageMs) / 1000;
+    utimesSync(path, at, at);
+    return path;
+  }
+
+  async function medium({ ageHours = 5 } = {}): Promise<string> {
+    const id = randomUUID();
+    await studio.database.query(
+      `INSERT INTO media (id, name, bytes, duration_ms, width, height, frame_rate, has_sound, created_at)
+       VALUES ($1, 'a', 1, 1, 2, 2, '{}', true, now() - make_interval(hours => $2))`,
+      [id, ageHours],
+    );
+    return id;
+  }
+
+  async function lessonWith(mediaId: string, trashed = false): Promise<void> {
+    const id = await addLesson(studio.database, {
+      takes: [
+        {
+          ...{ id: 't', name: 'Take', pictureLeft: null, durationMs: 1000, width: 2, height: 2 },
+          ...{ sources: [{ mediaId, role: 'picture', offsetMs: 0 }], frameRate: { numerator: 25, denominator: 1 } },
+        },
+      ],
+    });
+    if (trashed) await studio.database.query('UPDATE lessons SET trashed_at = now() WHERE id = $1', [id]);
+  }
+
+  it('removes files that no row names, and leaves what is named, young, or waiting to be looked at', async () => {
+    const [used, arrived] = [await medium(), randomUUID()];
+    await lessonWith(used);
+    await studio.database.query(
+      `INSERT INTO uploads (id, lesson_id, name, bytes, metadata, state) VALUES ($1, 'l', 'a', 1, '{}', 'arrived')`,
+      [arrived],
+    );
+    await studio.database.query(
+      `INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, 'sound.json', 1, $2, 1)`,
+      [used, `${used}/named.json`],
+    );
+    const kept = [
+      file(originalKey(used), 5 * HOUR_MS),
+      file(`${used}/named.json`, 5 * HOUR_MS),
+      file(originalKey(arrived), 5 * HOUR_MS),
+      file(`${randomUUID()}/original`, 0.9 * HOUR_MS),
+    ];
+    const gone = [file(`${used}/${randomUUID()}.mp4`, 1.1 * HOUR_MS), file(`${randomUUID()}/original`, 1.1 * HOUR_MS)];
+    await sweep(studio);
+    expect(kept.map((path) => existsSync(path))).toEqual(kept.map(() => true));
+    expect(gone.map((path) => existsSync(path))).toEqual(gone.map(() => false));
+  });
+
+  it('removes footage that nothing needs after a day, and not what a lesson, a trashed one or a voice-over needs', async () => {
+    const [used, trashed, unused, backAgain] = [await medium(), await medium(), await medium(), await medium()];
+    await lessonWith(used);
+    await lessonWith(trashed, true);
+    await sweep(studio);
+    const since = async (id: string): Promise<unknown> =>
+      (
+        await studio.database.query<{ unused_since: unknown }[]>('SELECT unused_since FROM media WHERE id = $1', [id])
+      )[0]?.unused_since;
+    expect([await since(used), await since(trashed)]).toEqual([null, null]);
+    expect([await since(unused), await since(backAgain)]).not.toContain(null);
+    // Taken back with undo: it is needed again.
+    await lessonWith(backAgain);
+    await studio.database.query(
+      `UPDATE media SET unused_since = now() - interval '23 hours' WHERE unused_since IS NOT NULL`,
+    );
+    await sweep(studio);
+    expect(await since(backAgain)).toBeNull();
+    expect(await since(unused)).toBeDefined();
+    await studio.database.query(`UPDATE media SET unused_since = now() - interval '25 hours' WHERE id = $1`, [unused]);
+    const original = file(originalKey(unused), 5 * HOUR_MS);
+    await sweep(studio);
+    expect([await since(unused), existsSync(original)]).toEqual([undefined, false]);
+    expect(await since(used)).toBeNull();
+  });
+
+  it('removes scratch folders of attempts that are over', async () => {
+    const job = randomUUID();
+    await studio.database.query(
+      `INSERT INTO jobs (id, kind, owner_id, state, fence) VALUES ($1, 'prepare', $2, 'running', 3)`,
+      [job, randomUUID()],
+    );
+    const folders = [`${job}-3`, `${job}-2`].map((name) => {
+      const path = join(studio.config.scratchFolder, name);
+      mkdirSync(path);
+      utimesSync(path, Date.now() / 1000 - 120, Date.now() / 1000 - 120);
+      return path;
+    });
+    await sweep(studio);
+    expect(folders.map((path) => existsSync(path))).toEqual([true, false]);
+  });
+
+  it('has made again what is of an older form, and only that', async () => {
+    const [old, current] = [await medium(), await medium()];
+    for (const id of [old, current]) {
+      await lessonWith(id);
+      for (const [name, version] of [
+        ['sound.json', id === old ? 0 : 1],
+        ['proxy.mp4', 1],
+      ] as const)
+        await studio.database.query(
+          'INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, $2, $3, $4, 1)',
+          [id, name, version, `${id}/${randomUUID()}`],
+        );
+    }
+    await sweep(studio);
+    const jobs = await studio.database.getRepository(Jobs).find();
+    expect(jobs.map(({ ownerId, input }) => [ownerId, input])).toEqual([[old, { mediaId: old, only: ['sound.json'] }]]);
+  });
+});
