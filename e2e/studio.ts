@@ -16,7 +16,7 @@ export const DEMO = 'before-the-early-bulletin';
 export const FOOTAGE = resolve(process.env['LIMBER_FOOTAGE'] ?? '.data/footage', 'cold-morning-eyes.mp4');
 
 /** What the console may say although all is well: answers that a test provokes on purpose. */
-const EXPECTED = /status of (?:401|409|410|422|404|429)|ERR_INTERNET_DISCONNECTED|Failed to load resource: net::/;
+const EXPECTED = /status of (?:401|409|410|422|404|429|502)|ERR_INTERNET_DISCONNECTED|Failed to load resource: net::/;
 
 /** Fails a test when a page of ours complains: a blocked style, a missing file, an uncaught error. */
 export function watchConsole(page: Page, complaints: string[]): void {

@@ -46,8 +46,11 @@ export class Takes {
     return takes.length === 0 ? 'No take yet' : `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}`;
   });
   private readonly own = computed(() => this.uploads.all().filter((one) => one.lessonId === this.store.lesson().id));
-  protected readonly sending = this.own;
   protected readonly arrivals = computed(() => this.progress.arrivalsOf(this.store.lesson().id));
+  /** Those under way; one whose arrival the server has told of already is told of there. */
+  protected readonly sending = computed(() =>
+    this.own().filter((one) => one.sent < one.bytes || !this.arrivals().some(({ bytes }) => bytes === one.bytes)),
+  );
   protected readonly interrupted = computed(() =>
     this.uploads
       .interrupted()
