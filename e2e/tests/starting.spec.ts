@@ -79,6 +79,8 @@ const databaseFolder = (data: string): string =>
   existsSync(join(folder, data, 'database-folder'))
     ? readFileSync(join(folder, data, 'database-folder'), 'utf8').trim()
     : join(folder, data, 'postgres');
+const databasePid = (data: string): number =>
+  Number(readFileSync(join(databaseFolder(data), 'postmaster.pid'), 'utf8').split('\n')[0]);
 const lives = (pid: number): boolean =>
   existsSync(`/proc/${pid}/status`) && !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'));
 
@@ -88,10 +90,7 @@ test('in a folder that others may not enter it starts, stops with everything end
   const isRoot = process.getuid?.() === 0;
   // The database's user cannot come here: its files lie elsewhere, and belong to this folder alone.
   expect(databaseFolder('a').startsWith(folder)).toBe(!isRoot);
-  const all = [
-    pidIn('a', 'run/limber.pid'),
-    Number(readFileSync(join(databaseFolder('a'), 'postmaster.pid'), 'utf8').split('\n')[0]),
-  ];
+  const all = [pidIn('a', 'run/limber.pid'), databasePid('a')];
   all.push(...childrenOf(all[0]!).map((child) => child.pid));
   expect(all.every(lives)).toBe(true);
 
@@ -177,6 +176,13 @@ test('a server that dies twice in a row is started again; one whose keeper is ki
     await expect.poll(() => answers(`http://127.0.0.1:${PORT}/ready`), { timeout: 30_000 }).toBe(true);
     expect(server()).not.toBe(before);
   }
+  // So is the database, and what was there is there.
+  const database = databasePid('a');
+  process.kill(database, 'SIGKILL');
+  await expect.poll(() => answers(`http://127.0.0.1:${PORT}/ready`), { timeout: 20_000 }).toBe(false);
+  await expect.poll(() => answers(`http://127.0.0.1:${PORT}/ready`), { timeout: 60_000 }).toBe(true);
+  expect(databasePid('a')).not.toBe(database);
+  expect(said()).toContain('The database has ended');
   const children = childrenOf(keeper).map((one) => one.pid);
   process.kill(keeper, 'SIGKILL');
   await ended(child);

@@ -25,12 +25,18 @@ export class Signals {
       this.emitter.emit('signal', JSON.parse(message.payload ?? 'null') as Signal),
     );
     client.on('error', () => undefined);
-    client.on('end', () => {
-      if (!this.closed) setTimeout(() => void this.listen().catch(() => undefined), 1000);
-    });
+    client.on('end', () => this.listenAgain());
     await client.connect();
     await client.query(`LISTEN ${CHANNEL}`);
     this.client = client;
+  }
+
+  /** A database that was away is listened to again, however long it was. */
+  private listenAgain(): void {
+    if (this.closed) return;
+    setTimeout(() => {
+      if (!this.closed) this.listen().catch(() => this.listenAgain());
+    }, 1000);
   }
 
   subscribe(listener: (signal: Signal) => void): () => void {
