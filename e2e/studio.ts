@@ -123,6 +123,15 @@ export async function viewer(
   return page;
 }
 
+/** Waits until the film has played on by so much of its own time, s. */
+export async function playedOn(page: Page, seconds: number): Promise<void> {
+  const from = await page.evaluate(() => document.querySelector('video')!.currentTime);
+  await page.waitForFunction((until) => document.querySelector('video')!.currentTime >= until, from + seconds, {
+    polling: 'raf',
+    timeout: 60_000,
+  });
+}
+
 /** The newest link of a lesson. */
 export async function linkOf(
   request: APIRequestContext,

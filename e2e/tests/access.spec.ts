@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { DEMO, expect, linkOf, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, playedOn, test, viewer } from '../studio';
 
 const SCREENS = [
   '/desk',
@@ -50,7 +50,7 @@ test('the viewers’ page has none, before, during and after', async ({
   expect(await findings(guest)).toEqual([]);
   await guest.getByRole('button', { name: 'I have read it, begin' }).click();
   await guest.keyboard.press('ArrowRight');
-  await guest.waitForTimeout(1000);
+  await playedOn(guest, 0.5);
   expect(await findings(guest)).toEqual([]);
   await guest.getByRole('button', { name: 'Stop here' }).click();
   await guest.getByRole('button', { name: 'Yes' }).click();

@@ -1,4 +1,4 @@
-import { DEMO, expect, linkOf, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, playedOn, test, viewer } from '../studio';
 
 async function viewings(
   request: Parameters<typeof linkOf>[0],
@@ -24,7 +24,7 @@ test('events survive being offline and are counted once', async ({ studio, conte
     return video.buffered.length > 0 && video.buffered.end(video.buffered.length - 1) > 20;
   });
   await guest.context().setOffline(true);
-  await guest.waitForTimeout(7000);
+  await playedOn(guest, 7);
   await guest.context().setOffline(false);
   await guest.getByRole('button', { name: 'Pause' }).click();
   await expect(async () => {
@@ -75,11 +75,11 @@ test('a closed tab sends what it had, and a reload goes on with the same viewing
   await guest.goto(`/v/${token}`);
   await guest.getByRole('button', { name: 'I have read it, begin' }).click();
   await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
-  await guest.waitForTimeout(6500);
+  await playedOn(guest, 6.5);
   await guest.reload();
   await expect(guest.getByRole('button', { name: 'Go on where I was' })).toBeVisible();
   await guest.getByRole('button', { name: 'Go on where I was' }).click();
-  await guest.waitForTimeout(6500);
+  await playedOn(guest, 6.5);
   await guest.close({ runBeforeUnload: true });
   await expect(async () => {
     const after = await viewings(context.request, versionId);

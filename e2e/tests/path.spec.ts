@@ -1,4 +1,4 @@
-import { addMove, bringIn, expect, FOOTAGE, linkOf, newLesson, saved, stored, test, viewer } from '../studio';
+import { addMove, bringIn, expect, FOOTAGE, linkOf, newLesson, playedOn, saved, stored, test, viewer } from '../studio';
 
 test('a lesson goes from plan to what viewers did', async ({ studio: page, context, browser, complaints }) => {
   test.setTimeout(240_000);
@@ -56,10 +56,10 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     // In time: three taps while the footage plays.
     await page.keyboard.press('Space');
     for (let tap = 0; tap < 3; tap++) {
-      await page.waitForTimeout(900);
+      await playedOn(page, 0.9);
       await page.keyboard.press('b');
     }
-    await page.waitForTimeout(200);
+    await playedOn(page, 0.2);
     await page.keyboard.press('e');
     await page.keyboard.press('Space');
     await expect(page.getByTestId('segment')).toHaveCount(2);
@@ -123,7 +123,7 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
     await guest.keyboard.press('ArrowRight');
     await expect(guest.getByTestId('count')).toBeVisible();
-    await guest.waitForTimeout(6000);
+    await playedOn(guest, 6);
     await guest.keyboard.press('ArrowRight');
     await guest.keyboard.press('ArrowRight');
     await expect(guest.getByTestId('badge')).toContainText('Left, slowly');

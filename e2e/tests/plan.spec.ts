@@ -153,7 +153,7 @@ test('the pace is found by reading aloud, and own rules of a school are kept', a
   const dialog = page.getByRole('dialog', { name: 'Lesson details' });
   await dialog.getByRole('button', { name: 'One-minute reading' }).click();
   await dialog.getByRole('button', { name: 'Start, and read aloud' }).click();
-  await page.waitForTimeout(2500);
+  await expect(dialog.getByRole('timer')).toHaveText('0:02');
   await dialog.getByRole('button', { name: 'Done reading' }).click();
   await expect(dialog).toContainText('You speak 480 syllables a minute');
   await dialog.getByRole('button', { name: 'Make its rules my own' }).click();

@@ -16,6 +16,7 @@ export class Signals {
   private readonly emitter = new EventEmitter().setMaxListeners(0);
   private client: pg.Client | null = null;
   private closed = false;
+  private again: ReturnType<typeof setTimeout> | undefined;
 
   constructor(private readonly url: string) {}
 
@@ -33,8 +34,9 @@ export class Signals {
 
   /** A database that was away is listened to again, however long it was. */
   private listenAgain(): void {
-    if (this.closed) return;
-    setTimeout(() => {
+    if (this.closed || this.again) return;
+    this.again = setTimeout(() => {
+      this.again = undefined;
       if (!this.closed) this.listen().catch(() => this.listenAgain());
     }, 1000);
   }

@@ -1,3 +1,4 @@
+import { KeptEvents } from './kept-events';
 import { Recorder } from './recorder';
 import { uuid7 } from './uuid7';
 
@@ -16,7 +17,12 @@ describe('what a viewer’s page writes down', () => {
     opened.push(recorder);
     return recorder;
   };
-  const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+  /** Waits for a state instead of a time. */
+  const until = async (holds: () => boolean | Promise<boolean>): Promise<void> => {
+    while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 5));
+  };
+  /** Whether everything that was written down for this test's link is with the server. */
+  const nothingKept = async (): Promise<boolean> => (await new KeptEvents().some(token, 1)).length === 0;
   /** What went out for this test's own link: recorders of other tests may still be trying. */
   const events = (): Batch['events'] =>
     sent.filter((batch) => batch.url.includes(token)).flatMap((batch) => batch.events);
@@ -44,7 +50,7 @@ describe('what a viewer’s page writes down', () => {
     for (let ms = 60_000; ms <= 61_000; ms += 40) recorder.playing(ms, 1);
     recorder.stopped(61_000, 1);
     recorder.note('ended', 61_000);
-    await wait(300);
+    await until(nothingKept);
     expect(
       events()
         .filter((event) => event.kind === 'played')
@@ -63,18 +69,20 @@ describe('what a viewer’s page writes down', () => {
     const first = open();
     first.note('opened', 0);
     first.note('ended', 5);
-    await wait(300);
+    await until(() => new Set(events().map((event) => event.id)).size === 2);
     const ids = new Set(events().map((event) => event.id));
     expect(ids.size).toBe(2);
     sent = [];
     answer = () => new Response('{}', { status: 202 });
     open();
-    await wait(900);
+    await until(nothingKept);
     expect(new Set(events().map((event) => event.id))).toEqual(ids);
+    // What the next page would send is what is kept, and nothing is.
     sent = [];
-    open();
-    await wait(800);
-    expect(events()).toEqual([]);
+    const next = open();
+    next.note('ended', 7);
+    await until(nothingKept);
+    expect(events().length).toBe(1);
   });
 
   it('goes on with the same viewing after a reload, and starts another when asked', () => {

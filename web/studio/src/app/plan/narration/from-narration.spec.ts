@@ -27,8 +27,10 @@ describe('from a narration to a lesson', () => {
     field.dispatchEvent(new Event('input'));
     await fixture.whenStable();
     // What is typed is read after a pause.
-    await new Promise((pause) => setTimeout(pause, 450));
-    await fixture.whenStable();
+    while (steps().length === 0 && !root.querySelector('[role=alert]')) {
+      await new Promise((pause) => setTimeout(pause, 5));
+      await fixture.whenStable();
+    }
   }
 
   const steps = (): HTMLElement[] => [...root.querySelectorAll<HTMLElement>('[data-testid=read-step]')];
