@@ -1,9 +1,13 @@
-import { applyChange } from '@limber/core/lesson/change';
+import { checkDocument, parseDocument } from '@limber/core/document/document';
+import { edited } from '@limber/core/document/editing';
+import { applyChange, lessonEditing } from '@limber/core/lesson/change';
+import { lessonDocument } from '@limber/core/lesson/lesson.document';
+import { lessonSchema } from '@limber/core/lesson/lesson.schema';
 import { schedule } from '@limber/core/lesson/schedule';
 import { medians, report } from './compare';
 import { lessonOf } from './long-lesson';
 
-/** Schedule and reducer on a long lesson, against copying the document. */
+/** Schedule, reducer, the check before storing and opening on a long lesson, against copying or reading the document. */
 export async function lesson(): Promise<void> {
   const long = lessonOf(500);
   let fresh = 0;
@@ -23,6 +27,17 @@ export async function lesson(): Promise<void> {
   report('schedule', '500 steps after an edit', ...named(await medians(() => schedule(long), copy)));
   const change = { kind: 'set_step', stepId: 's250', field: 'sidePlan', value: 'both' } as const;
   report('reducer', 'one change among 500 steps', ...named(await medians(() => applyChange(long, change), copy)));
+  const schema = (): unknown => lessonSchema.parse(long);
+  const [checked, parsed] = await medians(() => edited(lessonEditing, long, change), schema);
+  report('check before storing', 'one change among 500 steps', checked, 'its schema over the whole lesson', parsed);
+  const [whole, again] = await medians(() => checkDocument(lessonDocument, long), schema);
+  report('check before storing', 'all of 500 steps', whole, 'its schema alone', again);
+  const text = JSON.stringify(long);
+  const [opened, read] = await medians(
+    () => parseDocument(lessonDocument, JSON.parse(text)),
+    () => lessonSchema.parse(JSON.parse(text)),
+  );
+  report('opening', 'a stored lesson of 500 steps', opened, 'JSON and its schema alone', read);
 }
 
 function named([ours, reference]: [number, number]): [number, string, number] {

@@ -63,8 +63,8 @@ test('the same field changed in two places is asked about, and neither is lost',
 
   const dialog = page.getByRole('dialog', { name: 'This was changed in two places' });
   await expect(dialog).toBeVisible();
-  await expect(dialog).toContainText('reps 7');
-  await expect(dialog).toContainText('reps 5');
+  await expect(dialog).toContainText('how many: 7 times');
+  await expect(dialog).toContainText('how many: 5 times');
   await dialog.getByRole('button', { name: 'Keep mine' }).click();
   await saved(page);
   const { doc } = await stored(context.request, id);

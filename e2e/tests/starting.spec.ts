@@ -136,7 +136,7 @@ test('two starts at once: one runs, the other says so', async () => {
   both.push(spawn('./limber', ['start', '--empty', '--port', String(PORT)], { env: environment('a') }));
   started.push(...both);
   const said = ['', ''];
-  both.forEach((child, i) => child.stderr!.on('data', (chunk: Buffer) => (said[i] += chunk.toString())));
+  both.forEach((child, i) => child.stderr.on('data', (chunk: Buffer) => (said[i] += chunk.toString())));
   await expect.poll(() => said.some((words) => words.includes('is ready')), { timeout: 90_000 }).toBe(true);
   expect(said.filter((words) => words.includes('is being started already, or runs')).length).toBe(1);
   expect((await limber('a', ['start', '--port', String(PORT)])).said).toContain('is being started already, or runs');

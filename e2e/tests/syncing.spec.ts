@@ -58,7 +58,7 @@ test('an edit refused for good is set aside with its value, and the later ones g
   await page.getByLabel('Said before').fill('Softly.');
   await page.keyboard.press('Tab');
   await expect(page.getByTestId('aside')).toContainText('One edit could not be taken');
-  await expect(page.getByTestId('aside')).toContainText('dose: form “reps”, reps 7');
+  await expect(page.getByTestId('aside')).toContainText('how many: 7 times');
   await saved(page);
   await expect(page.getByTestId('step').first()).toContainText('6 times');
   expect(JSON.stringify((await stored(context.request, id)).doc.steps[0])).toContain('Softly.');
@@ -89,7 +89,7 @@ test('two tabs without a connection keep their own edits, and a third sends what
   const third = await context.newPage();
   await third.goto('/desk');
   await expect(third.getByText('2 edits of “Two tabs” made here have not reached the server yet.')).toBeVisible();
-  await third.getByRole('link', { name: 'Open it, and they are sent' }).click();
+  await third.getByRole('link', { name: 'Open the lesson to send them' }).click();
   await saved(third);
   const { doc } = await stored(context.request, id);
   expect(doc.steps[0]!.dose['reps']!.planned).toBe(7);

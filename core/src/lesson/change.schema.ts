@@ -88,10 +88,7 @@ export type Change = SingleChange | z.output<typeof batchSchema>;
  * The closed set of small changes by which a lesson is edited; a batch is one change to the person who makes it. Those
  * of an older program are brought forward.
  */
-export const changeSchema: z.ZodType<Change> = z.preprocess(
-  changeForward,
-  z.union([singleSchema, batchSchema]),
-) as unknown as z.ZodType<Change>;
+export const changeSchema: z.ZodType<Change> = z.preprocess(changeForward, z.union([singleSchema, batchSchema]));
 
 /** The schema of the kind that a change says it is of; undefined when there is none. */
 export function schemaOf(value: unknown): z.ZodType | undefined {

@@ -54,7 +54,15 @@ function parseChange(value: unknown): Change {
   if (parsed.success) return parsed.data;
   // The first fault of the one schema that was meant says more than that none of all fits.
   const meant = schemaOf(value)?.safeParse(value);
-  throw new ChangeError(meant?.error?.issues[0]?.message ?? 'This edit is of a kind that is not known here.');
+  const words = meant?.error?.issues[0]?.message;
+  throw new ChangeError(
+    words === undefined
+      ? 'This edit is of a kind that is not known here.'
+      : // What a schema says by itself is for programmers; its own sentences are for people.
+        words.startsWith('Invalid')
+        ? 'This edit is damaged: what it sets is no value for it.'
+        : words,
+  );
 }
 
 function singlesOf(change: Change): readonly SingleChange[] {

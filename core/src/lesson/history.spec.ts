@@ -73,7 +73,7 @@ const single: fc.Arbitrary<SingleChange> = fc.oneof(
     .record({ step: name, text: name })
     .map(({ step, text }) => ({ kind: 'set_override' as const, override: { key: `${step}|left|count|0`, text } })),
   fc.record({ kind: fc.constant('clear_override' as const), key: name.map((step) => `${step}|left|count|0`) }),
-) as fc.Arbitrary<SingleChange>;
+);
 
 const change: fc.Arbitrary<Change> = fc.oneof(
   { weight: 4, arbitrary: single },

@@ -61,7 +61,7 @@ describe('a job', () => {
       `A job that is ${states.join(' or ')}`,
     );
   const work = (kind: JobKind<{ name: string }>): Runner => {
-    const runner = new Runner(studio, [kind as JobKind<unknown>]);
+    const runner = new Runner(studio, [kind]);
     runner.start(silent);
     running.push(runner);
     return runner;
@@ -144,10 +144,10 @@ describe('a job', () => {
       ],
     });
     const id = await add('a', ownerId);
-    const late = new Runner(studio, [making('late', waits) as JobKind<unknown>]).run(await taken());
+    const late = new Runner(studio, [making('late', waits)]).run(await taken());
     await beginning;
     await lapse(id);
-    await new Runner(studio, [making('next', Promise.resolve()) as JobKind<unknown>]).run(await taken());
+    await new Runner(studio, [making('next', Promise.resolve())]).run(await taken());
     go();
     await late;
     const [artefact] = await studio.database.getRepository(Artefacts).findBy({ ownerId });
@@ -190,7 +190,7 @@ describe('a job', () => {
         },
       });
       const id = await add();
-      const runner = new Runner(studio, [kind as JobKind<unknown>]);
+      const runner = new Runner(studio, [kind]);
       for (let tries = 0; (await row(id)).state === 'queued' && tries < 9; tries++) {
         await studio.database.query('UPDATE jobs SET not_before = now()');
         await runner.run(await taken());

@@ -23,7 +23,7 @@ function storeOf(condition: string): DocumentStore<Lesson, Change> {
         .where(`lesson.id = :id AND ${condition}`, { id })
         .getOne(),
     save: async (manager, id, _before, doc, revision) => {
-      await manager.getRepository(Lessons).update({ id }, { doc: doc as never, revision, updatedAt: new Date() });
+      await manager.getRepository(Lessons).update({ id }, { doc: doc, revision, updatedAt: new Date() });
     },
   };
 }

@@ -1,5 +1,5 @@
 import type { ValueTransformer } from 'typeorm';
-import { Lessons } from './entities';
+import { Lessons, Versions } from './entities';
 import { readMultirange, writeMultirange } from './rollup';
 import { timeOfId } from './intake';
 
@@ -40,6 +40,20 @@ describe('a stored lesson', () => {
       jasmine.objectContaining({ title: 'Old', steps: [], toleranceMs: jasmine.any(Number) }),
     );
     expect(stored.from(stored.to(stored.from(old)))).toEqual(stored.from(old));
+  });
+
+  it('that does not pass its own schema is not written, by whatever path it comes', () => {
+    const lesson = stored.from(old) as object;
+    expect(stored.to(lesson)).toEqual(jasmine.objectContaining({ format: 'limber-cheek/lesson', title: 'Old' }));
+    for (const broken of [
+      { ...lesson, title: '' },
+      { ...lesson, steps: [{ id: 'half' }] },
+      { ...lesson, assembly: [{ id: 'p', takeId: 'gone', fromMs: 0, toMs: 1 }] },
+    ])
+      expect(() => void stored.to(broken)).toThrowError();
+    const published = Versions.options.columns.follow!.transformer as ValueTransformer;
+    expect(() => void published.to({ title: 'Half' })).toThrowError();
+    expect(() => void published.from({ title: 'Half' })).toThrowError();
   });
 
   it('of a newer program is refused in words', () => {

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { filter, map } from 'rxjs';
+import { filter } from 'rxjs';
 import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';

@@ -74,7 +74,7 @@ export class Desk {
     const kept = documentsWithKeptEdits();
     return this.rows().flatMap(({ id, title, link }) => {
       const count = kept.get(`lesson:${id}`) ?? 0;
-      return count > 0 ? [{ id, title, link, edits: `${count} ${count === 1 ? 'edit' : 'edits'}` }] : [];
+      return count > 0 ? [{ id, title, link, count, edits: `${count} ${count === 1 ? 'edit' : 'edits'}` }] : [];
     });
   });
   protected readonly hello = computed(() => `Good ${partOfDay()}, ${this.session.current()?.name.split(' ')[0] ?? ''}`);

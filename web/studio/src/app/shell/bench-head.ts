@@ -34,7 +34,12 @@ import { savingWarns, savingWords } from './saving-words';
           />
         </div>
         <p class="soft">
-          {{ subtitle() }} · <span [class.warn]="warn()" role="status" data-testid="saving">{{ saving() }}</span>
+          @if (!warn()) {
+            {{ subtitle() }} ·
+          }
+          <span [class.warn]="warn()" [title]="store.document().why()" role="status" data-testid="saving">{{
+            saving()
+          }}</span>
         </p>
       </div>
       <div class="actions"><ng-content /></div>

@@ -1,3 +1,5 @@
+import { describeDose } from '@limber/core/dose/dose';
+import { doseSchema } from '@limber/core/dose/dose.schema';
 import type { LibraryChange } from '@limber/core/move/library-change';
 import type { Change } from '@limber/core/lesson/change.schema';
 
@@ -12,7 +14,9 @@ export function describeChange(change: unknown): string {
     case 'set_step':
     case 'set_take':
     case 'set_segment':
-      return `${words(String(one.field))}: ${shown(one.value)}`;
+      return one.field === 'dose' || one.field === 'rightDose'
+        ? `how many${one.field === 'dose' ? '' : ', right'}: ${doseWords(one.value)}`
+        : `${words(String(one.field))}: ${shown(one.value)}`;
     case 'set_override':
       return `cue: ${shown(one.override)}`;
     case 'add_step':
@@ -26,6 +30,11 @@ export function describeChange(change: unknown): string {
     default:
       return words(String(one.kind));
   }
+}
+
+function doseWords(value: unknown): string {
+  const dose = doseSchema.safeParse(value);
+  return dose.success ? describeDose(dose.data) : shown(value);
 }
 
 function words(name: string): string {

@@ -6,7 +6,8 @@ type Saved = Pick<SyncedDocument<unknown, unknown>, 'saving' | 'waiting' | 'why'
 export function savingWords(document: Saved): string {
   const waiting = document.waiting();
   const edits = `${waiting} ${waiting === 1 ? 'edit' : 'edits'}`;
-  const why = document.why();
+  // The first sentence says what is the matter; the whole of it is in the hint.
+  const why = document.why().replace(/[.;].*/s, '');
   switch (document.saving()) {
     case 'saved':
       return 'saved';
