@@ -5,7 +5,7 @@ import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { readConfig } from '@limber/server/config';
 import { hashPassword } from '@limber/server/http/auth';
 import { Lease } from '@limber/server/jobs/lease';
-import { enqueue } from '@limber/server/jobs/queue';
+import { askToPrepare } from '@limber/server/jobs/asks';
 import { Runner } from '@limber/server/jobs/runner';
 import { openLog } from '@limber/server/log';
 import { originalKey } from '@limber/server/media/keys';
@@ -113,13 +113,7 @@ async function takeIn(file: string, name: string): Promise<MediaRow> {
   const bytes = String((await stat(file)).size);
   const media: MediaRow = { id, name, bytes, ...found, warning, unusedSince: null, createdAt: new Date() };
   await database.getRepository(Media).insert(media);
-  await enqueue(database.manager, {
-    id: randomUUID(),
-    kind: 'prepare',
-    ownerId: id,
-    lessonId: null,
-    input: { mediaId: id },
-  });
+  await askToPrepare(database.manager, id);
   const lease = await Lease.next(database, ['prepare'], 'demo');
   if (!lease) throw new Error('There is no job to prepare the footage.');
   await runner.run(lease);

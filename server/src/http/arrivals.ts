@@ -1,9 +1,9 @@
-import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { In, IsNull } from 'typeorm';
 import * as z from 'zod';
 import type { UploadRecord } from '@limber/core/api/media';
-import { enqueue, retryJob } from '../jobs/queue';
+import { askToLook } from '../jobs/asks';
+import { retryJob } from '../jobs/queue';
 import { Jobs, Uploads, type UploadRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
@@ -58,15 +58,7 @@ export function arrivalRoutes({ database }: Context): Router {
         [row.id],
       );
       if (job) await retryJob(database, job.id);
-      else
-        await enqueue(database, {
-          id: randomUUID(),
-          kind: 'look',
-          ownerId: row.id,
-          lessonId: row.lessonId,
-          input: { uploadId: row.id },
-          priority: 10,
-        });
+      else await askToLook(database, row);
     }
     response.json((await shown([row]))[0]);
   });

@@ -1,8 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import * as z from 'zod';
 import { ARTEFACTS, type ArtefactName, type Medium } from '@limber/core/api/media';
-import { enqueue } from '../jobs/queue';
+import { askToPrepare } from '../jobs/asks';
 import { Artefacts, Jobs, Media, type MediaRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
@@ -45,13 +44,7 @@ export function mediaRoutes({ database, media }: Context): Router {
   /** Makes everything of it again, whatever is there. */
   router.post('/:id/prepare', async (request, response) => {
     const row = await load(request.params.id);
-    await enqueue(database, {
-      id: randomUUID(),
-      kind: 'prepare',
-      ownerId: row.id,
-      lessonId: null,
-      input: { mediaId: row.id },
-    });
+    await askToPrepare(database, row.id);
     response.status(202).json(await shown(row));
   });
 

@@ -3,6 +3,7 @@ import { Server, type Upload } from '@tus/server';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync } from 'node:fs';
 import type { Request, RequestHandler, Response } from 'express';
+import { LessThan } from 'typeorm';
 import { uploadMetadataSchema } from '@limber/core/api/media';
 import { takeNameOf } from '@limber/core/segment/take-name';
 import { Arrivals } from '../media/arrivals';
@@ -69,16 +70,23 @@ export function uploads(context: Context): RequestHandler {
   const settle = (): void => void arrivals.settle().catch((error: unknown) => log.warn(error, 'uploads'));
   settle();
   setInterval(settle, 15_000).unref();
-  setInterval(() => void server.cleanUpExpiredUploads().catch(() => undefined), 3_600_000).unref();
+  const forget = async (): Promise<void> => {
+    await server.cleanUpExpiredUploads();
+    // Their files are gone: nothing is left to go on with.
+    await records.delete({ state: 'sending', createdAt: LessThan(new Date(Date.now() - KEPT_MS - 86_400_000)) });
+  };
+  setInterval(() => void forget().catch((error: unknown) => log.warn(error, 'uploads')), 3_600_000).unref();
 
   return async (request, response, next) => {
-    const id = /^\/([0-9a-f-]{36})$/.exec(request.path)?.[1];
-    const record = id ? await records.findOneBy({ id }) : null;
-    if (record?.state === 'sending' && request.method === 'HEAD') await arrivals.settleOne(record);
-    const finished =
-      record && (record.state !== 'sending' || (await records.findOneBy({ id: record.id }))?.state !== 'sending');
+    const id = /^\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})$/.exec(request.path)?.[1];
+    let record = id ? await records.findOneBy({ id }) : null;
+    if (record?.state === 'sending' && request.method === 'HEAD') {
+      await arrivals.settleOne(record);
+      record = await records.findOneBy({ id: record.id });
+    }
+    const finished = record !== null && record.state !== 'sending';
     // tus 1.0: the server MUST always include Upload-Offset in the response to HEAD, also for what is complete.
-    if (finished && request.method === 'HEAD')
+    if (record && finished && request.method === 'HEAD')
       return void response
         .set({
           'Tus-Resumable': '1.0.0',

@@ -9,6 +9,7 @@ import { originalKey } from '../media/keys';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
 import { addLesson, ffmpeg, makeFilm, openStudio, withTools, type TestStudio } from '../testing';
 import { Lease } from './lease';
+import { retryJob } from './queue';
 import { Runner } from './runner';
 
 let films: string;
@@ -121,16 +122,9 @@ describe('an upload that has arrived', () => {
 
   it('is refused in words when it is proven bad, or has no place, and leaves no medium behind', async () => {
     const lessonId = await addLesson(studio.database);
-    const many = await addLesson(studio.database, {
-      takes: Array.from({ length: 200 }, (_, i) => ({
-        ...{ id: `t${i}`, name: 'Take', pictureLeft: null, sources: [], durationMs: 1000, width: 2, height: 2 },
-        frameRate: { numerator: 25, denominator: 1 },
-      })),
-    });
     for (const [film, metadata, words] of [
       ['garbage.mp4', { lessonId }, /no video that can be read/],
       ['good.mp4', { lessonId: 'nowhere' }, /lesson .* is gone/],
-      ['good.mp4', { lessonId: many }, /room for 200 takes/],
       ['voice.m4a', { lessonId }, /sound but no picture/],
       ['voice.m4a', { lessonId, role: 'sound' }, /take that this sound was for is gone/],
     ] as const) {
@@ -144,6 +138,29 @@ describe('an upload that has arrived', () => {
       expect(await studio.database.getRepository(Media).countBy({ id })).toBe(0);
     }
     expect((await lesson(lessonId)).takes).toEqual([]);
+  });
+
+  it('that has no place in its lesson is kept, and taken when there is one', async () => {
+    const lessonId = await addLesson(studio.database, {
+      takes: Array.from({ length: 200 }, (_, i) => ({
+        ...{ id: `t${i}`, name: 'Take', pictureLeft: null, sources: [], durationMs: 1000, width: 2, height: 2 },
+        frameRate: { numerator: 25, denominator: 1 },
+      })),
+    });
+    const id = await sent('good.mp4', { lessonId });
+    await arrivals.arrive(id);
+    await look();
+    const [job] = await jobs(id, 'look');
+    expect([job!.state, (await record(id)).state]).toEqual(['failed', 'arrived']);
+    expect(job!.error).toContain('room for 200 takes');
+    expect(await studio.database.getRepository(Media).countBy({ id })).toBe(0);
+    const { doc, revision } = await studio.database.getRepository(Lessons).findOneByOrFail({ id: lessonId });
+    await studio.database
+      .getRepository(Lessons)
+      .update({ id: lessonId }, { doc: { ...doc, takes: doc.takes.slice(1) } as never, revision });
+    await retryJob(studio.database.manager, job!.id);
+    await look();
+    expect([(await record(id)).state, (await lesson(lessonId)).takes.length]).toEqual(['taken', 200]);
   });
 
   it('is not looked at yet, and keeps its file, while the tool is missing or killed; then it is taken', async () => {

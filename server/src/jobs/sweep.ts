@@ -1,11 +1,10 @@
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { originalKey } from '../media/keys';
 import { Media } from '../store/entities';
 import { artefactsOf, FORMAT_VERSIONS } from './kinds/prepare';
-import { enqueue } from './queue';
+import { askToPrepare } from './asks';
 import type { RunnerContext } from './runner';
 
 /** Younger files may still belong to work that is under way. */
@@ -93,14 +92,6 @@ async function makeAgain(database: DataSource): Promise<void> {
       const version = versions.get(`${medium.id}/${name}`);
       return version !== undefined && version < FORMAT_VERSIONS[name];
     });
-    if (old.length > 0)
-      await enqueue(database, {
-        id: randomUUID(),
-        kind: 'prepare',
-        ownerId: medium.id,
-        lessonId: null,
-        input: { mediaId: medium.id, only: old },
-        priority: -10,
-      });
+    if (old.length > 0) await askToPrepare(database, medium.id, { only: old, priority: -10 });
   }
 }

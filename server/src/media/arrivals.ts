@@ -1,8 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import { rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
-import { enqueue } from '../jobs/queue';
+import { askToLook } from '../jobs/asks';
 import { Uploads, type UploadRow } from '../store/entities';
 import { originalKey } from './keys';
 import type { MediaStore } from './store';
@@ -25,14 +24,7 @@ export class Arrivals {
         .findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
       if (record?.state !== 'sending') return;
       await manager.getRepository(Uploads).update({ id }, { state: 'arrived', updatedAt: new Date() });
-      await enqueue(manager, {
-        id: randomUUID(),
-        kind: 'look',
-        ownerId: id,
-        lessonId: record.lessonId,
-        input: { uploadId: id },
-        priority: 10,
-      });
+      await askToLook(manager, record);
     });
     await rm(`${file}.json`, { force: true });
   }

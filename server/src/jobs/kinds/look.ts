@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import * as z from 'zod';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
@@ -11,7 +10,7 @@ import { editDocument } from '../../store/edit-document';
 import { Media, Uploads, type UploadRow } from '../../store/entities';
 import { lessonStoreWithTrash } from '../../store/lesson-store';
 import type { JobKind, Made, Work } from '../kind';
-import { enqueue } from '../queue';
+import { askToPrepare } from '../asks';
 import { mayPass, mediaSentence } from '../sentence';
 import { signal as tell } from '../signals';
 
@@ -30,7 +29,8 @@ export const look: JobKind<Input> = {
   parts: [{ name: 'look', doing: 'looking at the file', share: 1, make: lookAt }],
   // Nothing is decided by a tool that did not do its work: the file is looked at again.
   passing: (error) => error instanceof ToolTrouble || mayPass(error),
-  sentence: (error) => mediaSentence(error, 'The file is here, and was not looked at yet'),
+  sentence: (error) =>
+    error instanceof NoPlace ? error.message : mediaSentence(error, 'The file is here, and was not looked at yet'),
 };
 
 async function lookAt({ input, database, store, signal, scratch }: Work<Input>): Promise<Made> {
@@ -51,43 +51,27 @@ async function refuse(manager: EntityManager, upload: UploadRow, words: string):
 }
 
 async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed): Promise<void> {
-  const { warning, ...rest } = found;
-  await manager.getRepository(Media).insert({
-    id: upload.id,
-    name: upload.name,
-    bytes: upload.bytes,
-    ...rest,
-    warning,
-    createdAt: new Date(),
-  });
   const row = await lessonStoreWithTrash.lock(manager, upload.lessonId);
   const { changes, takeId, words } = row ? placed(row.doc, upload, found) : NOWHERE;
-  const answer =
-    changes.length > 0
-      ? await editDocument(
-          manager,
-          lessonStoreWithTrash,
-          upload.lessonId,
-          { baseRevision: row!.revision, clientId: 'upload', authorId: upload.authorId },
-          [{ id: upload.id, kind: 'edit', change: { kind: 'batch', changes } }],
-        )
-      : null;
-  const refused = answer?.refused[0]?.reason ?? (changes.length === 0 ? words : null);
-  if (refused !== null) {
-    await manager.getRepository(Media).delete({ id: upload.id });
-    return refuse(manager, upload, refused);
-  }
-  await manager
-    .getRepository(Uploads)
-    .update({ id: upload.id }, { state: 'taken', takeId, words, updatedAt: new Date() });
-  await enqueue(manager, {
-    id: randomUUID(),
-    kind: 'prepare',
-    ownerId: upload.id,
-    lessonId: upload.lessonId,
-    input: { mediaId: upload.id },
-  });
-  await tell(manager, { on: 'lesson', id: upload.lessonId, revision: answer!.revision, clientId: 'upload' });
+  if (!row || changes.length === 0) return refuse(manager, upload, words);
+  const { id, name, bytes, lessonId, authorId } = upload;
+  await manager.getRepository(Media).insert({ id, name, bytes, ...found, createdAt: new Date() });
+  const from = { baseRevision: row.revision, clientId: 'upload', authorId };
+  const edit = { id, kind: 'edit' as const, change: { kind: 'batch', changes } };
+  const answer = await editDocument(manager, lessonStoreWithTrash, lessonId, from, [edit]);
+  const [refused] = answer!.refused;
+  if (refused)
+    throw new NoPlace(
+      `The film is here, and has no place in its lesson: ${refused.reason} Make room there, then look again.`,
+    );
+  await manager.getRepository(Uploads).update({ id }, { state: 'taken', takeId, words, updatedAt: new Date() });
+  await askToPrepare(manager, id, { lessonId });
+  await tell(manager, { on: 'lesson', id: lessonId, revision: answer!.revision, clientId: 'upload' });
+}
+
+/** A good film that its lesson cannot take: it is kept, and can be looked at again. */
+class NoPlace extends Error {
+  override readonly name = 'NoPlace';
 }
 
 const NOWHERE = {

@@ -19,6 +19,13 @@ export interface SetAside {
   readonly change: unknown;
 }
 
+/** What was left in this browser, and by which tabs that are gone. */
+export interface Left<C> {
+  readonly edits: readonly Pending<C>[];
+  readonly unreadable: readonly SetAside[];
+  readonly gone: readonly string[];
+}
+
 const entrySchema = z.object({
   id: z.uuid(),
   kind: editKindSchema,
@@ -86,6 +93,23 @@ export class KeptEdits<C> {
       }
     }
     return { edits, unreadable };
+  }
+
+  /**
+   * Takes up what a tab left before a reload, and what tabs left that are gone.
+   *
+   * @param hold whether the name of a tab can be taken: then nobody else sends what it kept.
+   */
+  async takeUp(tab: string, hold: (tab: string) => Promise<boolean>): Promise<Left<C>> {
+    const gone: string[] = [];
+    const tabs = this.tabs();
+    for (const one of tabs) if (one !== tab && (await hold(one || 'an earlier program'))) gone.push(one);
+    const all = [...tabs.filter((one) => one === tab), ...gone].map((one) => this.read(one));
+    return {
+      edits: all.flatMap((left) => left.edits),
+      unreadable: all.flatMap((left) => left.unreadable),
+      gone,
+    };
   }
 
   drop(tab: string): void {

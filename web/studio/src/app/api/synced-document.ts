@@ -6,13 +6,15 @@ import { ChangeError } from '@limber/core/document/edit';
 import { parseDocument, DocumentError } from '@limber/core/document/document';
 import { edited, type Editing } from '@limber/core/document/editing';
 import { ApiError, type Api } from './http';
-import { KeptEdits, type Pending, type SetAside } from './kept-edits';
+import { KeptEdits, type Pending } from './kept-edits';
+import { Outbox } from './outbox';
 import type { Tab } from './tab';
 import { UndoStack } from './undo-stack';
 
 export interface Conflict<C> {
   readonly edit: Pending<C>;
-  readonly theirs: C;
+  /** Their change, as it came: it is told, and stays. */
+  readonly theirs: unknown;
   readonly reason: string;
 }
 
@@ -43,7 +45,6 @@ const loadedSchema = z.object({
 /** An answer that takes longer is one that may never come: it is asked for again, and the person is told. */
 export const ANSWER_MS = 8000;
 const RETRY_MS = [2000, 4000, 8000, 15_000];
-const MOST_AT_ONCE = 200;
 
 /**
  * A document of the server's, edited here. Every edit is shown at once, kept in the browser until the server has it, and
@@ -52,16 +53,13 @@ const MOST_AT_ONCE = 200;
  */
 export class SyncedDocument<T, C> {
   private confirmed: { revision: number; doc: T } | null = null;
-  private pending: Pending<C>[] = [];
   private sending = false;
   private closed = false;
   private failures = 0;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private tabId = '';
-  /** After a refusal of many at once, edits go one by one until the bad one is found. */
-  private oneByOne = false;
   private readonly subscriptions = new Subscription();
-  private readonly kept: KeptEdits<C>;
+  private readonly outbox: Outbox<C>;
   private readonly undoing: UndoStack<C>;
 
   /** The document as it is on screen; null until it is there. */
@@ -71,9 +69,9 @@ export class SyncedDocument<T, C> {
   readonly saving = signal<Saving>('saved');
   /** Why edits wait, in words; empty when they do not. */
   readonly why = signal('');
-  readonly waiting = signal(0);
   readonly conflict = signal<Conflict<C> | null>(null);
-  readonly aside = signal<readonly SetAside[]>([]);
+  readonly waiting;
+  readonly aside;
   readonly canUndo;
   readonly canRedo;
 
@@ -82,11 +80,12 @@ export class SyncedDocument<T, C> {
     private readonly tab: Tab,
     private readonly place: Place<T, C>,
   ) {
-    this.kept = new KeptEdits(place.key, place.editing.parseChange);
+    this.outbox = new Outbox(new KeptEdits(place.key, place.editing.parseChange));
+    this.waiting = this.outbox.waiting.asReadonly();
+    this.aside = this.outbox.aside.asReadonly();
     this.undoing = new UndoStack(place.editing.keys);
     this.canUndo = this.undoing.canUndo.asReadonly();
     this.canRedo = this.undoing.canRedo.asReadonly();
-    this.aside.set(this.kept.aside);
   }
 
   /** Fetches the document and everything that this browser kept for it. */
@@ -94,7 +93,7 @@ export class SyncedDocument<T, C> {
     try {
       this.tabId = await this.tab.id;
       await this.load();
-      await this.restore();
+      await this.outbox.restore(this.tabId, (tab) => this.tab.hold(tab), this.confirmed!.revision);
       this.show();
       addEventListener('online', this.flush);
       this.subscriptions.add(
@@ -103,7 +102,7 @@ export class SyncedDocument<T, C> {
         }),
       );
       this.subscriptions.add(this.place.opened.subscribe(() => this.flush()));
-      if (this.pending.length > 0) this.flush();
+      if (!this.outbox.empty) this.flush();
     } catch (error) {
       this.problem.set(wordsOf(error, 'This could not be opened. Reload the page.'));
     }
@@ -124,7 +123,7 @@ export class SyncedDocument<T, C> {
     const inverse = editing.inverse(before, change);
     this.doc.set(edited(editing, before, change));
     this.undoing.remember(kind, change, inverse);
-    this.pending.push({ id: crypto.randomUUID(), kind, change, by: this.tabId, madeOn: null });
+    this.outbox.add(kind, change);
     this.keep();
     void this.send();
   }
@@ -155,7 +154,7 @@ export class SyncedDocument<T, C> {
         if (!(error instanceof ChangeError)) throw error;
       }
     } else {
-      this.pending = this.pending.filter((one) => one.id !== id);
+      this.outbox.remove(id);
       this.undoing.pushRedo({ back: change, touched: change });
     }
     this.keep();
@@ -166,7 +165,7 @@ export class SyncedDocument<T, C> {
 
   /** Lets go of an edit that was set aside. */
   letGo(id: string): void {
-    this.putAside(this.aside().filter((one) => one.id !== id));
+    this.outbox.letGo(id);
   }
 
   readonly flush = (): void => void this.send();
@@ -201,30 +200,12 @@ export class SyncedDocument<T, C> {
         }
   }
 
-  /** Takes up what this tab left before a reload, and what tabs left that are gone. */
-  private async restore(): Promise<void> {
-    const tabs = this.kept.tabs();
-    const own = tabs.filter((tab) => tab === this.tabId);
-    const gone: string[] = [];
-    for (const tab of tabs)
-      if (tab !== this.tabId && (await this.tab.hold(tab || 'an earlier program'))) gone.push(tab);
-    const unreadable: SetAside[] = [];
-    for (const tab of [...own, ...gone]) {
-      const left = this.kept.read(tab);
-      this.pending.push(...left.edits);
-      unreadable.push(...left.unreadable);
-    }
-    if (unreadable.length > 0) this.putAside([...this.aside(), ...unreadable]);
-    // Under one's own name first: between the two steps they are kept twice, and the server knows them by their ids.
-    if (this.keep()) for (const tab of gone) this.kept.drop(tab);
-  }
-
   private async send(): Promise<void> {
     if (this.sending || !this.confirmed || this.conflict() || this.closed) return;
     this.sending = true;
     clearTimeout(this.retry);
-    if (this.pending.length > 0 && this.saving() === 'saved') this.saving.set('saving');
-    const sent = this.nextRun();
+    if (!this.outbox.empty && this.saving() === 'saved') this.saving.set('saving');
+    const sent = this.outbox.nextRun();
     let more = false;
     try {
       more = await this.take(await this.ask(sent), sent);
@@ -252,44 +233,29 @@ export class SyncedDocument<T, C> {
     }
   }
 
-  /** Neighbouring edits of one tab, as many as go at once. */
-  private nextRun(): Pending<C>[] {
-    const [first] = this.pending;
-    const end = this.pending.findIndex(
-      (one) => one.by !== first!.by || (one.madeOn === null) !== (first!.madeOn === null),
-    );
-    return this.pending.slice(0, Math.min(this.oneByOne ? 1 : MOST_AT_ONCE, end < 0 ? Infinity : end));
-  }
-
   /** What is done about an answer that is none. @returns whether the next can be sent at once. */
   private failed(error: unknown, sent: readonly Pending<C>[]): boolean {
-    if (error instanceof DocumentError) {
-      this.wait('waiting', error.message);
+    if (!(error instanceof ApiError || error instanceof DocumentError)) {
+      this.wait('waiting', 'Something went wrong on this page. Reload it; what waits is kept.');
+      throw error;
+    }
+    const verdict = verdictOf(error);
+    if (verdict !== 'refused') {
+      this.wait(verdict, verdict === 'signed-out' ? '' : error.message);
       return false;
     }
-    if (!(error instanceof ApiError)) throw error;
-    if (error.status === 401) {
-      this.wait('signed-out', '');
-      return false;
+    if (sent.length > 1) {
+      this.outbox.sendOneByOne();
+      return true;
     }
-    if (error.status === 404) {
-      this.wait('gone', error.message);
-      return false;
-    }
-    const refused = [400, 403, 413, 422].includes(error.status) && error.type !== 'other-origin';
-    if (refused && sent.length > 1) return (this.oneByOne = true);
-    if (refused && sent.length === 1) {
-      this.refuse([{ id: sent[0]!.id, reason: error.message }]);
-      this.show();
-      this.settle();
-      return this.pending.length > 0;
-    }
-    this.wait('waiting', error.message);
-    return false;
+    this.refuse(sent.map(({ id }) => ({ id, reason: error.message })));
+    this.show();
+    this.settle();
+    return !this.outbox.empty;
   }
 
   private wait(state: Saving, why: string): void {
-    const told = this.pending.length > 0 || state === 'gone';
+    const told = !this.outbox.empty || state === 'gone';
     this.saving.set(told ? state : 'saved');
     this.why.set(told ? why : '');
     if (state !== 'waiting') return;
@@ -311,24 +277,16 @@ export class SyncedDocument<T, C> {
     if (!caught) await this.load();
     const refused = new Set(answer.refused.map((one) => one.id));
     this.refuse(answer.refused);
-    this.pending = this.pending
-      .filter((one) => !done.has(one.id) || refused.has(one.id))
-      .map((one) => (one.by === sent[0]?.by ? { ...one, madeOn: null } : one));
-    if (this.pending.length === 0) this.oneByOne = false;
-    const meets = conflict && this.pending.find((one) => one.id === conflict.id);
-    if (meets && conflict.fits)
-      this.conflict.set({
-        edit: meets,
-        theirs: this.place.editing.parseChange(conflict.theirs),
-        reason: conflict.reason,
-      });
+    this.outbox.arrived(done, sent[0]?.by);
+    const meets = conflict && this.outbox.find(conflict.id);
+    if (meets && conflict.fits) this.conflict.set({ edit: meets, theirs: conflict.theirs, reason: conflict.reason });
     else if (meets)
       this.refuse([{ id: meets.id, reason: 'What it was about was taken out somewhere else meanwhile.' }]);
     this.keep();
     // An answer that only takes up what was sent leaves the screen as it is.
     if (conflict || refused.size > 0 || !caught || newer.some((one) => !done.has(one.id))) this.show();
     this.settle();
-    return this.pending.length > 0 && !this.conflict();
+    return !this.outbox.empty && !this.conflict();
   }
 
   /** Brings what the server has up to its newest revision; false when the changes told do not lead there. */
@@ -347,27 +305,15 @@ export class SyncedDocument<T, C> {
     }
   }
 
-  /** Sets edits aside that can never be taken; the others go on without them. */
   private refuse(refused: readonly { id: string; reason: string }[]): void {
-    for (const { id, reason } of refused) {
-      const edit = this.pending.find((one) => one.id === id);
-      if (!edit) continue;
-      this.pending = this.pending.filter((one) => one !== edit);
-      this.undoing.forget(edit.change);
-      this.putAside([...this.aside(), { id, reason, change: edit.change }]);
-    }
+    for (const change of this.outbox.refuse(refused)) this.undoing.forget(change);
     if (refused.length > 0) this.keep();
-  }
-
-  private putAside(all: readonly SetAside[]): void {
-    this.aside.set(all);
-    this.kept.setAside(all);
   }
 
   /** Rebuilds what is on screen: what the server has, and on it what it has not yet. */
   private show(): void {
     let { doc } = this.confirmed!;
-    for (const { change } of this.pending) {
+    for (const { change } of this.outbox.all) {
       try {
         doc = edited(this.place.editing, doc, change);
       } catch (error) {
@@ -379,17 +325,23 @@ export class SyncedDocument<T, C> {
   }
 
   private settle(): void {
-    this.saving.set(this.conflict() ? 'conflict' : this.pending.length > 0 ? 'saving' : 'saved');
+    this.saving.set(this.conflict() ? 'conflict' : this.outbox.empty ? 'saved' : 'saving');
     if (this.saving() !== 'saving') this.why.set('');
   }
 
-  /** Keeps what waits. @returns whether this browser could. */
-  private keep(): boolean {
-    this.waiting.set(this.pending.length);
-    const kept = this.kept.keep(this.tabId, this.confirmed!.revision, this.pending);
-    if (!kept) this.why.set('This browser has no room to keep it: leave the page open until it is saved.');
-    return kept;
+  private keep(): void {
+    if (!this.outbox.keep(this.confirmed!.revision))
+      this.why.set('This browser has no room to keep it: leave the page open until it is saved.');
   }
+}
+
+/** What an answer that is none means for what was sent. */
+function verdictOf(error: ApiError | DocumentError): 'signed-out' | 'gone' | 'refused' | 'waiting' {
+  if (error instanceof DocumentError) return 'waiting';
+  if (error.status === 401) return 'signed-out';
+  if (error.status === 404) return 'gone';
+  // A page of another origin is not refused for good: it is behind another address for now.
+  return [400, 403, 413, 422].includes(error.status) && error.type !== 'other-origin' ? 'refused' : 'waiting';
 }
 
 function wordsOf(error: unknown, otherwise: string): string {
