@@ -123,13 +123,24 @@ export async function viewer(
   return page;
 }
 
-/** Waits until the film has played on by so much of its own time, s. */
+/** Waits until so much of the film has been played, s: what a jump leaves out does not count. */
 export async function playedOn(page: Page, seconds: number): Promise<void> {
-  const from = await page.evaluate(() => document.querySelector('video')!.currentTime);
-  await page.waitForFunction((until) => document.querySelector('video')!.currentTime >= until, from + seconds, {
-    polling: 'raf',
-    timeout: 60_000,
-  });
+  await page.evaluate(
+    (wanted) =>
+      new Promise<void>((done) => {
+        const film = document.querySelector('video')!;
+        let [last, played] = [film.currentTime, 0];
+        const look = (): void => {
+          const step = film.currentTime - last;
+          last = film.currentTime;
+          if (!film.seeking && step > 0 && step < 1) played += step;
+          if (played >= wanted) done();
+          else setTimeout(look, 20);
+        };
+        look();
+      }),
+    seconds,
+  );
 }
 
 /** The newest link of a lesson. */
