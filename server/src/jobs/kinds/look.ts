@@ -3,6 +3,7 @@ import * as z from 'zod';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
 import type { Source, Take } from '@limber/core/segment/segment.schema';
+import { clock } from '@limber/core/time/clock';
 import { originalKey } from '../../media/keys';
 import { probe, RefusedMedia, type Probed } from '../../media/probe';
 import { ToolTrouble } from '../../media/tool';
@@ -106,7 +107,7 @@ function placed(
       ],
       takeId: take.id,
       words: off
-        ? `This film runs ${time(durationMs)}, the one that was there ran ${time(take.durationMs)}: check that it is the same recording.`
+        ? `This film runs ${clock(durationMs)}, the one that was there ran ${clock(take.durationMs)}: check that it is the same recording.`
         : '',
     };
   }
@@ -125,8 +126,4 @@ function placed(
     takeId: id,
     words: '',
   };
-}
-
-function time(ms: number): string {
-  return `${Math.floor(ms / 60_000)}:${String(Math.round((ms % 60_000) / 1000)).padStart(2, '0')}`;
 }

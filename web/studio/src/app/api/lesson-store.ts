@@ -1,21 +1,27 @@
 import { computed, inject, Injectable, OnDestroy, signal } from '@angular/core';
 import { MessageService } from 'primeng/api';
+import { filter } from 'rxjs';
 import * as z from 'zod';
 import { ChangeError } from '@limber/core/document/edit';
 import type { EditKind } from '@limber/core/api/edits';
+import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { StepLook } from '@limber/core/lesson/passage';
 import { schedule } from '@limber/core/lesson/schedule';
-import { Documents } from './documents';
-import type { SyncedDocument } from './synced-document';
+import { Api } from './http';
+import { Stream } from './stream';
+import { SyncedDocument } from './synced-document';
+import { Tab } from './tab';
 
 const sharedSchema = z.object({ versions: z.number(), viewings: z.number() });
 
 /** The open lesson: its document, what is computed of it, and which step is chosen. One for each opening of a lesson. */
 @Injectable()
 export class LessonStore implements OnDestroy {
-  private readonly documents = inject(Documents);
+  private readonly api = inject(Api);
+  private readonly tab = inject(Tab);
+  private readonly stream = inject(Stream);
   private readonly messages = inject(MessageService, { optional: true });
   private readonly opened = signal<SyncedDocument<Lesson, Change> | null>(null);
 
@@ -49,9 +55,16 @@ export class LessonStore implements OnDestroy {
   }
 
   async open(lessonId: string): Promise<void> {
-    const document = this.documents.lesson(lessonId, (answer) => {
-      const shared = sharedSchema.safeParse(answer);
-      if (shared.success) this.shared.set(shared.data);
+    const document = new SyncedDocument(this.api, this.tab, {
+      editing: lessonEditing,
+      path: `lessons/${encodeURIComponent(lessonId)}`,
+      key: `lesson:${lessonId}`,
+      edits: this.stream.lessons.pipe(filter((one) => one.id === lessonId)),
+      opened: this.stream.opened,
+      onLoaded: (answer) => {
+        const shared = sharedSchema.safeParse(answer);
+        if (shared.success) this.shared.set(shared.data);
+      },
     });
     this.opened.set(document);
     await document.open();
