@@ -11,7 +11,7 @@ const ours = {
 };
 
 const programs = {
-  server: ['serve', 'worker', 'supervise', 'owner-link', 'check-settings'],
+  server: ['serve', 'worker', 'supervise', 'owner-link', 'check-settings', 'back-up'],
   demo: ['load'],
   cli: ['compute'],
 };

@@ -56,7 +56,7 @@ async function load(): Promise<void> {
   const { version, link } = shared;
   const viewings = simulateViewings(version.follow, 200, Date.now() - 46 * 86_400_000, seedOf(bulletin.id));
   for (const { viewingId, viewerId, events, feedback } of viewings) {
-    const viewing = { id: viewingId, viewerId, token: link.token };
+    const viewing = { id: viewingId, viewerId, versionId: version.id, token: link.token };
     await storeEvents(database, viewing, events.slice(0, 1), new Date(events[0]!.wallMs));
     const last = new Date(events[events.length - 1]!.wallMs);
     await storeEvents(database, viewing, events, last);

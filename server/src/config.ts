@@ -7,7 +7,10 @@ const environment = z.object({
   LIMBER_DATA: z.string().default('.data'),
   DATABASE_URL: z.string().min(1, 'DATABASE_URL is missing: start with ./limber start, which sets it.'),
   LIMBER_WEB: z.string().default('web/dist'),
+  LIMBER_GUIDE: z.string().default('docs/guide'),
   LIMBER_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'silent']).default('info'),
+  /** Where logs are written; without it they go to standard output. */
+  LIMBER_LOG_FOLDER: z.string().min(1).optional(),
   LIMBER_SESSION_SECRET: z.string().min(16),
   /** The address that people open, when another program stands in front: https://studio.example */
   LIMBER_PUBLIC_URL: z
@@ -37,7 +40,9 @@ export interface Config {
   readonly uploadFolder: string;
   readonly scratchFolder: string;
   readonly webFolder: string;
+  readonly guideFolder: string;
   readonly logLevel: string;
+  readonly logFolder: string | null;
   readonly sessionSecret: string;
 }
 
@@ -71,7 +76,9 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     uploadFolder: join(data, 'uploads'),
     scratchFolder: join(data, 'scratch'),
     webFolder: resolve(parsed.data.LIMBER_WEB),
+    guideFolder: resolve(parsed.data.LIMBER_GUIDE),
     logLevel: parsed.data.LIMBER_LOG,
+    logFolder: parsed.data.LIMBER_LOG_FOLDER ?? null,
     sessionSecret: parsed.data.LIMBER_SESSION_SECRET,
   };
 }

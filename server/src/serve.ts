@@ -8,7 +8,7 @@ import { openDatabase } from './store/database';
 import { rollUpAll } from './store/rollup';
 
 const config = readConfig();
-const log = openLog('server', config.logLevel);
+const log = openLog('server', config.logLevel, config.logFolder);
 mkdirSync(config.mediaFolder, { recursive: true });
 
 const database = await openDatabase(config.databaseUrl);

@@ -8,7 +8,7 @@ import { LocalMediaStore } from './media/store';
 import { openDatabase } from './store/database';
 
 const config = readConfig();
-const log = openLog('worker', config.logLevel);
+const log = openLog('worker', config.logLevel, config.logFolder);
 for (const folder of [config.mediaFolder, config.scratchFolder]) mkdirSync(folder, { recursive: true });
 const database = await openDatabase(config.databaseUrl);
 const signals = new Signals(config.databaseUrl);

@@ -40,6 +40,10 @@ export const mediumSchema = z.object({
   warning: z.string().nullable(),
   /** What is made of it and can be had. */
   artefacts: z.array(artefactSchema),
+  /** What these weigh. */
+  madeBytes: z.number(),
+  /** Shared versions that need it, in words: “version 2 of Tide”. */
+  neededBy: z.array(z.string()),
   job: jobSchema.nullable(),
 });
 export type Medium = z.infer<typeof mediumSchema>;

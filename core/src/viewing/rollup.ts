@@ -108,6 +108,19 @@ export function sumRollups(into: Rollup, other: Rollup): void {
     other[name].forEach((value, i) => (into[name][i] = (into[name][i] ?? 0) + value));
 }
 
+/**
+ * Takes a part out of sums again: what {@link sumRollups} had added. Nothing goes below nothing, so that sums that were
+ * wrong before stay sums.
+ */
+export function subtractRollup(from: Rollup, part: Rollup): void {
+  const less = (a: number, b: number): number => Math.max(0, a - b);
+  from.viewings = less(from.viewings, part.viewings);
+  from.completed = less(from.completed, part.completed);
+  from.watchedMs = less(from.watchedMs, part.watchedMs);
+  for (const name of ['covered', 'replayed', 'furthest', 'entered', 'finished'] as const)
+    part[name].forEach((value, i) => (from[name][i] = less(from[name][i] ?? 0, value)));
+}
+
 /** A step counts as entered from one second of it on (or half of a shorter one), and as finished at its last half second. */
 export function stepState(spans: readonly Span[], step: StepSpan): { entered: boolean; finished: boolean } {
   const inside = intersectSpans(spans, [[step.startMs, step.endMs]]);

@@ -10,9 +10,11 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import pg from 'pg';
 import { pinoHttp } from 'pino-http';
+import { errorForLog } from '../log';
 import { sameOrigin, signedIn } from './auth';
 import type { Context } from './context';
 import { followRoutes } from './follow';
+import { guideRoutes } from './guide';
 import { jobRoutes } from './jobs';
 import { json } from './json';
 import { arrivalRoutes } from './arrivals';
@@ -21,8 +23,11 @@ import { lessonRoutes } from './lessons';
 import { mediaRoutes } from './media';
 import { Problem, problemHandler } from './problem';
 import { resultRoutes } from './results';
+import { peopleRoutes } from './people';
+import { roomRoutes } from './room';
 import { sessionRoutes } from './session';
 import { shareRoutes } from './share';
+import { trashRoutes } from './trash';
 import { uploads } from './uploads';
 
 /** The whole HTTP side. Read top to bottom: what every request meets first, then the resources, then the pages. */
@@ -53,18 +58,20 @@ export function createApp(context: Context): Express {
     response.status(db && store ? 200 : 503).json({ database: db, media: store });
   });
 
-  // No address of a viewer is stored or logged: only what was asked, and how it went.
+  // What was asked, and how it went: no address, no words, and no token or number that opens something.
   app.use(
     pinoHttp({
       logger: log,
+      wrapSerializers: false,
       genReqId: () => randomUUID(),
       serializers: {
         req: (request: { id: unknown; method: string; url: string }) => ({
           id: request.id,
           method: request.method,
-          url: request.url.replace(/(\/(?:api\/)?(?:follow|v)\/)[\w-]{12,}/, '$1…'),
+          url: withoutSecrets(request.url),
         }),
         res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+        err: errorForLog,
       },
       autoLogging: { ignore: (request) => request.url === '/health' },
     }),
@@ -122,15 +129,19 @@ export function createApp(context: Context): Express {
     cookie: { httpOnly: true, sameSite: 'lax', secure: config.secure, maxAge: 30 * 86_400_000 },
   });
 
-  app.use('/api', sameOrigin(config));
-  app.use('/api/follow', json('512kb'), followRoutes(context));
-  app.use('/api', sessions);
-  app.use('/api/uploads', signedIn, uploads(context));
+  app.use('/api', wellFormed, sameOrigin(config));
+  app.use('/api/follow', json('256kb'), followRoutes(context));
+  // From here on everything is for whoever is signed in, and stays in no cache; nothing large is read before that is known.
+  app.use('/api', noStore, sessions);
+  app.use('/api/session', json('16kb'), sessionRoutes(context));
+  app.use('/api', signedIn(context));
+  app.use('/api/uploads', uploads(context));
   app.use('/api', json('12mb'));
-  app.use('/api/session', sessionRoutes(context));
-  app.use('/api', signedIn);
+  app.use('/api/people', peopleRoutes(context));
   app.use('/api/lessons/:id/share', shareRoutes(context));
   app.use('/api/lessons', lessonRoutes(context));
+  app.use('/api/trash', trashRoutes(context));
+  app.use('/api/room', roomRoutes(context));
   app.use('/api/library', libraryRoutes(context));
   app.use('/api/arrivals', arrivalRoutes(context));
   app.use('/api/media', mediaRoutes(context));
@@ -160,8 +171,25 @@ export function createApp(context: Context): Express {
         .send(html.replaceAll('%NONCE%', String(response.locals['nonce'])));
     };
   };
+  app.use('/guide', guideRoutes(config.guideFolder));
   app.get('/v/:token', page(follow));
   app.get('/{*path}', page(studio));
   app.use(problemHandler);
   return app;
 }
+
+/** The path of a request, without the tokens of links and the numbers of viewers, and without what was asked for in words. */
+export function withoutSecrets(url: string): string {
+  return url.split('?')[0]!.replace(/(\/(?:follow|v|viewers|links)\/)[\w-]{12,}/g, '$1…');
+}
+
+/** Texts with a NUL cannot be kept, wherever they come from; bodies are looked at by {@link json}. */
+const wellFormed: express.RequestHandler = (request, _response, next) => {
+  if (/%00|\0/.test(request.url)) throw new Problem('invalid', 'What was sent could not be read.');
+  next();
+};
+
+const noStore: express.RequestHandler = (_request, response, next) => {
+  response.set('Cache-Control', 'no-store');
+  next();
+};

@@ -18,7 +18,7 @@ export function editsRoute<T, C>(
   return async (request, response) => {
     const { clientId, baseRevision, edits } = parse(editsSchema, request.body);
     const id = idOf(request);
-    const authorId = request.session.user!.id;
+    const authorId = request.user!.id;
     const answer = await database.transaction((manager) =>
       editDocument(manager, store, id, { baseRevision, clientId, authorId }, edits),
     );
@@ -39,7 +39,7 @@ export async function historyOf(
   const rows = await manager
     .getRepository(Changes)
     .find({ where: { documentKind, documentId }, order: { revision: 'DESC' }, take: 100 });
-  const me = request.session.user!.id;
+  const me = request.user!.id;
   return rows
     .reverse()
     .map(({ change, inverse, kind, authorId }) => ({ change, inverse, kind, mine: authorId === me }));

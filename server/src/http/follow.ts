@@ -1,51 +1,75 @@
 import { Router, type Request } from 'express';
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import * as z from 'zod';
-import { eventSchema } from '@limber/core/viewing/event.schema';
-import { feedbackSchema } from '@limber/core/viewing/version.schema';
-import { Artefacts, Links, Versions } from '../store/entities';
-import { eraseViewer, storeFeedback } from '../store/feedback';
-import { storeEvents } from '../store/intake';
+import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import { writeWebVtt } from '@limber/core/format/webvtt';
-import type { Follow } from '@limber/core/viewing/version.schema';
+import { parseEvents } from '@limber/core/viewing/event.schema';
+import { feedbackSchema, type Follow } from '@limber/core/viewing/version.schema';
+import { Artefacts, Versions } from '../store/entities';
+import { eraseViewer, recordOf } from '../store/erase';
+import { storeFeedback } from '../store/feedback';
+import { storeEvents, whyNotTaken, type Viewing } from '../store/intake';
 import type { Context } from './context';
+import { cleaned, field, limited, sender } from './limit';
 import { ARTEFACT_TYPES } from './media';
-import { notFound, parse, Problem, sendProblem, textOf } from './problem';
+import { NewViewings } from './new-viewings';
+import { notFound, parse, Problem } from './problem';
 import { sendFile } from './send-file';
 
-const batchSchema = z.object({
-  viewingId: z.uuid(),
-  viewerId: z.uuid(),
-  events: z.array(eventSchema).min(1).max(500),
-});
+const idSchema = z.uuid().toLowerCase();
+const viewingFields = {
+  viewerId: idSchema,
+  /** The version that was watched, which need not be the one that the link leads to by now. */
+  versionId: idSchema.nullable().default(null),
+};
+const batchSchema = z.object({ ...viewingFields, viewingId: idSchema, events: z.array(z.unknown()).min(1).max(500) });
+const answerSchema = z.object({ ...viewingFields, feedback: feedbackSchema });
 
-/** What viewers reach without an account: one version through one link, and nothing else. */
+const KEPT = 'That was a lot at once. It is kept on your device and sent a little later.';
+
+/** What viewers reach without an account: one version through one link, what they sent, and nothing else. */
 export function followRoutes({ database, media }: Context): Router {
   const router = Router();
+  const newViewings = new NewViewings(database);
+  const tokenOf = (request: Request): string => String(request.params['token']);
+  const viewingOf = (request: Request): string =>
+    cleaned(idSchema, field(request.body, 'viewingId') ?? field(field(request.body, 'feedback'), 'viewingId'));
 
-  // By link and viewing, not by address alone: a whole class may share one.
-  const limit = (perMinute: number): ReturnType<typeof rateLimit> =>
-    rateLimit({
-      windowMs: 60_000,
-      limit: perMinute,
-      standardHeaders: 'draft-8',
-      legacyHeaders: false,
-      keyGenerator: (request) =>
-        [ipKeyGenerator(request.ip ?? ''), String(request.params['token']), textOf(request.body, 'viewingId')].join(
-          '/',
-        ),
-      handler: (_request, response) =>
-        sendProblem(
-          response,
-          new Problem('too-many-tries', 'That was a lot at once. It is kept on your device and sent a little later.'),
-        ),
-    });
+  const opened = limited({
+    minutes: 1,
+    most: 120,
+    by: (request) => [sender(request), tokenOf(request)],
+    words: 'That was a lot at once. Wait a minute, then try again.',
+  });
+  // By link and viewing: a whole class may share one address.
+  const batches = limited({
+    minutes: 1,
+    most: 240,
+    by: (request) => [tokenOf(request), viewingOf(request)],
+    words: KEPT,
+  });
+  const answers = limited({
+    minutes: 1,
+    most: 20,
+    by: (request) => [tokenOf(request), viewingOf(request)],
+    words: KEPT,
+  });
+  const records = limited({
+    minutes: 1,
+    most: 20,
+    by: (request) => [sender(request), cleaned(idSchema, request.params['viewerId'])],
+    words: 'That was a lot at once. Wait a minute, then try again.',
+  });
 
   const versionIdOf = async (request: Request): Promise<string> => {
-    const link = await database.getRepository(Links).findOneBy({ token: String(request.params['token']) });
+    const [link] = await database.query<{ version_id: string; revoked: boolean; trashed: boolean }[]>(
+      `SELECT l.version_id, l.revoked_at IS NOT NULL AS revoked, s.trashed_at IS NOT NULL AS trashed
+       FROM links l JOIN lessons s ON s.id = l.lesson_id WHERE l.token = $1`,
+      [tokenOf(request)],
+    );
     if (!link) throw notFound('This lesson');
-    if (link.revokedAt) throw new Problem('revoked', 'This lesson is no longer shared. Ask whoever sent you the link.');
-    return link.versionId;
+    if (link.revoked) throw revoked();
+    if (link.trashed) throw takenDown();
+    return link.version_id;
   };
 
   const followOf = async (request: Request): Promise<Follow> => {
@@ -54,13 +78,39 @@ export function followRoutes({ database, media }: Context): Router {
       .follow;
   };
 
-  /** Why nothing was stored: the link is unknown or closed, or the viewing is not of its version. */
-  const refusal = async (request: Request): Promise<Problem> => {
-    await versionIdOf(request);
-    return new Problem('other-version', 'This viewing belongs to another version of the lesson.');
+  const admit = async (viewing: Viewing): Promise<void> => {
+    if (!(await newViewings.admit(viewing.token, viewing.id))) throw new Problem('too-many-tries', KEPT);
   };
 
-  router.get('/:token', limit(120), async (request, response) => {
+  const refusal = async (viewing: Viewing): Promise<Problem> => {
+    switch (await whyNotTaken(database, viewing)) {
+      case 'unknown':
+        return notFound('This lesson');
+      case 'revoked':
+        return revoked();
+      case 'trashed':
+        return takenDown();
+      case 'erased':
+        return new Problem('erased', 'What this device sent was erased, and nothing more of it is taken.');
+      case 'other-viewer':
+        return new Problem('other-viewer', 'This viewing belongs to another device.');
+      case 'other-version':
+        return new Problem('other-version', 'This viewing belongs to another version of the lesson.');
+    }
+  };
+
+  router.get('/viewers/:viewerId', records, async (request, response) => {
+    const viewerId = parse(idSchema, request.params['viewerId']);
+    response.set('Cache-Control', 'no-store').json((await recordOf(database, viewerId)) satisfies ViewerRecord);
+  });
+
+  /** Whoever knows a viewer's random number is that viewer's browser: whatever became of the links, it may take all back. */
+  router.delete('/viewers/:viewerId', records, async (request, response) => {
+    await eraseViewer(database, parse(idSchema, request.params['viewerId']));
+    response.status(204).end();
+  });
+
+  router.get('/:token', opened, async (request, response) => {
     response.set('Cache-Control', 'no-store').json(await followOf(request));
   });
 
@@ -73,36 +123,44 @@ export function followRoutes({ database, media }: Context): Router {
         .findOneOrFail({ where: { id }, select: { id: true, mediaId: true } });
       const made = await database.getRepository(Artefacts).findOneBy({ ownerId: mediaId, name: file });
       if (!made) throw notFound('The footage of this lesson');
-      await sendFile(request, response, media, { key: made.key, type: ARTEFACT_TYPES[file], maxAgeS: 3600 });
+      await sendFile(request, response, media, {
+        key: made.key,
+        type: ARTEFACT_TYPES[file],
+        cache: 'private, max-age=3600',
+      });
     });
 
-  router.get('/:token/captions.vtt', limit(120), async (request, response) => {
+  router.get('/:token/captions.vtt', opened, async (request, response) => {
     const follow = await followOf(request);
-    response.type('text/vtt; charset=utf-8').send(writeWebVtt(follow.cues.filter((cue) => cue.kind === 'caption')));
+    response
+      .set('Cache-Control', 'no-store')
+      .type('text/vtt; charset=utf-8')
+      .send(writeWebVtt(follow.cues.filter((cue) => cue.kind === 'caption')));
   });
 
-  router.post('/:token/events', limit(240), async (request, response) => {
-    const { viewingId, viewerId, events } = parse(batchSchema, request.body);
+  router.post('/:token/events', batches, async (request, response) => {
+    const { viewingId, viewerId, versionId, events: sent } = parse(batchSchema, request.body);
+    const { events, refused } = parseEvents(sent);
     if (events.some((event) => event.viewingId !== viewingId))
       throw new Problem('invalid', 'A batch holds the events of one viewing.');
-    const viewing = { id: viewingId, viewerId, token: String(request.params['token']) };
-    if (!(await storeEvents(database, viewing, events))) throw await refusal(request);
-    response.status(202).end();
+    const viewing = { id: viewingId, viewerId, versionId, token: tokenOf(request) };
+    await admit(viewing);
+    if (!(await storeEvents(database, viewing, events))) throw await refusal(viewing);
+    response.status(202).json({ refused });
   });
 
-  router.post('/:token/feedback', limit(20), async (request, response) => {
-    const { viewerId, feedback } = parse(z.object({ viewerId: z.uuid(), feedback: feedbackSchema }), request.body);
-    const viewing = { id: feedback.viewingId, viewerId, token: String(request.params['token']) };
+  router.post('/:token/feedback', answers, async (request, response) => {
+    const { viewerId, versionId, feedback } = parse(answerSchema, request.body);
+    const viewing = { id: feedback.viewingId.toLowerCase(), viewerId, versionId, token: tokenOf(request) };
+    await admit(viewing);
     const serious = await storeFeedback(database, viewing, feedback);
-    if (serious === null) throw await refusal(request);
+    if (serious === null) throw await refusal(viewing);
     response.status(202).json({ serious });
-  });
-
-  router.delete('/:token/viewers/:viewerId', limit(20), async (request, response) => {
-    const viewerId = parse(z.uuid(), request.params['viewerId']);
-    await eraseViewer(database, await versionIdOf(request), viewerId);
-    response.status(204).end();
   });
 
   return router;
 }
+
+const revoked = (): Problem =>
+  new Problem('revoked', 'This lesson is no longer shared. Ask whoever sent you the link.');
+const takenDown = (): Problem => new Problem('gone', 'This lesson was taken down. Ask whoever sent you the link.');

@@ -23,14 +23,28 @@ export function jobRoutes({ database, signals }: Context): Router {
     response.write('retry: 2000\n\n');
     const send = (event: string, data: unknown): void =>
       void response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+    const { id: userId } = request.user!;
+    // It ends with the session that it was opened with; when that was not told, it is found at the next beat.
+    const stillIn = async (): Promise<void> => {
+      const rows = await database.query<unknown[]>('SELECT 1 FROM session WHERE sid = $1 AND expire > now()', [
+        request.sessionID,
+      ]);
+      if (rows.length === 0) response.end();
+    };
+    const check = (): void => void stillIn().catch(() => undefined);
     const stop = signals.subscribe((one) => {
-      if (one.on === 'lesson' || one.on === 'library') send(one.on, one);
+      if (one.on === 'access') {
+        if (one.userId === userId) check();
+      } else if (one.on === 'lesson' || one.on === 'library') send(one.on, one);
       else if (one.on === 'job')
         void load(one.id)
           .then((row) => send('job', shownJob(row)))
           .catch(() => undefined);
     });
-    const beat = setInterval(() => response.write(': here\n\n'), 15_000);
+    const beat = setInterval(() => {
+      response.write(': here\n\n');
+      check();
+    }, 15_000);
     request.on('close', () => {
       clearInterval(beat);
       stop();

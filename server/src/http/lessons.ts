@@ -19,6 +19,7 @@ import { assemblyMs } from '@limber/core/segment/filmed';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import { Lessons, type LessonRow } from '../store/entities';
 import { lessonStore } from '../store/lesson-store';
+import { owner } from './auth';
 import type { Context } from './context';
 import { editsRoute, historyOf } from './edits';
 import { notFound, parse, Problem } from './problem';
@@ -73,6 +74,7 @@ export function lessonRoutes(context: Context): Router {
           school: doc.school,
           ownSchool: doc.ownSchool?.name ?? null,
           steps: doc.steps.length,
+          moves: doc.steps.map((step) => step.move.name),
           plannedMs: plan.totalMs,
           filmedMs: assemblyMs(doc.assembly),
           targetMs: doc.targetMs,
@@ -169,18 +171,20 @@ export function lessonRoutes(context: Context): Router {
       .send(writeWebVtt(cues));
   });
 
-  router.delete('/:id', async (request, response) => {
-    const { id } = request.params;
+  /** The same plan, takes and marks under another name; what was shared stays with the first. */
+  router.post('/:id/copy', async (request, response) => {
+    const { doc } = await load(String(request.params['id']));
+    // Never cut through a letter that is written in two halves.
+    const title = `Copy of ${doc.title}`.slice(0, 160).replace(/[\uD800-\uDBFF]$/, '');
+    response.status(201).json(await create({ ...doc, id: randomUUID(), title }));
+  });
+
+  router.delete('/:id', owner(context), async (request, response) => {
+    const id = String(request.params['id']);
     const { affected } = await lessons.update({ id, trashedAt: IsNull() }, { trashedAt: new Date() });
     if (!affected) throw notFound('This lesson');
     log.info({ lesson: id }, 'lesson put in the trash');
     response.status(204).end();
-  });
-
-  router.post('/:id/restore', async (request, response) => {
-    const { affected } = await lessons.update({ id: request.params.id }, { trashedAt: null });
-    if (!affected) throw notFound('This lesson');
-    response.json({ id: request.params.id });
   });
 
   return router;

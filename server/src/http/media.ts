@@ -2,6 +2,7 @@ import { Router } from 'express';
 import * as z from 'zod';
 import { ARTEFACTS, type ArtefactName, type Medium } from '@limber/core/api/media';
 import { askToPrepare } from '../jobs/asks';
+import { OF_VERSIONS } from '../media/unused';
 import { Artefacts, Jobs, Media, type MediaRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
@@ -30,9 +31,16 @@ export function mediaRoutes({ database, media }: Context): Router {
       .getRepository(Jobs)
       .findOne({ where: { kind: 'prepare', ownerId: row.id }, order: { createdAt: 'DESC' } });
     const { id, name, durationMs, width, height, hasSound, warning } = row;
+    const needs = await database.query<{ number: number; title: string }[]>(
+      `SELECT number, coalesce(l.doc->>'title', '') AS title FROM (${OF_VERSIONS}) v JOIN lessons l ON l.id = v.lesson_id
+       WHERE media_id = $1::text ORDER BY title, number`,
+      [id],
+    );
     return {
       ...{ id, name, bytes: Number(row.bytes), durationMs, width, height, hasSound, warning },
       artefacts: ARTEFACTS.filter((one) => made.some(({ name: made }) => made === one)),
+      madeBytes: made.reduce((sum, one) => sum + Number(one.bytes), 0),
+      neededBy: needs.map((one) => `version ${one.number} of “${one.title}”`),
       job: job ? shownJob(job) : null,
     };
   };
@@ -55,7 +63,7 @@ export function mediaRoutes({ database, media }: Context): Router {
         ? await database.getRepository(Artefacts).findOneBy({ ownerId: id, name })
         : null;
       if (!row) throw notFound('This footage');
-      await sendFile(request, response, media, { key: row.key, type: ARTEFACT_TYPES[name], maxAgeS: 0 });
+      await sendFile(request, response, media, { key: row.key, type: ARTEFACT_TYPES[name], cache: 'no-store' });
     });
 
   return router;

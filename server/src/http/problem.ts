@@ -40,12 +40,6 @@ export function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T
   throw new Problem('invalid', `${path ? `${path}: ` : ''}${issue.message}`, { path });
 }
 
-/** A field of a body that is not parsed yet, as text; empty when it is no text. For rate limits only. */
-export function textOf(body: unknown, field: string): string {
-  const value = (body as Record<string, unknown> | null | undefined)?.[field];
-  return typeof value === 'string' ? value : '';
-}
-
 /** What went wrong as an answer in words; null for what nobody foresaw. */
 export function problemOf(error: unknown): Problem | null {
   if (error instanceof Problem) return error;
@@ -64,6 +58,9 @@ export function problemOf(error: unknown): Problem | null {
       'no-database',
       'The database cannot be reached just now. Nothing was changed; it is tried again.',
     );
+  // Texts that PostgreSQL cannot keep or read (22021, 22P05, 22P02), on whatever way they came.
+  if (['22021', '22P05', '22P02'].includes(String((error as { code?: unknown } | null)?.code)))
+    return new Problem('invalid', 'What was sent could not be read.');
   const status = (error as { status?: unknown } | null)?.status;
   if (status === 413) return new Problem('too-large', 'That is more than is taken at once. Send less.');
   if (status === 404) return new Problem('not-found', 'There is nothing at this address.');
@@ -76,7 +73,7 @@ export const problemHandler: ErrorRequestHandler = (error, request, response, ne
   if (response.headersSent) return next(error);
   const problem = problemOf(error);
   if (problem && problem.status < 500) return sendProblem(response, problem);
-  request.log.error(error);
+  request.log.error({ err: error as unknown }, problem?.type ?? 'unforeseen');
   sendProblem(
     response,
     problem ??

@@ -12,7 +12,7 @@ export async function sendFile(
   request: Request,
   response: Response,
   store: MediaStore,
-  file: { key: string; type: string; maxAgeS: number },
+  file: { key: string; type: string; cache: string },
 ): Promise<void> {
   const size = await store.size(file.key);
   if (size === null) throw notFound('This footage');
@@ -20,7 +20,7 @@ export async function sendFile(
   response.set({
     'Content-Type': file.type,
     'Accept-Ranges': 'bytes',
-    'Cache-Control': `private, max-age=${file.maxAgeS}`,
+    'Cache-Control': file.cache,
     ETag: tag,
   });
   if (request.fresh) return void response.status(304).end();

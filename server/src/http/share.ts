@@ -1,14 +1,19 @@
 import { randomBytes } from 'node:crypto';
 import { Router } from 'express';
 import * as z from 'zod';
+import type { Share } from '@limber/core/api/keeping';
 import { NotReadyError } from '@limber/core/viewing/freeze';
 import { Links, Versions } from '../store/entities';
 import { shareLesson } from '../store/share';
+import { deleteVersions } from '../store/trash';
+import { owner } from './auth';
 import type { Context } from './context';
 import { notFound, parse, Problem } from './problem';
 
 /** Versions and links of a lesson: freeze, link, point a link elsewhere, revoke. */
-export function shareRoutes({ database }: Context): Router {
+export function shareRoutes(context: Context): Router {
+  const { config, database, log } = context;
+  const ownerOnly = owner(context);
   const router = Router({ mergeParams: true });
   const versions = database.getRepository(Versions);
   const links = database.getRepository(Links);
@@ -26,13 +31,24 @@ export function shareRoutes({ database }: Context): Router {
       [lessonId],
     );
     const viewings = new Map(counts.map((one) => [one.version_id, one.viewings]));
+    const weights = await database.query<{ id: string; bytes: number }[]>(
+      `SELECT m.id, (m.bytes + coalesce((SELECT sum(a.bytes) FROM artefacts a WHERE a.owner_id = m.id), 0))::float8 AS bytes
+       FROM media m WHERE m.id = ANY($1)`,
+      [rows.map((row) => row.mediaId)],
+    );
+    const bytes = new Map(weights.map((one) => [one.id, one.bytes]));
     response.json({
-      versions: rows.map((row) => ({ ...row, viewings: viewings.get(row.id) ?? 0 })),
+      versions: rows.map(({ id, number, revision, createdAt, mediaId }) => ({
+        ...{ id, number, revision, createdAt },
+        viewings: viewings.get(id) ?? 0,
+        bytes: bytes.get(mediaId) ?? 0,
+      })),
       links: await links.find({ where: { lessonId }, order: { createdAt: 'DESC' } }),
-    });
+      publicUrl: config.loopback && !config.secure ? null : config.publicUrl,
+    } satisfies Share);
   });
 
-  router.post('/', async (request, response) => {
+  router.post('/', ownerOnly, async (request, response) => {
     try {
       const shared = await shareLesson(database, lessonOf(request));
       if (!shared) throw notFound('This lesson');
@@ -45,7 +61,7 @@ export function shareRoutes({ database }: Context): Router {
     }
   });
 
-  router.post('/links', async (request, response) => {
+  router.post('/links', ownerOnly, async (request, response) => {
     const { versionId } = parse(z.object({ versionId: z.uuid() }), request.body);
     const version = await versions.findOneBy({ id: versionId, lessonId: lessonOf(request) });
     if (!version) throw notFound('This version');
@@ -60,9 +76,9 @@ export function shareRoutes({ database }: Context): Router {
     response.status(201).json(link);
   });
 
-  router.patch('/links/:token', async (request, response) => {
+  router.patch('/links/:token', ownerOnly, async (request, response) => {
     const asked = parse(z.object({ revoked: z.boolean().optional(), versionId: z.uuid().optional() }), request.body);
-    const where = { token: request.params.token, lessonId: lessonOf(request) };
+    const where = { token: String(request.params['token']), lessonId: lessonOf(request) };
     const link = await links.findOneBy(where);
     if (!link) throw notFound('This link');
     if (asked.versionId && !(await versions.existsBy({ id: asked.versionId, lessonId: where.lessonId })))
@@ -72,6 +88,15 @@ export function shareRoutes({ database }: Context): Router {
       ...(asked.versionId ? { versionId: asked.versionId } : {}),
     });
     response.json(await links.findOneBy(where));
+  });
+
+  /** With its links and what viewers did with it. Its film goes with the next sweep when nothing else needs it. */
+  router.delete('/versions/:versionId', ownerOnly, async (request, response) => {
+    const id = parse(z.uuid(), request.params['versionId']);
+    if (!(await versions.existsBy({ id, lessonId: lessonOf(request) }))) throw notFound('This version');
+    await database.transaction((manager) => deleteVersions(manager, [id]));
+    log.info({ version: id }, 'version deleted');
+    response.status(204).end();
   });
 
   return router;

@@ -109,7 +109,7 @@ export function uploads(context: Context): RequestHandler {
 
 function userOf(request: { runtime?: unknown }): string | null {
   const { node } = (request.runtime ?? {}) as { node?: { req?: Request } };
-  return node?.req?.session?.user?.id ?? null;
+  return node?.req?.user?.id ?? null;
 }
 
 async function inWords<T>(work: Promise<T>): Promise<T> {

@@ -5,6 +5,8 @@ import type { EntityManager } from 'typeorm';
 /** What is told at once: a job moved on, a document was edited (to every open page), there is work (to workers). */
 export type Signal =
   | { readonly on: 'work' }
+  /** Sessions of this person may have ended: whoever holds a stream open for them looks again. */
+  | { readonly on: 'access'; readonly userId: string }
   | { readonly on: 'library'; readonly revision: number; readonly clientId: string }
   | { readonly on: 'job'; readonly id: string }
   | { readonly on: 'lesson'; readonly id: string; readonly revision: number; readonly clientId: string };

@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { originalKey } from '../media/keys';
 import { Jobs } from '../store/entities';
+import { sharedLesson } from '../http/testing';
 import { addLesson, openStudio, type TestStudio } from '../testing';
 import { sweep } from './sweep';
 
@@ -81,16 +82,82 @@ describe('the sweep', () => {
     // Taken back with undo: it is needed again.
     await lessonWith(backAgain);
     await studio.database.query(
-      `UPDATE media SET unused_since = now() - interval '23 hours' WHERE unused_since IS NOT NULL`,
+      `UPDATE media SET unused_since = now() - interval '21 hours' WHERE unused_since IS NOT NULL`,
     );
     await sweep(studio);
     expect(await since(backAgain)).toBeNull();
     expect(await since(unused)).toBeDefined();
-    await studio.database.query(`UPDATE media SET unused_since = now() - interval '25 hours' WHERE id = $1`, [unused]);
+    await studio.database.query(`UPDATE media SET unused_since = now() - interval '23 hours' WHERE id = $1`, [unused]);
     const original = file(originalKey(unused), 5 * HOUR_MS);
     await sweep(studio);
     expect([await since(unused), existsSync(original)]).toEqual([undefined, false]);
     expect(await since(used)).toBeNull();
+  });
+
+  it('writes down what it freed, and nothing when there was nothing', async () => {
+    await sweep(studio);
+    const written = () =>
+      studio.database.query<unknown[]>('SELECT lessons, films, files, bytes::int AS bytes FROM sweeps ORDER BY at');
+    expect(await written()).toEqual([]);
+    const unused = await medium();
+    file(originalKey(unused), 5 * HOUR_MS);
+    file(`${unused}/made.mp4`, 5 * HOUR_MS);
+    await studio.database.query(
+      `INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, 'sound.json', 1, $2, 1)`,
+      [unused, `${unused}/made.mp4`],
+    );
+    file(`${randomUUID()}/original`, 2 * HOUR_MS);
+    await studio.database.query(`UPDATE media SET unused_since = now() - interval '23 hours'`);
+    await sweep(studio);
+    expect(await written()).toEqual([{ lessons: 0, films: 1, files: 1, bytes: 3 }]);
+  });
+
+  it('empties the trash of what has lain in it for thirty days, and not a day earlier', async () => {
+    const [early, late, desk] = [
+      await addLesson(studio.database),
+      await addLesson(studio.database),
+      await addLesson(studio.database),
+    ];
+    const trash = (id: string, hours: number) =>
+      studio.database.query('UPDATE lessons SET trashed_at = now() - make_interval(hours => $2) WHERE id = $1', [
+        id,
+        hours,
+      ]);
+    await trash(early, 30 * 24 - 1);
+    await trash(late, 30 * 24 + 1);
+    await sweep(studio);
+    const left = await studio.database.query<{ id: string }[]>('SELECT id FROM lessons');
+    expect(left.map((one) => one.id).sort()).toEqual([early, desk].sort());
+  });
+
+  it('keeps what a shared version plays, and not what its lesson had beside it', async () => {
+    const { mediaId, lessonId } = await sharedLesson(studio);
+    const beside = await medium();
+    // The draft has lost both takes since; the version knows of both and plays one.
+    await studio.database.query(
+      `UPDATE versions SET doc = jsonb_set(doc, '{takes,1}', jsonb_set(jsonb_set(doc->'takes'->0, '{id}', '"other"'), '{sources,0,mediaId}', to_jsonb($1::text)))`,
+      [beside],
+    );
+    await studio.database.query(
+      `UPDATE lessons SET doc = doc || '{"takes": [], "assembly": [], "segments": []}' WHERE id = $1`,
+      [lessonId],
+    );
+    await sweep(studio);
+    const unused = await studio.database.query<{ id: string }[]>('SELECT id FROM media WHERE unused_since IS NOT NULL');
+    expect(unused.map((one) => one.id)).toEqual([beside]);
+    expect(unused.map((one) => one.id)).not.toContain(mediaId);
+  });
+
+  it('weighs what an older program made without saying so', async () => {
+    const owner = await medium();
+    const key = `${owner}/sound.json`;
+    file(key, 5 * HOUR_MS);
+    await studio.database.query(
+      `INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, 'sound.json', 1, $2, 0)`,
+      [owner, key],
+    );
+    await sweep(studio);
+    expect(await studio.database.query('SELECT bytes::int AS bytes FROM artefacts')).toEqual([{ bytes: 1 }]);
   });
 
   it('removes scratch folders of attempts that are over', async () => {

@@ -1,26 +1,50 @@
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
-import { originalKey } from '../media/keys';
+import { TRASH_DAYS, type Freed } from '@limber/core/api/keeping';
+import { removeUnused, UNUSED } from '../media/unused';
 import { Media } from '../store/entities';
+import { finishErasing } from '../store/erase';
+import { deleteForGood } from '../store/trash';
 import { artefactsOf, FORMAT_VERSIONS } from './kinds/prepare';
 import { askToPrepare } from './asks';
 import type { RunnerContext } from './runner';
 
 /** Younger files may still belong to work that is under way. */
 const YOUNG_MS = 3_600_000;
-/** How long footage that nothing needs is kept, so that taking a take out can be undone, hours. */
-const UNUSED_HOURS = 24;
+/**
+ * How long footage that nothing needs is kept, so that taking a take out can be undone, hours: with the hour between
+ * two sweeps, it is gone within a day.
+ */
+const UNUSED_HOURS = 22;
 
 /**
- * Sweeps what nothing names any more: scratch folders of attempts that are over, files without a row, footage that no
- * lesson and no version needs. And has made again what an older program made in another form.
+ * Sweeps what nothing names any more: scratch folders of attempts that are over, lessons that have lain in the trash for
+ * long, footage that no lesson and no version needs, files without a row. What was freed is written down. It also has
+ * made again what an older program made in another form, and finishes erasures.
  */
 export async function sweep(context: RunnerContext, now = Date.now()): Promise<void> {
+  const { database, log } = context;
   await sweepScratch(context, now);
-  await sweepUnused(context);
-  await sweepFiles(context, now);
-  await makeAgain(context.database);
+  await finishErasing(database);
+  const trash = await sweepTrash(context);
+  const unused = await sweepUnused(context);
+  const files = await sweepFiles(context, now);
+  const freed = {
+    lessons: trash.lessons,
+    films: trash.films + unused.films,
+    files: files.files,
+    bytes: trash.bytes + unused.bytes + files.bytes,
+  };
+  if (freed.lessons + freed.films + freed.files > 0) {
+    log.info(freed, 'swept');
+    await database.query('INSERT INTO sweeps (lessons, films, files, bytes) VALUES ($1, $2, $3, $4)', [
+      ...[freed.lessons, freed.films, freed.files, freed.bytes],
+    ]);
+    await database.query('DELETE FROM sweeps WHERE at NOT IN (SELECT at FROM sweeps ORDER BY at DESC LIMIT 100)');
+  }
+  await weigh(context);
+  await makeAgain(database);
 }
 
 async function sweepScratch({ config, database }: RunnerContext, now: number): Promise<void> {
@@ -35,36 +59,26 @@ async function sweepScratch({ config, database }: RunnerContext, now: number): P
   }
 }
 
-/** Media that some document still names: lessons, in the trash too, of this or an older form, and versions. */
-const NEEDED = `
-  SELECT jsonb_path_query(doc, '$.takes[*].sources[*].mediaId') #>> '{}' AS id FROM lessons
-  UNION SELECT jsonb_path_query(doc, '$.takes[*].mediaId') #>> '{}' FROM lessons
-  UNION SELECT jsonb_path_query(doc, '$.voiceOver[*].mediaId') #>> '{}' FROM lessons
-  UNION SELECT media_id::text FROM versions
-  UNION SELECT jsonb_path_query(doc, '$.takes[*].sources[*].mediaId') #>> '{}' FROM versions`;
-
-async function sweepUnused({ database, store, log }: RunnerContext): Promise<void> {
-  await database.query(
-    `UPDATE media SET unused_since = NULL WHERE unused_since IS NOT NULL AND id::text IN (${NEEDED})`,
-  );
-  await database.query(
-    `UPDATE media SET unused_since = now() WHERE unused_since IS NULL AND created_at < now() - interval '1 hour'
-       AND id::text NOT IN (SELECT id FROM (${NEEDED}) needed WHERE id IS NOT NULL)`,
-  );
-  // The row goes first, and only while nothing needs it: files that are left over are swept as such.
-  const [gone] = await database.query<[{ id: string }[], number]>(
-    `DELETE FROM media WHERE unused_since < now() - make_interval(hours => $1)
-       AND id::text NOT IN (SELECT id FROM (${NEEDED}) needed WHERE id IS NOT NULL) RETURNING id`,
-    [UNUSED_HOURS],
-  );
-  for (const { id } of gone) {
-    await store.remove(originalKey(id));
-    log.info({ medium: id }, 'footage that nothing needs was removed');
-  }
+/** Lessons that have lain in the trash long enough. */
+async function sweepTrash(context: RunnerContext): Promise<Freed> {
+  return deleteForGood(context, 'trashed_at < now() - make_interval(days => $1)', [TRASH_DAYS]);
 }
 
-async function sweepFiles({ database, store, log }: RunnerContext, now: number): Promise<void> {
-  let freed = 0;
+async function sweepUnused(context: RunnerContext): Promise<{ films: number; bytes: number }> {
+  const { database, log } = context;
+  await database.query(`UPDATE media SET unused_since = NULL WHERE unused_since IS NOT NULL AND NOT (${UNUSED})`);
+  await database.query(
+    `UPDATE media SET unused_since = now() WHERE unused_since IS NULL AND created_at < now() - interval '1 hour' AND ${UNUSED}`,
+  );
+  const { ids, bytes } = await removeUnused(context, 'unused_since < now() - make_interval(hours => $1)', [
+    UNUSED_HOURS,
+  ]);
+  for (const id of ids) log.info({ medium: id }, 'footage that nothing needs was removed');
+  return { films: ids.length, bytes };
+}
+
+async function sweepFiles({ database, store }: RunnerContext, now: number): Promise<{ files: number; bytes: number }> {
+  const freed = { files: 0, bytes: 0 };
   for await (const { key, modifiedMs, bytes } of store.list()) {
     if (now - modifiedMs < YOUNG_MS) continue;
     const [row] = await database.query<{ named: boolean }[]>(
@@ -75,9 +89,18 @@ async function sweepFiles({ database, store, log }: RunnerContext, now: number):
     );
     if (row!.named) continue;
     await store.remove(key);
-    freed += bytes;
+    freed.files += 1;
+    freed.bytes += bytes;
   }
-  if (freed > 0) log.info({ bytes: freed }, 'files that nothing names were removed');
+  return freed;
+}
+
+/** What an older program made did not say what it weighs. */
+async function weigh({ database, store }: RunnerContext): Promise<void> {
+  for (const { key } of await database.query<{ key: string }[]>('SELECT key FROM artefacts WHERE bytes = 0')) {
+    const bytes = await store.size(key);
+    if (bytes) await database.query('UPDATE artefacts SET bytes = $2 WHERE key = $1', [key, bytes]);
+  }
 }
 
 /** What was made in an older form, or was never made, is made in the quiet hours. */

@@ -1,5 +1,6 @@
 import { EntitySchema } from 'typeorm';
 import type { EditKind } from '@limber/core/api/edits';
+import type { Role } from '@limber/core/api/people';
 import type { JobState, UploadMetadata } from '@limber/core/api/media';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
@@ -13,9 +14,10 @@ export interface UserRow {
   id: string;
   email: string;
   name: string;
-  role: 'owner' | 'editor';
+  role: Role;
   passwordHash: string;
   demo: boolean;
+  createdAt: Date;
 }
 export const Users = new EntitySchema<UserRow>({
   name: 'user',
@@ -27,6 +29,7 @@ export const Users = new EntitySchema<UserRow>({
     role: { type: 'text' },
     passwordHash: { type: 'text', name: 'password_hash' },
     demo: { type: 'boolean', default: false },
+    createdAt: { type: 'timestamptz', name: 'created_at', createDate: true },
   },
 });
 

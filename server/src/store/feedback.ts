@@ -9,7 +9,7 @@ type Answers = Pick<Feedback, 'ease' | 'felt'>;
  * Stores what a viewer said at the end, in place of what they said before of the same viewing. The sums of the answers
  * are kept beside them, so that a results page reads a few rows however many answered. Discomfort is kept apart.
  *
- * @returns whether something serious was said; null when the link is closed or the viewing belongs to another version.
+ * @returns whether something serious was said; null when nothing was stored.
  */
 export async function storeFeedback(
   database: DataSource,
@@ -20,7 +20,7 @@ export async function storeFeedback(
   return database.transaction(async (manager) => {
     const versionId = await seeViewing(manager, viewing, now);
     if (!versionId) return null;
-    await forget(manager, versionId, [viewing.id]);
+    await forgetAnswers(manager, versionId, [viewing.id]);
     await manager.query(
       'INSERT INTO feedback (viewing_id, version_id, ease, felt, remark, at) VALUES ($1, $2, $3, $4, $5, $6)',
       [viewing.id, versionId, feedback.ease, JSON.stringify(feedback.felt), feedback.remark, now],
@@ -37,22 +37,12 @@ export async function storeFeedback(
   });
 }
 
-/** A viewer takes back what they said of a version; the sums of what was played name nobody and stay. */
-export async function eraseViewer(database: DataSource, versionId: string, viewerId: string): Promise<void> {
-  await database.transaction(async (manager) => {
-    const viewings = await manager.query<{ id: string }[]>(
-      'SELECT id FROM viewings WHERE version_id = $1 AND viewer_id = $2 ORDER BY id FOR UPDATE',
-      [versionId, viewerId],
-    );
-    await forget(
-      manager,
-      versionId,
-      viewings.map((one) => one.id),
-    );
-  });
-}
-
-async function forget(manager: EntityManager, versionId: string, viewingIds: readonly string[]): Promise<void> {
+/** Takes back what was said of viewings of a version, and its part in the sums of the answers. */
+export async function forgetAnswers(
+  manager: EntityManager,
+  versionId: string,
+  viewingIds: readonly string[],
+): Promise<void> {
   const [gone] = await manager.query<[Answers[], number]>(
     'DELETE FROM feedback WHERE viewing_id = ANY($1) RETURNING ease, felt',
     [viewingIds],

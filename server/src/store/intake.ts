@@ -4,11 +4,13 @@ import type { WatchEvent } from '@limber/core/viewing/event.schema';
 const EARLIEST = Date.UTC(2020, 0, 1);
 const LATEST = Date.UTC(2100, 0, 1);
 
-/** Whose events a batch holds: one viewing of the version that a link points to. */
+/** Whose events a batch holds: one viewing of a version that a link leads to, or led to when the page was opened. */
 export interface Viewing {
   readonly id: string;
   readonly viewerId: string;
   readonly token: string;
+  /** The version that was watched; null for the one that the viewing has, or else that the link leads to now. */
+  readonly versionId: string | null;
 }
 
 /** The instant that a UUIDv7 carries in its first 48 bits, kept within fixed bounds so that a repeat gets the same. */
@@ -17,20 +19,47 @@ export function timeOfId(id: string): Date {
   return new Date(Math.min(LATEST, Math.max(EARLIEST, ms)));
 }
 
+/** How a viewer is known after everything of theirs is gone: by the hash of a random number. */
+export const VIEWER_HASH = (parameter: string): string => `sha256(convert_to(${parameter}::uuid::text, 'UTF8'))`;
+
 /**
  * The viewing is made on first sight. Its row stays locked until the events are there, and their numbers are drawn
- * under that lock: a rollup that reads the viewing later overlooks none of them.
+ * under that lock: a rollup that reads the viewing later overlooks none of them. A link takes what was watched of any
+ * version that it has led to; another viewer's viewing is not written to.
  */
 const VIEWING = `INSERT INTO viewings (id, version_id, viewer_id, started_at, last_at, dirty)
-  SELECT $1, version_id, $3, $4, $4, $5 FROM links WHERE token = $2 AND revoked_at IS NULL
+  SELECT $1, led.version_id, $3, $4, $4, $5
+  FROM links JOIN lessons ON lessons.id = links.lesson_id AND lessons.trashed_at IS NULL
+    JOIN link_versions led ON led.token = links.token
+      AND led.version_id = coalesce($6::uuid, (SELECT version_id FROM viewings WHERE id = $1), links.version_id)
+  WHERE links.token = $2 AND links.revoked_at IS NULL
+    AND NOT EXISTS (SELECT 1 FROM erased_viewers WHERE viewer_hash = ${VIEWER_HASH('$3')})
   ON CONFLICT (id) DO UPDATE SET last_at = greatest(viewings.last_at, excluded.last_at), dirty = viewings.dirty OR excluded.dirty
-  WHERE viewings.version_id = excluded.version_id RETURNING id, version_id`;
+  WHERE viewings.version_id = excluded.version_id AND viewings.viewer_id = excluded.viewer_id RETURNING id, version_id`;
+
+export type NotTaken = 'unknown' | 'trashed' | 'revoked' | 'erased' | 'other-viewer' | 'other-version';
+
+/** Why nothing of a viewing was stored. */
+export async function whyNotTaken(database: Pick<DataSource, 'query'>, viewing: Viewing): Promise<NotTaken> {
+  const [link] = await database.query<{ revoked: boolean; trashed: boolean; erased: boolean; foreign: boolean }[]>(
+    `SELECT revoked_at IS NOT NULL AS revoked, trashed_at IS NOT NULL AS trashed,
+       EXISTS (SELECT 1 FROM erased_viewers WHERE viewer_hash = ${VIEWER_HASH('$2')}) AS erased,
+       EXISTS (SELECT 1 FROM viewings WHERE viewings.id = $3 AND viewer_id <> $2) AS foreign
+     FROM links JOIN lessons ON lessons.id = links.lesson_id WHERE token = $1`,
+    [viewing.token, viewing.viewerId, viewing.id],
+  );
+  if (!link) return 'unknown';
+  if (link.erased) return 'erased';
+  if (link.revoked) return 'revoked';
+  if (link.trashed) return 'trashed';
+  return link.foreign ? 'other-viewer' : 'other-version';
+}
 
 /**
  * Stores a batch of a viewing's events in one statement. Events that are there already are left alone, so that a batch
  * may be sent any number of times.
  *
- * @returns false when the link is closed or the viewing belongs to another version; nothing is stored then.
+ * @returns false when nothing was stored; {@link whyNotTaken} says why.
  */
 export async function storeEvents(
   database: Pick<DataSource, 'query'>,
@@ -43,7 +72,7 @@ export async function storeEvents(
        added AS (
          INSERT INTO events (id, at, viewing_id, kind, from_ms, to_ms, wall_ms, rate)
          SELECT one.id, at, viewing.id, kind, from_ms, to_ms, wall_ms, rate
-         FROM viewing, unnest($6::uuid[], $7::timestamptz[], $8::text[], $9::int[], $10::int[], $11::bigint[], $12::real[])
+         FROM viewing, unnest($7::uuid[], $8::timestamptz[], $9::text[], $10::int[], $11::int[], $12::bigint[], $13::real[])
            AS one(id, at, kind, from_ms, to_ms, wall_ms, rate)
          ON CONFLICT DO NOTHING)
      SELECT id FROM viewing`,
@@ -52,7 +81,8 @@ export async function storeEvents(
       viewing.token,
       viewing.viewerId,
       now,
-      true,
+      events.length > 0,
+      viewing.versionId,
       events.map((event) => event.id),
       events.map((event) => timeOfId(event.id)),
       events.map((event) => event.kind),
@@ -68,13 +98,15 @@ export async function storeEvents(
 /**
  * Makes the viewing when it is not there yet.
  *
- * @returns its version; null when the link is closed or the viewing belongs to another version.
+ * @returns its version; null when nothing was stored; {@link whyNotTaken} says why.
  */
 export async function seeViewing(
   database: Pick<DataSource, 'query'>,
-  { id, token, viewerId }: Viewing,
+  { id, token, viewerId, versionId }: Viewing,
   now = new Date(),
 ): Promise<string | null> {
-  const [row] = await database.query<{ version_id: string }[]>(VIEWING, [id, token, viewerId, now, false]);
+  const [row] = await database.query<{ version_id: string }[]>(VIEWING, [
+    ...[id, token, viewerId, now, false, versionId],
+  ]);
   return row?.version_id ?? null;
 }

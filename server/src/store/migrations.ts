@@ -153,4 +153,51 @@ export class DocumentsAndJobs1764200000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstTables1764000000000, DocumentsAndJobs1764200000000];
+/** Links that let people in, whom sessions belong to, which versions a link has led to, what was erased and swept. */
+export class AccessAndKeeping1764300000000 implements MigrationInterface {
+  readonly name = 'AccessAndKeeping1764300000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      ALTER TABLE setup_links ADD COLUMN id uuid NOT NULL DEFAULT gen_random_uuid() UNIQUE;
+      ALTER TABLE setup_links ADD COLUMN created_at timestamptz NOT NULL DEFAULT now();
+      -- Whose lost password it is for.
+      ALTER TABLE setup_links ADD COLUMN user_id uuid REFERENCES users ON DELETE CASCADE;
+      -- Who invites whom: an invitation ends with the account of whoever made it.
+      ALTER TABLE setup_links ADD COLUMN invited_by uuid REFERENCES users ON DELETE CASCADE;
+      ALTER TABLE setup_links ADD COLUMN email text;
+      CREATE INDEX session_of_user ON session ((sess->'user'->>'id'));
+
+      CREATE TABLE link_versions (
+        token text NOT NULL REFERENCES links ON DELETE CASCADE, version_id uuid NOT NULL REFERENCES versions,
+        PRIMARY KEY (token, version_id));
+      INSERT INTO link_versions (token, version_id) SELECT token, version_id FROM links;
+      CREATE FUNCTION note_link_version() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN
+        INSERT INTO link_versions (token, version_id) VALUES (NEW.token, NEW.version_id) ON CONFLICT DO NOTHING;
+        RETURN NULL; END $$;
+      CREATE TRIGGER links_lead_to AFTER INSERT OR UPDATE OF version_id ON links
+        FOR EACH ROW EXECUTE FUNCTION note_link_version();
+
+      -- The number of the newest version that was ever made: one that is deleted gives its number to no other.
+      ALTER TABLE lessons ADD COLUMN last_version integer NOT NULL DEFAULT 0;
+      UPDATE lessons SET last_version = (SELECT coalesce(max(number), 0) FROM versions WHERE lesson_id = lessons.id);
+
+      DROP INDEX viewings_viewer;
+      CREATE INDEX viewings_viewer ON viewings (viewer_id, version_id);
+      -- Hashes of random numbers: what is still under way from an erased browser is known by them and not taken.
+      CREATE TABLE erased_viewers (viewer_hash bytea PRIMARY KEY, erased_at timestamptz NOT NULL DEFAULT now());
+
+      CREATE TABLE sweeps (
+        at timestamptz PRIMARY KEY DEFAULT now(), lessons integer NOT NULL, films integer NOT NULL,
+        files integer NOT NULL, bytes bigint NOT NULL);
+      CREATE INDEX versions_lesson ON versions (lesson_id);
+      CREATE INDEX versions_media ON versions (media_id);
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
+export const MIGRATIONS = [FirstTables1764000000000, DocumentsAndJobs1764200000000, AccessAndKeeping1764300000000];

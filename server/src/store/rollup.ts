@@ -1,4 +1,4 @@
-import type { DataSource } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import type { Span } from '@limber/core/time/spans';
 import { parseDocument } from '@limber/core/document/document';
 import { publishedDocument } from '@limber/core/viewing/published.document';
@@ -30,6 +30,25 @@ export async function readSums(
   return stored ? { doc: parseDocument(sumsDocument, stored.doc), viewers: stored.viewers } : null;
 }
 
+/** One at a time works on a version's sums, which are one document, until its transaction ends. */
+export async function lockSums(manager: Pick<EntityManager, 'query'>, versionId: string): Promise<void> {
+  await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [versionId]);
+}
+
+/** Under {@link lockSums}. */
+export async function writeSums(
+  manager: Pick<EntityManager, 'query'>,
+  versionId: string,
+  doc: Rollup,
+  viewers: number,
+): Promise<void> {
+  await manager.query(
+    `INSERT INTO rollups (version_id, doc, viewers) VALUES ($1, $2, $3)
+     ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc, viewers = excluded.viewers`,
+    [versionId, JSON.stringify(writeDocument(sumsDocument, doc)), viewers],
+  );
+}
+
 /** All versions that have something new. */
 export async function rollUpAll(database: DataSource): Promise<void> {
   const versions = await database.query<{ version_id: string }[]>(
@@ -40,8 +59,7 @@ export async function rollUpAll(database: DataSource): Promise<void> {
 
 async function rollUpSome(database: DataSource, versionId: string): Promise<number> {
   return database.transaction(async (manager) => {
-    // One at a time for a version: the sums are one document.
-    await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [versionId]);
+    await lockSums(manager, versionId);
     const dirty = await manager.query<{ id: string; spans: string; rolled_seq: string; counted: boolean }[]>(
       'SELECT id, spans::text, rolled_seq, counted FROM viewings WHERE version_id = $1 AND dirty LIMIT $2 FOR UPDATE SKIP LOCKED',
       [versionId, BATCH],
@@ -61,7 +79,8 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
     const byViewing = new Map<string, typeof events>();
     for (const event of events)
       if (!byViewing.get(event.viewing_id)?.push(event)) byViewing.set(event.viewing_id, [event]);
-    const rollup = (await readSums(manager, versionId))?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
+    const before = await readSums(manager, versionId);
+    const rollup = before?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
     const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
 
     // People who are counted here for the first time.
@@ -90,11 +109,7 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
        FROM unnest($1::uuid[], $2::text[], $3::bigint[]) AS n(id, spans, seq) WHERE v.id = n.id`,
       [after.map((one) => one.id), after.map((one) => one.spans), after.map((one) => one.seq)],
     );
-    await manager.query(
-      `INSERT INTO rollups (version_id, doc, viewers) VALUES ($1, $2, $3)
-       ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc, viewers = rollups.viewers + excluded.viewers`,
-      [versionId, JSON.stringify(writeDocument(sumsDocument, rollup)), viewers],
-    );
+    await writeSums(manager, versionId, rollup, (before?.viewers ?? 0) + viewers);
     return dirty.length;
   });
 }

@@ -29,7 +29,10 @@ export async function shareLesson(
     );
     if (!ready)
       throw new NotReadyError('The footage is still being prepared. Wait until it is ready under Film, then share.');
-    const number = 1 + (await manager.getRepository(Versions).countBy({ lessonId }));
+    const [[{ number }]] = await manager.query<[[{ number: number }], number]>(
+      'UPDATE lessons SET last_version = last_version + 1 WHERE id = $1 RETURNING last_version AS number',
+      [lessonId],
+    );
     const version: VersionRow = {
       id,
       lessonId,

@@ -1,0 +1,60 @@
+import * as z from 'zod';
+
+/** Days that a lesson stays in the trash. */
+export const TRASH_DAYS = 30;
+
+/** A lesson in the trash. */
+export const trashedSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  trashedAt: z.coerce.date(),
+  /** When it is deleted for good by itself. */
+  leavesAt: z.coerce.date(),
+  versions: z.number(),
+  viewings: z.number(),
+  /** Links that would work again if it were put back. */
+  openLinks: z.number(),
+  /** What its films and what is made of them weigh, as far as nothing else needs them. */
+  bytes: z.number(),
+});
+export type Trashed = z.infer<typeof trashedSchema>;
+
+/** What went when something was deleted for good. */
+export const freedSchema = z.object({ lessons: z.number(), films: z.number(), bytes: z.number() });
+export type Freed = z.infer<typeof freedSchema>;
+
+/** What lies on the disk, and what the last sweeps took off it. */
+export const roomSchema = z.object({
+  films: z.object({ count: z.number(), bytes: z.number() }),
+  /** What is made of them: what plays on pages, stills, sound. */
+  madeBytes: z.number(),
+  freeBytes: z.number(),
+  sweeps: z.array(
+    z.object({ at: z.coerce.date(), lessons: z.number(), films: z.number(), files: z.number(), bytes: z.number() }),
+  ),
+});
+export type Room = z.infer<typeof roomSchema>;
+
+const versionSchema = z.object({
+  id: z.string(),
+  number: z.number(),
+  revision: z.number(),
+  createdAt: z.coerce.date(),
+  viewings: z.number(),
+  /** What its film and what is made of it weigh. */
+  bytes: z.number(),
+});
+const linkSchema = z.object({
+  token: z.string(),
+  versionId: z.string(),
+  createdAt: z.coerce.date(),
+  revokedAt: z.coerce.date().nullable(),
+});
+/** Versions and links of a lesson. */
+export const shareSchema = z.object({
+  versions: z.array(versionSchema),
+  links: z.array(linkSchema),
+  /** The address under which everybody reaches the studio; null while only this machine can. */
+  publicUrl: z.string().nullable(),
+});
+export type Share = z.infer<typeof shareSchema>;

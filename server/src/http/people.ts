@@ -1,0 +1,73 @@
+import { Router } from 'express';
+import * as z from 'zod';
+import { inviteSchema, type People } from '@limber/core/api/people';
+import { knownAddress, makeDoor } from './doors';
+import { Users } from '../store/entities';
+import { endSessions, owner } from './auth';
+import type { Context } from './context';
+import { notFound, parse, Problem } from './problem';
+
+/** Who works here: accounts, and invitations that are still open. */
+export function peopleRoutes(context: Context): Router {
+  const { config, database, log } = context;
+  const router = Router();
+  const users = database.getRepository(Users);
+
+  router.get('/', async (request, response) => {
+    const rows = await users.find({ order: { createdAt: 'ASC' } });
+    const open =
+      request.user!.role === 'owner'
+        ? await database.query<{ id: string; email: string; by: string; expires_at: Date }[]>(
+            `SELECT d.id, d.email, u.name AS by, d.expires_at FROM setup_links d JOIN users u ON u.id = d.invited_by
+             WHERE d.used_at IS NULL AND d.expires_at > now() ORDER BY d.created_at`,
+          )
+        : [];
+    response.json({
+      people: rows.map(({ id, name, email, role, createdAt }) => ({ id, name, email, role, since: createdAt })),
+      invitations: open.map(({ expires_at, ...one }) => ({ ...one, expiresAt: expires_at })),
+    } satisfies People);
+  });
+
+  router.post('/invitations', owner(context), async (request, response) => {
+    const { email } = parse(inviteSchema, request.body);
+    const { token, expiresAt } = await database.transaction(async (manager) => {
+      if (await manager.getRepository(Users).existsBy({ email })) throw knownAddress();
+      // A newer invitation takes the place of an older one to the same person.
+      await manager.query('DELETE FROM setup_links WHERE email = $1 AND used_at IS NULL', [email]);
+      return makeDoor(manager, { for: 'invitation', email, by: request.user!.id });
+    });
+    response.status(201).json({ link: `${config.publicUrl}/set-up#${token}`, expiresAt });
+  });
+
+  router.delete('/invitations/:id', owner(context), async (request, response) => {
+    const id = parse(z.uuid(), request.params['id']);
+    const [gone] = await database.query<[unknown[], number]>(
+      'DELETE FROM setup_links WHERE id = $1 AND invited_by IS NOT NULL AND used_at IS NULL RETURNING 1',
+      [id],
+    );
+    if (gone.length === 0) throw notFound('This invitation');
+    response.status(204).end();
+  });
+
+  /** An owner removes an account, or somebody their own. What they made stays; their sessions and invitations do not. */
+  const ownerOrSelf = owner(context, (request) => request.params['id'] === request.user!.id);
+  router.delete('/:id', ownerOrSelf, async (request, response) => {
+    const id = parse(z.uuid().toLowerCase(), request.params['id']);
+    await database.transaction(async (manager) => {
+      await manager.query('LOCK TABLE users IN SHARE ROW EXCLUSIVE MODE');
+      const row = await manager.getRepository(Users).findOneBy({ id });
+      if (!row) throw notFound('This account');
+      if (row.role === 'owner' && (await manager.getRepository(Users).countBy({ role: 'owner' })) === 1)
+        throw new Problem(
+          'last-owner',
+          'Nobody else could share, delete or invite then. The last owner’s account stays.',
+        );
+      await manager.getRepository(Users).delete({ id });
+      await endSessions(manager, id);
+    });
+    log.info({ user: id }, 'account removed');
+    response.status(204).end();
+  });
+
+  return router;
+}
