@@ -5,6 +5,8 @@ import { DEMO, expect, linkOf, playedOn, test, viewer } from '../studio';
 const SCREENS = [
   '/desk',
   '/library',
+  '/people',
+  '/trash',
   `/lesson/${DEMO}/plan/moves`,
   `/lesson/${DEMO}/plan/words`,
   `/lesson/${DEMO}/plan/paper`,
@@ -48,6 +50,10 @@ test('the viewers’ page has none, before, during and after', async ({
   await guest.goto(`/v/${token}`);
   await expect(guest.getByText('Read this first')).toBeVisible();
   expect(await findings(guest)).toEqual([]);
+  await guest.getByRole('button', { name: /See it/ }).click();
+  await expect(guest.getByText('Nothing yet.')).toBeVisible();
+  expect(await findings(guest)).toEqual([]);
+  await guest.getByRole('button', { name: 'Back to the lesson' }).click();
   await guest.getByRole('button', { name: 'I have read it, begin' }).click();
   await guest.keyboard.press('ArrowRight');
   await playedOn(guest, 0.5);

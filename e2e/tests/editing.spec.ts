@@ -93,7 +93,8 @@ test('a lesson leaves as a file and comes back the same', async ({ studio: page,
 test('a lesson in the trash can be put back', async ({ studio: page }) => {
   await newLesson(page, 'Thrown away');
   await page.goto('/desk');
-  await page.getByRole('button', { name: 'Put Thrown away in the trash' }).click();
+  await page.getByRole('button', { name: 'More for Thrown away' }).click();
+  await page.getByRole('menuitem', { name: 'Put it in the trash' }).click();
   await expect(page.getByRole('link', { name: /Thrown away/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(page.getByRole('link', { name: /Thrown away/ })).toHaveCount(1);

@@ -135,7 +135,7 @@ test('a lesson put in the trash elsewhere says so, and keeps what was edited', a
   await context.request.delete(`/api/lessons/${id}`, { headers });
   await more(page);
   await expect(page.getByTestId('saving')).toContainText('1 edit kept here. This lesson is in the trash');
-  await context.request.post(`/api/lessons/${id}/restore`, { headers });
+  await context.request.post(`/api/trash/${id}/restore`, { headers });
   await page.reload();
   await saved(page);
   expect((await stored(context.request, id)).doc.steps[0]!.dose['reps']!.planned).toBe(7);

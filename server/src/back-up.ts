@@ -1,9 +1,10 @@
+import { size } from '@limber/core/format/size';
 import { readConfig } from './config';
 import { BackupError } from './backup/archive';
 import { backUp } from './backup/backup';
 import { mustBeEmpty, putBackup, unpackBackup } from './backup/restore';
 import { noDatabase, noSpace } from './jobs/sentence';
-import { NoRoom, size } from './media/room';
+import { NoRoom } from './media/room';
 import { LocalMediaStore } from './media/store';
 
 /**

@@ -11,7 +11,7 @@ export const PROBLEMS = {
   'demo-closed': { status: 403, title: 'Not allowed' },
   'other-origin': { status: 403, title: 'Not allowed' },
   'owner-only': { status: 403, title: 'Not allowed' },
-  'wrong-password': { status: 403, title: 'Not allowed' },
+  'wrong-password': { status: 422, title: 'Not taken' },
   'other-viewer': { status: 403, title: 'Not allowed' },
   erased: { status: 403, title: 'Erased' },
   'not-found': { status: 404, title: 'Not found' },

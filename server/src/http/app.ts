@@ -171,7 +171,7 @@ export function createApp(context: Context): Express {
         .send(html.replaceAll('%NONCE%', String(response.locals['nonce'])));
     };
   };
-  app.use('/guide', guideRoutes(config.guideFolder));
+  app.use('/guide', guideRoutes(config.guideFolder, config.webFolder));
   app.get('/v/:token', page(follow));
   app.get('/{*path}', page(studio));
   app.use(problemHandler);

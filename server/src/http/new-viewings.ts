@@ -1,7 +1,7 @@
 import type { DataSource } from 'typeorm';
 
 /** How many viewings may begin through one link in a minute: a hall full of people, and not a program's millions. */
-const MOST_A_MINUTE = 300;
+const MOST_A_MINUTE = 1000;
 const MINUTE_MS = 60_000;
 /** Viewings that are remembered as begun, so that the database is asked once for each. */
 const REMEMBERED = 20_000;

@@ -7,10 +7,16 @@ import type { Feedback } from '@limber/core/viewing/version.schema';
 import type { Span } from '@limber/core/time/spans';
 import { forgetAnswers } from './feedback';
 import { VIEWER_HASH } from './intake';
-import { lockSums, readSums, writeSums } from './rollup';
+import { lockSums, readSums, rollUp, writeSums } from './rollup';
 
 /** Everything that is stored of one viewer's browser, the newest first. */
-export async function recordOf(database: Pick<DataSource, 'query'>, viewerId: string): Promise<ViewerRecord> {
+export async function recordOf(database: DataSource, viewerId: string): Promise<ViewerRecord> {
+  // What came just now is told too.
+  const fresh = await database.query<{ version_id: string }[]>(
+    'SELECT DISTINCT version_id FROM viewings WHERE viewer_id = $1 AND dirty',
+    [viewerId],
+  );
+  for (const { version_id } of fresh) await rollUp(database, version_id);
   const lessons = await database.query<
     {
       version_id: string;

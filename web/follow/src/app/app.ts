@@ -3,12 +3,14 @@ import type { Follow } from '@limber/core/viewing/version.schema';
 import { FollowProblem, loadFollow } from './follow.api';
 import { Player } from './player';
 import { Questions } from './questions';
+import { OwnRecord } from './record';
 import { Recorder } from './recorder';
+import { forgetViewer } from './viewer';
 
 /** The viewers' page: read first, follow, say how it was. No account. */
 @Component({
   selector: 'lc-root',
-  imports: [Player, Questions],
+  imports: [OwnRecord, Player, Questions],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './app.html',
   styleUrl: './app.css',
@@ -20,6 +22,8 @@ export class App {
   protected readonly stage = signal<'read' | 'follow' | 'ask' | 'thanks'>('read');
   protected readonly hurtStepId = signal<string | null>(null);
   protected readonly serious = signal(false);
+  /** Whether what this device has sent is shown, in place of the page. */
+  protected readonly showsRecord = signal(false);
   protected recorder!: Recorder;
 
   constructor() {
@@ -55,6 +59,17 @@ export class App {
     this.serious.set(false);
     this.hurtStepId.set(null);
     this.begin(false);
+  }
+
+  /** Everything of this browser is gone at the studio: here too. */
+  protected async erased(): Promise<void> {
+    if (this.lesson()) await this.recorder.forget();
+    else forgetViewer();
+  }
+
+  protected leaveRecord(): void {
+    this.showsRecord.set(false);
+    this.stage.set('read');
   }
 
   protected sent(serious: boolean): void {

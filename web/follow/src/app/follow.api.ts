@@ -1,3 +1,4 @@
+import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import type { Feedback, Follow } from '@limber/core/viewing/version.schema';
 
 /** What the server would not give, in words for the viewer. */
@@ -21,13 +22,17 @@ export async function loadFollow(token: string): Promise<Follow> {
 }
 
 /** Sends the answers; tells whether they call for "stop, and ask a professional". */
-export async function sendFeedback(token: string, viewerId: string, feedback: Feedback): Promise<{ serious: boolean }> {
+export async function sendFeedback(
+  token: string,
+  viewer: { viewerId: string; versionId: string },
+  feedback: Feedback,
+): Promise<{ serious: boolean }> {
   let response: Response;
   try {
     response = await fetch(`/api/follow/${encodeURIComponent(token)}/feedback`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ viewerId, feedback }),
+      body: JSON.stringify({ ...viewer, feedback }),
     });
   } catch {
     throw new FollowProblem('Your answer could not be sent just now. It is still here: try again in a moment.');
@@ -35,6 +40,31 @@ export async function sendFeedback(token: string, viewerId: string, feedback: Fe
   const body: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
   return { serious: (body as { serious?: unknown } | null)?.serious === true };
+}
+
+/** Everything that the studio has of this browser. */
+export async function loadRecord(viewerId: string): Promise<ViewerRecord> {
+  const body = await ask(`/api/follow/viewers/${viewerId}`, 'GET');
+  const { lessons } = (body ?? {}) as Partial<ViewerRecord>;
+  if (!Array.isArray(lessons)) throw new FollowProblem('Your record came through damaged. Try again.');
+  return { lessons };
+}
+
+/** Has all of it erased, in every lesson. */
+export async function eraseRecord(viewerId: string): Promise<void> {
+  await ask(`/api/follow/viewers/${viewerId}`, 'DELETE');
+}
+
+async function ask(url: string, method: string): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(url, { method });
+  } catch {
+    throw new FollowProblem('The studio cannot be reached just now. Nothing was changed: try again in a moment.');
+  }
+  const body: unknown = await response.json().catch(() => null);
+  if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
+  return body;
 }
 
 function wordsOf(body: unknown): string | null {

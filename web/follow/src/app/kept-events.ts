@@ -2,7 +2,10 @@ import type { WatchEvent } from '@limber/core/viewing/event.schema';
 
 export interface KeptEvent {
   readonly id: string;
+  /** The link through which it is sent. */
   readonly token: string;
+  /** The version that was watched, which need not be the one that the link leads to by then. */
+  readonly versionId: string;
   readonly viewerId: string;
   readonly event: WatchEvent;
 }
@@ -28,12 +31,12 @@ export class KeptEvents {
     await this.run('readwrite', (store) => store.put(kept));
   }
 
-  /** Up to `most` events of a link, oldest first: their ids begin with their time. */
-  async some(token: string, most: number): Promise<KeptEvent[]> {
+  /** Up to `most` events that are `wanted`, of whichever link, oldest first: their ids begin with their time. */
+  async some(most: number, wanted: (one: KeptEvent) => boolean = () => true): Promise<KeptEvent[]> {
     const stored = (await this.run('readonly', (store) => store.getAll())) ?? [];
     const all = new Map([...(stored as KeptEvent[]).map((one) => [one.id, one] as const), ...this.memory]);
     return [...all.values()]
-      .filter((one) => one.token === token)
+      .filter(wanted)
       .sort((a, b) => (a.id < b.id ? -1 : 1))
       .slice(0, most);
   }
@@ -44,6 +47,12 @@ export class KeptEvents {
     if (!database) return;
     const store = database.transaction(STORE, 'readwrite').objectStore(STORE);
     for (const id of ids) store.delete(id);
+  }
+
+  /** Lets everything go that was kept, of whichever link. */
+  async clear(): Promise<void> {
+    this.memory.clear();
+    await this.run('readwrite', (store) => store.clear());
   }
 
   /** What was added since the page opened and is still waiting: for the moment in which it goes away. */

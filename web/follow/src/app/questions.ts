@@ -66,15 +66,19 @@ export class Questions {
     this.busy.set(true);
     this.problem.set('');
     try {
-      const { serious } = await sendFeedback(this.token(), this.recorder().viewerId, {
-        viewingId: this.recorder().viewingId,
-        ease: this.ease(),
-        felt: this.felt().map((place) => ({ ...place })),
-        discomfort: this.hurts()
-          ? { stepId: this.stepId(), side: this.side(), serious: this.serious(), words: this.words().trim() }
-          : null,
-        remark: this.remark().trim(),
-      });
+      const { serious } = await sendFeedback(
+        this.token(),
+        { viewerId: this.recorder().viewerId, versionId: this.lesson().versionId },
+        {
+          viewingId: this.recorder().viewingId,
+          ease: this.ease(),
+          felt: this.felt().map((place) => ({ ...place })),
+          discomfort: this.hurts()
+            ? { stepId: this.stepId(), side: this.side(), serious: this.serious(), words: this.words().trim() }
+            : null,
+          remark: this.remark().trim(),
+        },
+      );
       this.sent.emit(serious);
     } catch (error) {
       this.problem.set(error instanceof FollowProblem ? error.message : 'That did not work. Try again.');

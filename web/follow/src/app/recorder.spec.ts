@@ -4,6 +4,7 @@ import { uuid7 } from './uuid7';
 
 interface Batch {
   viewingId: string;
+  versionId: string | null;
   events: { id: string; kind: string; fromMs: number; toMs: number }[];
 }
 
@@ -22,7 +23,8 @@ describe('what a viewer’s page writes down', () => {
     while (!(await holds())) await new Promise((resolve) => setTimeout(resolve, 5));
   };
   /** Whether everything that was written down for this test's link is with the server. */
-  const nothingKept = async (): Promise<boolean> => (await new KeptEvents().some(token, 1)).length === 0;
+  const nothingKept = async (): Promise<boolean> =>
+    (await new KeptEvents().some(1, (one) => one.token === token)).length === 0;
   /** What went out for this test's own link: recorders of other tests may still be trying. */
   const events = (): Batch['events'] =>
     sent.filter((batch) => batch.url.includes(token)).flatMap((batch) => batch.events);
@@ -83,6 +85,105 @@ describe('what a viewer’s page writes down', () => {
     next.note('ended', 7);
     await until(nothingKept);
     expect(events().length).toBe(1);
+  });
+
+  it('is told in pieces that the server takes, however long the page did not look', async () => {
+    const recorder = open();
+    recorder.playing(0, 2);
+    recorder.stopped(24_500, 2);
+    await until(nothingKept);
+    expect(
+      events()
+        .filter((event) => event.kind === 'played')
+        .map(({ fromMs, toMs }) => [fromMs, toMs])
+        .sort((a, b) => a[0]! - b[0]!),
+    ).toEqual([
+      [0, 10_000],
+      [10_000, 20_000],
+      [20_000, 24_500],
+    ]);
+  });
+
+  /** An event that an earlier page kept, of another viewing. */
+  const kept = async (link: string, viewingId: string): Promise<string> => {
+    const id = uuid7(Date.now() - 60_000);
+    const event = { id, viewingId, kind: 'played' as const, fromMs: 0, toMs: 1000, wallMs: 1, rate: 1 };
+    await new KeptEvents().add({ id, token: link, versionId: 'earlier', viewerId: 'viewer', event });
+    return id;
+  };
+  const stillKept = async (id: string): Promise<boolean> =>
+    (await new KeptEvents().some(1, (one) => one.id === id)).length === 1;
+
+  it('stays kept for a reason that may pass, and stands in nobody’s way', async () => {
+    for (const [status, type] of [
+      [409, 'other-version'],
+      [410, 'gone'],
+      [410, 'revoked'],
+      [403, 'other-origin'],
+    ] as const) {
+      const waits = await kept(token, 'earlier viewing');
+      answer = () =>
+        sent[sent.length - 1]!.viewingId === 'earlier viewing'
+          ? new Response(JSON.stringify({ type }), { status })
+          : new Response('{}', { status: 202 });
+      const recorder = open();
+      recorder.note('ended', 1);
+      const mine = (): boolean => events().some((event) => event.kind === 'ended');
+      await until(mine);
+      await until(async () => (await new KeptEvents().some(9, (one) => one.token === token)).length === 1);
+      expect(await stillKept(waits))
+        .withContext(type)
+        .toBeTrue();
+      recorder.close();
+      await new KeptEvents().remove([waits]);
+      sent = [];
+    }
+  });
+
+  it('is let go when it can never be taken', async () => {
+    for (const [status, type] of [
+      [400, 'invalid'],
+      [404, 'not-found'],
+      [403, 'other-viewer'],
+      [403, 'erased'],
+    ] as const) {
+      const id = await kept(token, 'earlier viewing');
+      answer = () => new Response(JSON.stringify({ type }), { status });
+      const recorder = open();
+      await until(async () => !(await stillKept(id)));
+      recorder.close();
+      expect(sent.some((batch) => batch.viewingId === 'earlier viewing'))
+        .withContext(type)
+        .toBeTrue();
+      sent = [];
+    }
+  });
+
+  it('goes through the link and to the version that it belongs to', async () => {
+    const other = `other-${crypto.randomUUID()}`;
+    const id = await kept(other, 'viewing of another lesson');
+    open();
+    await until(async () => !(await stillKept(id)));
+    const batch = sent.find((one) => one.viewingId === 'viewing of another lesson')!;
+    expect([batch.url.includes(other), batch.versionId]).toEqual([true, 'earlier']);
+  });
+
+  it('is forgotten whole when it was erased; whoever watches on is somebody new', async () => {
+    answer = () => new Response('', { status: 503 });
+    const recorder = open();
+    const before = [recorder.viewerId, recorder.viewingId];
+    for (let ms = 0; ms <= 6000; ms += 40) recorder.playing(ms, 1);
+    await recorder.forget();
+    await until(nothingKept);
+    expect(before).not.toContain(recorder.viewerId);
+    expect(before).not.toContain(recorder.viewingId);
+    expect(recorder.resumeMs).toBe(0);
+    // Another window of this browser hears of it.
+    const window2 = open();
+    const number = window2.viewerId;
+    localStorage.removeItem('limber.viewer');
+    dispatchEvent(new StorageEvent('storage', { key: 'limber.viewer', newValue: null }));
+    expect(window2.viewerId).not.toBe(number);
   });
 
   it('goes on with the same viewing after a reload, and starts another when asked', () => {

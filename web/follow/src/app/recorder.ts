@@ -1,10 +1,13 @@
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
 import { KeptEvents, type KeptEvent } from './kept-events';
 import { uuid7 } from './uuid7';
+import { forgetViewer, onForgotten, viewerOfThisBrowser, viewingKey } from './viewer';
 
 /** A viewing goes on after a reload; after this long without a sign of life it is a new one. */
 const IDLE_MS = 30 * 60_000;
 const BEAT_MS = 5000;
+/** The longest stretch that the server takes as one: MOST_PLAYED_MS of the event's schema, which weighs too much here. */
+const LONGEST_MS = 10_000;
 const FLUSH_MS = 4000;
 const MOST = 200;
 
@@ -20,7 +23,7 @@ interface Viewing {
  */
 export class Recorder {
   private readonly kept = new KeptEvents();
-  readonly viewerId = remembered('limber.viewer', () => crypto.randomUUID());
+  viewerId = viewerOfThisBrowser();
   viewingId = '';
   /** Where the viewing stood when the page was left. */
   resumeMs = 0;
@@ -30,6 +33,7 @@ export class Recorder {
   private waitMs = FLUSH_MS;
   private flushing = false;
   private closed = false;
+  private readonly stopHearing = onForgotten(() => this.startOver());
 
   constructor(
     private readonly token: string,
@@ -74,10 +78,27 @@ export class Recorder {
   close(): void {
     this.closed = true;
     clearTimeout(this.timer);
+    this.stopHearing();
+  }
+
+  /** Lets go of everything that this browser kept; whoever watches on is somebody new. */
+  async forget(): Promise<void> {
+    await this.kept.clear();
+    forgetViewer();
+    this.startOver();
+  }
+
+  /** Under a new number, with a new viewing. */
+  private startOver(): void {
+    void this.kept.clear();
+    this.viewerId = viewerOfThisBrowser();
+    this.begin();
   }
 
   private beat(ms: number, rate: number): void {
-    this.write('played', this.from!, ms, rate);
+    // A page that was slow to look tells of a long stretch in pieces.
+    for (let from = this.from!; from < ms; from += LONGEST_MS)
+      this.write('played', from, Math.min(ms, from + LONGEST_MS), rate);
     this.from = ms;
     this.keepViewing(ms);
   }
@@ -93,7 +114,7 @@ export class Recorder {
       wallMs: Date.now(),
       rate,
     };
-    void this.kept.add({ id, token: this.token, viewerId: this.viewerId, event });
+    void this.kept.add({ id, token: this.token, versionId: this.versionId, viewerId: this.viewerId, event });
     this.flushSoon(kind === 'ended' ? 0 : this.waitMs);
   }
 
@@ -109,24 +130,28 @@ export class Recorder {
   private async flush(): Promise<void> {
     if (this.flushing) return;
     this.flushing = true;
+    // Viewings that cannot be taken just now: a link that is closed, a lesson in the trash. They stand in nobody's way.
+    const later = new Set<string>();
     try {
-      const events = await this.kept.some(this.token, MOST);
-      for (const batch of batches(events)) {
-        const response = await fetch(this.url, request(batch));
-        // What can never be taken is let go; what may be taken later is kept.
-        const final = response.ok || (response.status >= 400 && response.status < 500 && response.status !== 429);
-        if (!final) throw new Error('later');
-        await this.kept.remove(batch.map((one) => one.id));
+      for (;;) {
+        const events = await this.kept.some(MOST, (one) => !later.has(one.event.viewingId));
+        if (events.length === 0 || this.closed) break;
+        for (const batch of batches(events)) {
+          const became = await becomes(await fetch(urlOf(batch), request(batch)));
+          if (became === 'unreachable') throw new Error('later');
+          if (became === 'later') later.add(batch[0]!.event.viewingId);
+          else await this.kept.remove(batch.map((one) => one.id));
+        }
       }
       this.waitMs = FLUSH_MS;
-      if (events.length === MOST) this.flushSoon(100);
     } catch {
-      this.waitMs = Math.min(60_000, this.waitMs * 2);
-      this.flushing = false;
-      this.flushSoon(this.waitMs);
+      later.add('all');
     } finally {
       this.flushing = false;
     }
+    if (later.size === 0) return;
+    this.waitMs = Math.min(60_000, this.waitMs * 2);
+    this.flushSoon(this.waitMs);
   }
 
   /** The page goes away: what waits is sent once more on the way out. It stays kept until an answer comes. */
@@ -134,15 +159,11 @@ export class Recorder {
     if (this.closed) return;
     if (this.from !== null && this.last.ms > this.from) this.beat(this.last.ms, this.last.rate);
     for (const batch of batches(this.kept.unsent.slice(-MOST)))
-      void fetch(this.url, { ...request(batch), keepalive: true }).catch(() => undefined);
-  }
-
-  private get url(): string {
-    return `/api/follow/${encodeURIComponent(this.token)}/events`;
+      void fetch(urlOf(batch), { ...request(batch), keepalive: true }).catch(() => undefined);
   }
 
   private get viewingKey(): string {
-    return `limber.viewing.${this.versionId}`;
+    return viewingKey(this.versionId);
   }
 
   private keepViewing(atMs: number): void {
@@ -170,17 +191,36 @@ function batches(events: readonly KeptEvent[]): KeptEvent[][] {
 
 function request(batch: readonly KeptEvent[]): RequestInit {
   const { viewerId, event } = batch[0]!;
+  // Kept by an older page: without its version.
+  const { versionId } = batch[0] as Partial<KeptEvent>;
   return {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ viewingId: event.viewingId, viewerId, events: batch.map((one) => one.event) }),
+    body: JSON.stringify({
+      viewingId: event.viewingId,
+      viewerId,
+      versionId: versionId ?? null,
+      events: batch.map((one) => one.event),
+    }),
   };
 }
 
-function remembered(key: string, make: () => string): string {
-  const before = localStorage.getItem(key);
-  if (before) return before;
-  const made = make();
-  localStorage.setItem(key, made);
-  return made;
+function urlOf(batch: readonly KeptEvent[]): string {
+  return `/api/follow/${encodeURIComponent(batch[0]!.token)}/events`;
+}
+
+/**
+ * What becomes of a batch by its answer: `done` when it is stored or can never be; `later` when the reason may pass and
+ * concerns this viewing alone; `unreachable` when nothing can be sent just now.
+ */
+export async function becomes(answer: Response): Promise<'done' | 'later' | 'unreachable'> {
+  if (answer.ok) return 'done';
+  if (answer.status >= 500) return 'unreachable';
+  if ([409, 410, 429].includes(answer.status)) return 'later';
+  // A page that is opened under another address than the studio knows of is a mistake of its settings, and mended there.
+  if (answer.status === 403) {
+    const body = (await answer.json().catch(() => null)) as { type?: unknown } | null;
+    return body?.type === 'other-viewer' || body?.type === 'erased' ? 'done' : 'later';
+  }
+  return 'done';
 }

@@ -38,6 +38,16 @@ export const routes: Routes = [
         loadComponent: async () => (await import('./library/library')).Library,
       },
       {
+        path: 'people',
+        title: 'People · Limber Cheek',
+        loadComponent: async () => (await import('./people/people')).People,
+      },
+      {
+        path: 'trash',
+        title: 'Trash · Limber Cheek',
+        loadComponent: async () => (await import('./trash/trash')).Trash,
+      },
+      {
         path: 'lesson/:lessonId',
         loadComponent: async () => (await import('./shell/lesson-frame')).LessonFrame,
         children: [

@@ -39,8 +39,14 @@ export class Api {
     return this.ask(this.http.patch(`/api/${path}`, body), schema);
   }
 
-  delete(path: string): Promise<unknown> {
-    return this.ask(this.http.delete(`/api/${path}`), z.unknown());
+  put<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
+    return this.ask(this.http.put(`/api/${path}`, body), schema);
+  }
+
+  delete(path: string): Promise<unknown>;
+  delete<T>(path: string, schema: z.ZodType<T>): Promise<T>;
+  delete(path: string, schema: z.ZodType = z.unknown()): Promise<unknown> {
+    return this.ask(this.http.delete(`/api/${path}`), schema);
   }
 
   private async ask<T>(answer: Observable<unknown>, schema: z.ZodType<T>): Promise<T> {
@@ -64,6 +70,11 @@ export class Api {
     if (!parsed.success) throw new ApiError('broken', BROKEN, 0, body);
     return parsed.data;
   }
+}
+
+/** What went wrong, as a sentence for the person. */
+export function wordsOf(error: unknown): string {
+  return error instanceof ApiError ? error.message : 'That did not work. Try again.';
 }
 
 const UNREACHABLE = 'The server cannot be reached. Check that it runs; nothing of yours is lost.';

@@ -1,5 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import * as z from 'zod';
+import { freedSchema, roomSchema, trashedSchema, type Freed, type Room, type Trashed } from '@limber/core/api/keeping';
 import { regionSchema } from '@limber/core/move/move.schema';
 import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { STAGES } from '@limber/core/lesson/stage';
@@ -15,6 +16,8 @@ const summarySchema = z.object({
   /** Name of the instructor's own copy of it. */
   ownSchool: z.string().nullable(),
   steps: z.number(),
+  /** Names of its moves. */
+  moves: z.array(z.string()),
   plannedMs: z.number(),
   filmedMs: z.number(),
   targetMs: z.number().nullable(),
@@ -67,11 +70,36 @@ export class Lessons {
     return (await this.api.post('lessons/import', bundle, createdSchema)).id;
   }
 
+  /** @returns the copy's id. */
+  async copy(id: string): Promise<string> {
+    return (await this.api.post(`lessons/${encodeURIComponent(id)}/copy`, {}, createdSchema)).id;
+  }
+
   async trash(id: string): Promise<void> {
-    await this.api.delete(`lessons/${id}`);
+    await this.api.delete(`lessons/${encodeURIComponent(id)}`);
   }
 
   async restore(id: string): Promise<void> {
-    await this.api.post(`lessons/${id}/restore`, {}, createdSchema);
+    await this.api.post(`trash/${encodeURIComponent(id)}/restore`, {}, createdSchema);
+  }
+
+  trashed(): Promise<Trashed[]> {
+    return this.api.get('trash', z.array(trashedSchema));
+  }
+
+  async closeLinks(id: string): Promise<void> {
+    await this.api.post(`trash/${encodeURIComponent(id)}/close-links`, {}, z.unknown());
+  }
+
+  deleteForGood(id: string): Promise<Freed> {
+    return this.api.delete(`trash/${encodeURIComponent(id)}`, freedSchema);
+  }
+
+  emptyTrash(): Promise<Freed> {
+    return this.api.delete('trash', freedSchema);
+  }
+
+  room(): Promise<Room> {
+    return this.api.get('room', roomSchema);
   }
 }

@@ -1,39 +1,64 @@
-import { inject, Injectable, signal } from '@angular/core';
-import * as z from 'zod';
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { doorSchema, sessionSchema, type Door, type SessionAnswer, type User } from '@limber/core/api/people';
 import { Api } from './http';
 
-const userSchema = z.object({ id: z.string(), name: z.string(), email: z.string(), role: z.enum(['owner', 'editor']) });
-export type User = z.infer<typeof userSchema>;
-const answerSchema = z.object({ user: userSchema.nullable() });
-
-/** Who is signed in. */
+/** Who is signed in, and what an editor may not do. */
 @Injectable({ providedIn: 'root' })
 export class Session {
   private readonly api = inject(Api);
   private asked: Promise<User | null> | null = null;
   readonly current = signal<User | null>(null);
+  private readonly owners = signal<readonly string[]>([]);
+  /** Shares, deletes, empties the trash, invites. */
+  readonly isOwner = computed(() => this.current()?.role === 'owner');
+  /** Who can do what an editor cannot: names. */
+  readonly whoCan = computed(() => this.owners().join(' or ') || 'the owner');
 
   user(): Promise<User | null> {
-    this.asked ??= this.api.get('session', answerSchema).then(({ user }) => this.keep(user));
+    this.asked ??= this.askAgain();
     return this.asked;
   }
 
-  async signIn(email: string, password: string): Promise<void> {
-    this.keep((await this.api.post('session', { email, password }, answerSchema)).user);
+  /** Asks whether the session still stands: it may have been ended somewhere else. */
+  async askAgain(): Promise<User | null> {
+    return this.keep(await this.api.get('session', sessionSchema));
   }
 
-  async setUp(asked: { token: string; name: string; email: string; password: string }): Promise<void> {
-    this.keep((await this.api.post('session/set-up', asked, answerSchema)).user);
+  async signIn(email: string, password: string): Promise<void> {
+    this.keep(await this.api.post('session', { email, password }, sessionSchema));
+  }
+
+  /** What a one-time link is for. */
+  door(token: string): Promise<Door> {
+    return this.api.post('session/door', { token }, doorSchema);
+  }
+
+  async setUp(asked: { token: string; name?: string; email?: string; password: string }): Promise<void> {
+    this.keep(await this.api.post('session/set-up', asked, sessionSchema));
+  }
+
+  async changePassword(current: string, password: string): Promise<void> {
+    this.keep(await this.api.put('session/password', { current, password }, sessionSchema));
   }
 
   async signOut(): Promise<void> {
     await this.api.delete('session');
-    this.keep(null);
+    this.forget();
   }
 
-  private keep(user: User | null): User | null {
+  async signOutEverywhere(): Promise<void> {
+    await this.api.delete('session/everywhere');
+    this.forget();
+  }
+
+  forget(): void {
+    this.keep({ user: null, owners: [] });
+  }
+
+  private keep({ user, owners }: SessionAnswer): User | null {
     this.asked = Promise.resolve(user);
     this.current.set(user);
+    this.owners.set(owners);
     return user;
   }
 }

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { MessageService } from 'primeng/api';
+import { MessageService, type MenuItem } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
+import { Menu } from 'primeng/menu';
 import { InputText } from 'primeng/inputtext';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Stage } from '@limber/core/lesson/stage';
@@ -13,6 +14,8 @@ import { documentsWithKeptEdits } from '../api/kept-edits';
 import { Lessons, type LessonSummary, type UnreadableLesson } from '../api/lessons';
 import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
+import { Choice } from '../shell/choice';
+import { findLessons, SORT_WORDS, sortLessons, SORTS, type Sort } from './find-lessons';
 
 const BENCH_OF: Readonly<Record<Stage, string>> = {
   plan: 'plan/moves',
@@ -29,10 +32,12 @@ const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   learn: 'Shared',
 };
 
+const SORT = 'limber.desk.sort';
+
 /** All lessons: where each stands, how long it runs, and what comes next. */
 @Component({
   selector: 'lc-desk',
-  imports: [FormsModule, RouterLink, Button, Dialog, InputText],
+  imports: [FormsModule, RouterLink, Button, Choice, Dialog, InputText, Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './desk.html',
   styleUrl: './desk.css',
@@ -47,11 +52,18 @@ export class Desk {
   protected readonly problem = signal('');
   protected readonly naming = signal(false);
   protected readonly trashed = signal<Trashed | null>(null);
+  protected readonly search = signal('');
+  protected readonly sort = signal<Sort>(SORTS.find((one) => one === localStorage.getItem(SORT)) ?? 'changed');
+  protected readonly sorts = SORTS.map((value) => ({ value, label: SORT_WORDS[value] }));
+  /** How many lessons lie in the trash. */
+  protected readonly inTrash = signal(0);
   protected title = '';
+  protected items: MenuItem[] = [];
+  private readonly finder = viewChild<ElementRef<HTMLInputElement>>('finder');
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
   protected readonly rows = computed(() =>
-    (this.lessons() ?? []).map((lesson) => {
+    sortLessons(findLessons(this.lessons() ?? [], this.search()), this.sort()).map((lesson) => {
       const whole = Math.max(lesson.plannedMs, 1);
       return {
         ...lesson,
@@ -72,7 +84,8 @@ export class Desk {
   /** Lessons with edits that this browser kept and the server does not have. */
   protected readonly waiting = computed(() => {
     const kept = documentsWithKeptEdits();
-    return this.rows().flatMap(({ id, title, link }) => {
+    return (this.lessons() ?? []).flatMap(({ id, title, stage }) => {
+      const link = `/lesson/${id}/${BENCH_OF[stage]}`;
       const count = kept.get(`lesson:${id}`) ?? 0;
       return count > 0 ? [{ id, title, link, count, edits: `${count} ${count === 1 ? 'edit' : 'edits'}` }] : [];
     });
@@ -81,7 +94,35 @@ export class Desk {
 
   constructor() {
     void this.load();
-    inject(Keys).use([{ key: 'n', does: 'New lesson', run: () => this.naming.set(true) }]);
+    inject(Keys).use([
+      { key: 'n', does: 'New lesson', run: () => this.naming.set(true) },
+      { key: '/', does: 'Find a lesson', run: () => this.finder()?.nativeElement.focus() },
+    ]);
+  }
+
+  protected sortBy(sort: Sort): void {
+    this.sort.set(sort);
+    localStorage.setItem(SORT, sort);
+  }
+
+  /** What can be done with a lesson besides opening it. */
+  protected offer(menu: Menu, event: Event, lesson: Trashed): void {
+    this.items = [
+      { label: 'Make a copy', icon: 'pi pi-copy', command: () => void this.copy(lesson) },
+      { label: 'Take it out as a file', icon: 'pi pi-download', url: `/api/lessons/${lesson.id}/bundle` },
+      { separator: true },
+      this.session.isOwner()
+        ? { label: 'Put it in the trash', icon: 'pi pi-trash', command: () => void this.trash(lesson) }
+        : { label: `${this.session.whoCan()} can put it in the trash`, disabled: true },
+    ];
+    menu.toggle(event);
+  }
+
+  private async copy(lesson: Trashed): Promise<void> {
+    await this.doing(async () => {
+      await this.lessonsApi.copy(lesson.id);
+      await this.load();
+    });
   }
 
   protected async create(): Promise<void> {
@@ -135,10 +176,10 @@ export class Desk {
 
   private async load(): Promise<void> {
     await this.doing(async () => {
-      // What may have hurt somebody stands first.
       const { lessons, unreadable } = await this.lessonsApi.list();
       this.unreadable.set(unreadable);
-      this.lessons.set([...lessons].sort((a, b) => Number(b.serious > 0) - Number(a.serious > 0)));
+      this.lessons.set(lessons);
+      this.inTrash.set((await this.lessonsApi.trashed()).length);
     });
   }
 

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
 import { filter, map, startWith } from 'rxjs';
 import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { Session } from '../api/session';
+import { Stream } from '../api/stream';
 import { keyName, Keys } from '../keys/keys';
 import { Mark } from './mark';
 import { OpenLesson } from './open-lesson';
@@ -75,7 +76,16 @@ export class Shell {
   constructor() {
     // On the root, so that dialogs and lists that open above the page are dim with it.
     effect(() => document.documentElement.classList.toggle('dim', this.dim()));
+    // A session that was ended somewhere else ends here: what was not sent yet is kept for the next sign-in.
+    inject(Stream)
+      .refused.pipe(takeUntilDestroyed())
+      .subscribe(() => void this.stillIn());
     this.keys.use([{ key: '?', does: 'Show the keys of this screen', run: () => this.showKeys.set(true) }]);
+  }
+
+  private async stillIn(): Promise<void> {
+    const user = await this.session.askAgain().catch(() => 'unknown' as const);
+    if (user === null) await this.router.navigate(['/sign-in'], { queryParams: { then: this.router.url } });
   }
 
   protected async signOut(): Promise<void> {

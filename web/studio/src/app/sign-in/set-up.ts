@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { ApiError } from '../api/http';
+import type { Door } from '@limber/core/api/people';
+import { wordsOf } from '../api/http';
 import { Session } from '../api/session';
 import { Mark } from '../shell/mark';
 
@@ -17,21 +18,53 @@ import { Mark } from '../shell/mark';
 export class SetUp {
   private readonly session = inject(Session);
   private readonly router = inject(Router);
-  protected readonly token = location.hash.slice(1);
+  private readonly token = location.hash.slice(1);
+  protected readonly door = signal<Door | null>(null);
   protected name = '';
   protected email = '';
   protected password = '';
   protected readonly busy = signal(false);
   protected readonly problem = signal('');
+  protected readonly heading = computed(() => {
+    const door = this.door();
+    if (door?.purpose === 'reset') return `Welcome back, ${door.name?.split(' ')[0] ?? ''}.`;
+    return door?.purpose === 'invitation' ? `${door.by ?? 'Somebody'} invites you.` : 'Make this studio yours.';
+  });
+  protected readonly explanation = computed(() => {
+    switch (this.door()?.purpose) {
+      case 'reset':
+        return 'This link works once. Choose a new password; you are signed out everywhere else.';
+      case 'invitation':
+        return 'This link works once. You will plan, film and mark lessons here; sharing and deleting stay with the owner.';
+      default:
+        return 'This link works once. Choose how you sign in from now on.';
+    }
+  });
 
-  protected async submit(): Promise<void> {
+  constructor() {
+    void this.doing(async () => this.door.set(await this.session.door(this.token)));
+  }
+
+  protected submit(): Promise<void> {
+    return this.doing(async () => {
+      const door = this.door();
+      await this.session.setUp({
+        token: this.token,
+        password: this.password,
+        ...(door?.purpose === 'reset' ? {} : { name: this.name }),
+        ...(door?.email ? {} : { email: this.email }),
+      });
+      await this.router.navigateByUrl('/desk');
+    });
+  }
+
+  private async doing(work: () => Promise<void>): Promise<void> {
     this.busy.set(true);
     this.problem.set('');
     try {
-      await this.session.setUp({ token: this.token, name: this.name, email: this.email, password: this.password });
-      await this.router.navigateByUrl('/desk');
+      await work();
     } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'That did not work. Try again.');
+      this.problem.set(wordsOf(error));
     } finally {
       this.busy.set(false);
     }

@@ -11,6 +11,7 @@ import {
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { pictureOf, type Take, type ViewerSide } from '@limber/core/segment/segment.schema';
+import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
@@ -34,10 +35,13 @@ export class Takes {
   protected readonly uploads = inject(Uploads);
   protected readonly progress = inject(Progress);
   protected readonly clock = clock;
+  protected readonly size = size;
   protected readonly over = signal(false);
   /** What was answered last, offered first the next time. */
   protected readonly usual = signal<ViewerSide>(localStorage.getItem(PICTURE_LEFT) === 'right' ? 'right' : 'left');
   protected readonly asking = signal<string | null>(null);
+  /** What becomes of the film of a take that was just taken out. */
+  protected readonly takenOut = signal<{ name: string; words: string } | null>(null);
   private filling: Take | null = null;
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
@@ -70,6 +74,8 @@ export class Takes {
         plays: this.store.lesson().assembly.some((piece) => piece.takeId === take.id),
         poster: media?.artefacts.includes('poster.jpg') ? `/api/media/${mediaId}/poster.jpg` : null,
         asks: take.pictureLeft === null || this.asking() === take.id,
+        weighs: media ? `${size(media.bytes + media.madeBytes)} on the disk` : '',
+        needed: media?.neededBy ?? [],
         shape: `${take.width} × ${take.height}, ${Number((take.frameRate.numerator / take.frameRate.denominator).toFixed(2))} pictures a second`,
         percent: Math.round((job?.progress ?? 0) * 100),
         left: job?.leftMs ? `about ${clock(job.leftMs)} left` : '',
@@ -126,10 +132,6 @@ export class Takes {
     this.over.set(over);
   }
 
-  protected megabytes(bytes: number): string {
-    return bytes < 1_000_000 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
-  }
-
   protected rename(take: Take, field: HTMLInputElement): void {
     const value = field.value.trim();
     if (value && value !== take.name) this.store.edit({ kind: 'set_take', takeId: take.id, field: 'name', value });
@@ -144,7 +146,20 @@ export class Takes {
   }
 
   protected remove(take: Take): void {
+    const needed = this.progress.mediaOf(pictureOf(take))?.neededBy ?? [];
     // Its pieces and what is marked on it go along, and come back with it.
     this.store.edit({ kind: 'remove_take', takeId: take.id });
+    this.takenOut.set({
+      name: take.name,
+      words:
+        needed.length > 0
+          ? `Its film stays on the disk as long as ${listed(needed)} needs it.`
+          : 'Its film goes from the disk within a day; until then Undo brings both back.',
+    });
   }
+}
+
+/** @example listed(['a', 'b', 'c']) // 'a, b or c' */
+function listed(all: readonly string[]): string {
+  return all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} or ${all[all.length - 1]!}`;
 }

@@ -30,6 +30,7 @@ export class Paper {
   protected readonly byFraming = signal(false);
   protected readonly framing = FRAMING_NAMES;
   protected readonly paper = computed(() => paperOf(this.store.lesson()));
+  protected readonly bundle = computed(() => `/api/lessons/${encodeURIComponent(this.store.lesson().id)}/bundle`);
   protected readonly shots = computed(() =>
     this.byFraming() ? shotsByFraming(this.paper().shots) : this.paper().shots,
   );

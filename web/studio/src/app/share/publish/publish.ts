@@ -1,40 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
 import * as z from 'zod';
+import { shareSchema, type Share } from '@limber/core/api/keeping';
 import { readFirst } from '@limber/core/caution/read-first';
 import { cuePassages } from '@limber/core/cue/derive';
+import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
-import { Api, ApiError } from '../../api/http';
+import { Api, wordsOf } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
+import { Session } from '../../api/session';
 import { BenchHead } from '../../shell/bench-head';
 
-const shareSchema = z.object({
-  versions: z.array(
-    z.object({
-      id: z.string(),
-      number: z.number(),
-      revision: z.number(),
-      createdAt: z.coerce.date(),
-      viewings: z.number(),
-    }),
-  ),
-  links: z.array(
-    z.object({
-      token: z.string(),
-      versionId: z.string(),
-      createdAt: z.coerce.date(),
-      revokedAt: z.coerce.date().nullable(),
-    }),
-  ),
-});
 const sharedSchema = z.object({ versionId: z.string(), number: z.number(), token: z.string() });
 
 /** Share · Publish: freeze a version, hand out its link, take the link back. */
 @Component({
   selector: 'lc-publish',
-  imports: [RouterLink, Button, Ribbon, BenchHead],
+  imports: [RouterLink, Button, Dialog, Ribbon, BenchHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.css',
@@ -42,7 +27,9 @@ const sharedSchema = z.object({ versionId: z.string(), number: z.number(), token
 export class Publish {
   private readonly api = inject(Api);
   protected readonly store = inject(LessonStore);
-  protected readonly state = signal<z.infer<typeof shareSchema> | null>(null);
+  protected readonly session = inject(Session);
+  protected readonly deleting = signal<Share['versions'][number] | null>(null);
+  protected readonly state = signal<Share | null>(null);
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
   protected readonly copied = signal('');
@@ -60,9 +47,10 @@ export class Publish {
     const state = this.state();
     return (state?.versions ?? []).map((version) => ({
       ...version,
+      weighs: size(version.bytes),
       links: state!.links
         .filter((link) => link.versionId === version.id)
-        .map((link) => ({ ...link, url: `${location.origin}/v/${link.token}` })),
+        .map((link) => ({ ...link, url: this.urlOf(link.token) })),
     }));
   });
 
@@ -74,7 +62,7 @@ export class Publish {
     return this.doing(async () => {
       const { token } = await this.api.post(`lessons/${this.store.lesson().id}/share`, {}, sharedSchema);
       await this.load();
-      await this.copy(`${location.origin}/v/${token}`);
+      await this.copy(this.urlOf(token));
     });
   }
 
@@ -90,6 +78,18 @@ export class Publish {
       await this.api.patch(`lessons/${this.store.lesson().id}/share/links/${token}`, { revoked }, z.unknown());
       await this.load();
     });
+  }
+
+  protected deleteVersion(id: string): Promise<void> {
+    return this.doing(async () => {
+      await this.api.delete(`lessons/${this.store.lesson().id}/share/versions/${id}`);
+      this.deleting.set(null);
+      await this.load();
+    });
+  }
+
+  private urlOf(token: string): string {
+    return `${this.state()?.publicUrl ?? location.origin}/v/${token}`;
   }
 
   protected async copy(url: string): Promise<void> {
@@ -113,7 +113,8 @@ export class Publish {
       await work();
       this.problem.set('');
     } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'That did not work. Try again.');
+      this.deleting.set(null);
+      this.problem.set(wordsOf(error));
     } finally {
       this.busy.set(false);
     }

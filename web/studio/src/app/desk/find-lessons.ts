@@ -1,0 +1,48 @@
+import type { LessonSummary } from '../api/lessons';
+
+export const SORTS = ['changed', 'name', 'stage', 'length'] as const;
+export type Sort = (typeof SORTS)[number];
+export const SORT_WORDS: Readonly<Record<Sort, string>> = {
+  changed: 'Last changed first',
+  name: 'By name',
+  stage: 'By stage, nearly done first',
+  length: 'Longest first',
+};
+
+type Found = Pick<
+  LessonSummary,
+  'title' | 'concern' | 'moves' | 'stage' | 'serious' | 'updatedAt' | 'plannedMs' | 'filmedMs'
+>;
+const STAGE_RANK = { learn: 0, share: 1, mark: 2, film: 3, plan: 4 } as const;
+
+/** Lessons in which every word of a search begins some word: in the title, the concern or a move's name. */
+export function findLessons<T extends Found>(lessons: readonly T[], search: string): T[] {
+  const wanted = wordsOf(search);
+  return lessons.filter(({ title, concern, moves }) => {
+    const words = wordsOf([title, concern, ...moves].join(' '));
+    return wanted.every((start) => words.some((word) => word.startsWith(start)));
+  });
+}
+
+/** What may have hurt somebody stands first, whatever the order; ties by name. */
+export function sortLessons<T extends Found>(lessons: readonly T[], sort: Sort): T[] {
+  const length = (one: T): number => one.filmedMs || one.plannedMs;
+  const by: Readonly<Record<Sort, (a: T, b: T) => number>> = {
+    changed: (a, b) => b.updatedAt.getTime() - a.updatedAt.getTime(),
+    name: () => 0,
+    stage: (a, b) => STAGE_RANK[a.stage] - STAGE_RANK[b.stage],
+    length: (a, b) => length(b) - length(a),
+  };
+  return [...lessons].sort(
+    (a, b) =>
+      Number(b.serious > 0) - Number(a.serious > 0) ||
+      by[sort](a, b) ||
+      a.title.localeCompare(b.title, 'en', { numeric: true }),
+  );
+}
+
+/** Words without their accents, in small letters. */
+function wordsOf(text: string): string[] {
+  const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+  return plain.match(/[\p{L}\p{N}]+/gu) ?? [];
+}
