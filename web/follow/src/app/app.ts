@@ -61,6 +61,10 @@ export class App {
     this.begin(false);
   }
 
+  protected readonly sendFirst = async (): Promise<void> => {
+    if (this.lesson()) await this.recorder.sendNow();
+  };
+
   /** Everything of this browser is gone at the studio: here too. */
   protected async erased(): Promise<void> {
     if (this.lesson()) await this.recorder.forget();

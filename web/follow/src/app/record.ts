@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, OnInit, output, signal } from '@angular/core';
 import { clock } from '@limber/core/time/clock';
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import { eraseRecord, FollowProblem, loadRecord } from './follow.api';
@@ -13,7 +13,9 @@ const EASE_WORDS = { too_easy: 'too easy', right: 'just right', too_hard: 'too h
   templateUrl: './record.html',
   styleUrl: './record.css',
 })
-export class OwnRecord {
+export class OwnRecord implements OnInit {
+  /** Sends what waits here, so that it is told of too. */
+  readonly first = input<() => Promise<void>>(() => Promise.resolve());
   /** Everything is erased at the studio: what the browser keeps can go too. */
   readonly erased = output();
   readonly back = output();
@@ -25,7 +27,7 @@ export class OwnRecord {
   protected readonly problem = signal('');
   private readonly day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
-  constructor() {
+  ngOnInit(): void {
     void this.load();
   }
 
@@ -35,6 +37,7 @@ export class OwnRecord {
 
   protected load(): Promise<void> {
     return this.doing(async () => {
+      await this.first()();
       const viewer = knownViewer();
       this.record.set(viewer ? await loadRecord(viewer) : { lessons: [] });
     });

@@ -81,6 +81,12 @@ export class Recorder {
     this.stopHearing();
   }
 
+  /** Sends what waits, as far as it can be sent just now. */
+  async sendNow(): Promise<void> {
+    while (this.flushing) await new Promise((resolve) => setTimeout(resolve, 20));
+    await this.flush();
+  }
+
   /** Lets go of everything that this browser kept; whoever watches on is somebody new. */
   async forget(): Promise<void> {
     await this.kept.clear();
