@@ -90,7 +90,9 @@ describe('a backup', () => {
     await owner.ask('POST', `/api/follow/${tide.token}/feedback`, { viewerId: viewing.viewerId, feedback });
     await owner.ask('GET', `/api/results/${tide.versionId}`);
     await owner.ask('DELETE', `/api/lessons/${ebb.lessonId}`);
-    const edits = [{ id: randomUUID(), kind: 'edit', change: { kind: 'set_lesson', field: 'title', value: 'High tide' } }];
+    const edits = [
+      { id: randomUUID(), kind: 'edit', change: { kind: 'set_lesson', field: 'title', value: 'High tide' } },
+    ];
     await owner.ask('POST', `/api/lessons/${tide.lessonId}/edits`, { clientId: 'c', baseRevision: 1, edits });
     writeFileSync(join(server.config.mediaFolder, `${tide.mediaId}/original`), Buffer.alloc(3_000_000, 'harbour '));
   }
