@@ -143,13 +143,13 @@ export async function playedOn(page: Page, seconds: number): Promise<void> {
   );
 }
 
-/** The newest link of a lesson. */
+/** The newest link of a lesson that is open. */
 export async function linkOf(
   request: APIRequestContext,
   lessonId: string,
 ): Promise<{ token: string; versionId: string }> {
   const { links } = (await (await request.get(`/api/lessons/${lessonId}/share`)).json()) as {
-    links: { token: string; versionId: string }[];
+    links: { token: string; versionId: string; revokedAt: string | null }[];
   };
-  return links[0]!;
+  return links.find((link) => link.revokedAt === null)!;
 }

@@ -1,6 +1,7 @@
 import { editing } from './editing';
 import { firstLoad } from './first-load';
 import { intake } from './intake';
+import { keeping } from './keeping';
 import { lesson } from './lesson';
 import { narration } from './narration';
 import { plan } from './plan';
@@ -15,10 +16,11 @@ if (wants('lesson')) await lesson();
 if (wants('plan')) await plan();
 if (wants('narration')) await narration();
 if (wants('first-load')) firstLoad();
-if (wants('editing') || wants('intake') || wants('results')) {
+if (['editing', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();
   if (wants('editing')) await editing(studio);
   if (wants('intake')) await intake(studio);
   if (wants('results')) await results(studio);
+  if (wants('keeping')) await keeping(studio);
   await studio.database.end();
 }

@@ -3,6 +3,7 @@ import pg from 'pg';
 import { freeze } from '@limber/core/viewing/freeze';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { Follow } from '@limber/core/viewing/version.schema';
+import { DEMO_SIGN_IN } from '@limber/demo/world/sign-in';
 import { filmedLessonOf } from './long-lesson';
 
 /** The running program that `./limber bench` has started with a database of its own. */
@@ -14,17 +15,13 @@ export class Studio {
   ) {}
 
   static async open(): Promise<Studio> {
-    const { LIMBER_URL: url, DATABASE_URL: connectionString, LIMBER_OWNER_LINK: link } = process.env;
-    if (!url || !connectionString || !link) throw new Error('Start this with ./limber bench.');
-    const answer = await fetch(`${url}/api/session/set-up`, {
+    const { LIMBER_URL: url, DATABASE_URL: connectionString } = process.env;
+    if (!url || !connectionString) throw new Error('Start this with ./limber bench.');
+    const { email, password } = DEMO_SIGN_IN;
+    const answer = await fetch(`${url}/api/session`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json', Origin: url },
-      body: JSON.stringify({
-        token: link.split('#')[1],
-        name: 'Bench',
-        email: `${randomUUID()}@harbour.example`,
-        password: randomUUID(),
-      }),
+      body: JSON.stringify({ email, password }),
     });
     if (!answer.ok) throw new Error(await answer.text());
     return new Studio(url, new pg.Pool({ connectionString, max: 4 }), answer.headers.getSetCookie()[0]!.split(';')[0]!);

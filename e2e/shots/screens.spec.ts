@@ -15,6 +15,29 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByRole('heading', { name: 'Before the early bulletin' })).toBeVisible();
   await shoot('desk');
 
+  await page.goto('/people');
+  await page.getByLabel('Their e-mail').fill('ane@harbour.example');
+  await page.getByRole('button', { name: 'Make the link' }).click();
+  // An invitation is a key: the picture shows one that opens nothing.
+  await page
+    .getByLabel('Invitation link')
+    .evaluate(
+      (field: HTMLInputElement) => (field.value = 'http://127.0.0.1:4310/set-up#an-invitation-of-the-demo-world'),
+    );
+  await shoot('people');
+
+  const headers = { Origin: new URL(page.url()).origin };
+  for (const id of [DEMO, 'cold-morning-eyes']) {
+    const copied = await context.request.post(`/api/lessons/${id}/copy`, { headers, data: {} });
+    const copy = ((await copied.json()) as { id: string }).id;
+    if (id === DEMO) await context.request.post(`/api/lessons/${copy}/share`, { headers, data: {} });
+    await context.request.delete(`/api/lessons/${copy}`, { headers });
+  }
+  await page.goto('/trash');
+  await expect(page.getByTestId('trashed')).toHaveCount(2);
+  await shoot('trash');
+  await context.request.delete('/api/trash', { headers });
+
   await page.goto('/library');
   await page.getByRole('button', { name: 'left jaw', exact: true }).click();
   await page.getByRole('button', { name: /Rope knead/ }).click();
@@ -91,6 +114,15 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     await guest.keyboard.press('ArrowRight');
     await guest.waitForTimeout(11_500);
     await guest.screenshot({ path: `${OUT}/${name}.png` });
+    if (name === 'follow') {
+      await guest.getByRole('button', { name: 'Stop here' }).click();
+      await guest.getByRole('button', { name: 'Just right' }).click();
+      await guest.getByLabel('A remark').fill('I do this in the van before the early shift.');
+      await guest.getByRole('button', { name: 'Send' }).click();
+      await guest.getByRole('button', { name: /having it erased/ }).click();
+      await expect(guest.getByText('I do this in the van')).toBeVisible();
+      await guest.screenshot({ path: `${OUT}/record.png` });
+    }
     await guest.context().close();
   }
 });

@@ -1,4 +1,7 @@
-import { DEMO, expect, linkOf, test } from '../studio';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { DATA } from '../machine';
+import { DEMO, expect, linkOf, test, viewer } from '../studio';
 
 interface Results {
   answered: number;
@@ -112,4 +115,41 @@ test('says that it lives and that it is ready, and where nothing is', async ({ r
   expect(await (await request.get('/ready')).json()).toEqual({ database: true, media: true });
   expect((await request.get('/api/nothing')).status()).toBe(401);
   expect((await request.get('/missing.js')).status()).toBe(404);
+});
+
+test('logs are for whoever runs the studio, and carry no words, tokens or addresses', async ({
+  studio: _studio,
+  context,
+  browser,
+  complaints,
+  baseURL,
+}) => {
+  const headers = { Origin: baseURL! };
+  const { token } = await linkOf(context.request, DEMO);
+  const words = 'my left jaw clicks since Tuesday';
+  const [viewerId, viewingId] = [crypto.randomUUID(), crypto.randomUUID()];
+  const feedback = { viewingId, ease: 'right', felt: [], discomfort: null, remark: words };
+  const sent = { headers, data: { viewerId, feedback } };
+  expect((await context.request.post(`/api/follow/${token}/feedback`, sent)).status()).toBe(202);
+  await context.request.post(`/api/follow/${token}/feedback`, { headers, data: `{"remark": "${words}` });
+  await context.request.post('/api/session', { headers, data: { email: 'wrong@harbour.example', password: words } });
+  await context.request.get(`/api/lessons/${encodeURIComponent(words)}?q=${encodeURIComponent(words)}`);
+  await context.request.get(`/api/results/${encodeURIComponent(words)}`);
+  const guest = await viewer(browser, complaints);
+  await guest.goto(`/v/${token}`);
+  await expect(guest.getByText('Read this first')).toBeVisible();
+  await guest.context().close();
+  await context.request.delete(`/api/follow/viewers/${viewerId}`, { headers });
+
+  const folder = join(DATA, 'log');
+  expect(statSync(folder).mode & 0o077).toBe(0);
+  let all = '';
+  for (const file of readdirSync(folder)) {
+    expect(statSync(join(folder, file)).mode & 0o177, file).toBe(0);
+    all += readFileSync(join(folder, file), 'utf8');
+  }
+  // What was asked stands there, by its path.
+  expect(all).toContain('/api/follow/…/feedback');
+  for (const secret of [words, encodeURIComponent(words), token, viewerId, 'harbour.example', 'lantern-and-rope'])
+    expect(all.includes(secret), secret).toBe(false);
 });

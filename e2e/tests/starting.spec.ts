@@ -39,13 +39,13 @@ async function limber(
   data: string,
   args: string[],
   more: Record<string, string> = {},
-): Promise<{ code: number; said: string }> {
+): Promise<{ code: number; said: string; printed: string }> {
   try {
-    const { stderr } = await run('./limber', args, { env: environment(data, more), timeout: 120_000 });
-    return { code: 0, said: stderr };
+    const { stderr, stdout } = await run('./limber', args, { env: environment(data, more), timeout: 120_000 });
+    return { code: 0, said: stderr, printed: stdout };
   } catch (error) {
-    const { code, stderr } = error as { code: number; stderr: string };
-    return { code, said: stderr };
+    const { code, stderr, stdout } = error as { code: number; stderr: string; stdout: string };
+    return { code, said: stderr, printed: stdout };
   }
 }
 
@@ -251,4 +251,34 @@ test('behind TLS: cookies are for that alone, browsers are told to stay with it,
     body: '{}',
   });
   expect(other.status).toBe(403);
+});
+
+test('a lost password: the link is for the owner who is named, under the port that is listened to', async () => {
+  const url = `http://127.0.0.1:${PORT + 3}`;
+  const { said } = await start('a', PORT + 3);
+  const post = (body: object) =>
+    fetch(`${url}/api/session/set-up`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', Origin: url },
+      body: JSON.stringify(body),
+    });
+  const first = /set-up#([\w-]+)/.exec(said())![1];
+  const owner = { name: 'Marit', email: 'marit@harbour.example' };
+  expect((await post({ token: first, ...owner, password: 'a tide table of ropes' })).status).toBe(201);
+
+  const unknown = await limber('a', ['owner-reset', 'nobody@harbour.example']);
+  expect([unknown.code, unknown.printed]).toEqual([3, '']);
+  expect(unknown.said).toContain('No owner signs in as “nobody@harbour.example”. Owners here: marit@harbour.example.');
+  // Neither the port nor the address has to be said again.
+  for (const args of [['owner-reset'], ['owner-reset', ' Marit@Harbour.example']]) {
+    const { code, printed } = await limber('a', args);
+    expect([code, printed]).toEqual([0, expect.stringMatching(new RegExp(`^${url}/set-up#[\\w-]+\n$`))]);
+    const token = printed.trim().split('#')[1];
+    expect((await post({ token, password: 'another table of ropes' })).status).toBe(201);
+    expect((await post({ token, password: 'another table of ropes' })).status).toBe(410);
+  }
+  // Without the program it is answered too, and the database is left as it was: ended.
+  await limber('a', ['stop']);
+  expect((await limber('a', ['owner-reset'])).code).toBe(0);
+  expect(existsSync(join(databaseFolder('a'), 'postmaster.pid'))).toBe(false);
 });

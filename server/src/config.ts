@@ -29,8 +29,10 @@ export interface Config {
   readonly port: number;
   readonly host: string;
   readonly loopback: boolean;
-  /** Without a slash at the end. */
+  /** Without a slash at the end; where nobody named one, what this machine alone can open. */
   readonly publicUrl: string;
+  /** Whether somebody named it. */
+  readonly isPublic: boolean;
   /** People come over TLS: cookies are for that alone, and browsers are told to stay with it. */
   readonly secure: boolean;
   /** Whose forwarded addresses are believed; null for nobody's. */
@@ -69,6 +71,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     host,
     loopback,
     publicUrl: (LIMBER_PUBLIC_URL ?? `http://${host.includes(':') ? `[${host}]` : host}:${port}`).replace(/\/+$/, ''),
+    isPublic: LIMBER_PUBLIC_URL !== undefined,
     secure,
     trustProxy: LIMBER_TRUST_PROXY ?? null,
     databaseUrl: parsed.data.DATABASE_URL,

@@ -61,6 +61,17 @@ describe('cautions', () => {
     expect(rules(step('oil', {}, '', { product: 'apply' }), step('a', CALLS['slip']!))).toEqual([]);
   });
 
+  it('of pregnancy are called for by a shoulder worked with more than light hands', () => {
+    const called = (pressure: 'feather' | 'light' | 'medium' | 'firm'): boolean =>
+      rules(step('a', { region: 'shoulder', pressure })).includes('caution-shoulder-pregnancy');
+    expect([called('feather'), called('light'), called('medium'), called('firm')]).toEqual([false, false, true, true]);
+  });
+
+  it('of slip are met by the oil of the step itself', () => {
+    expect(rules(step('a', CALLS['slip']!, '', { product: 'apply' }))).toEqual([]);
+    expect(rules(step('a', CALLS['slip']!), step('oil', {}, '', { product: 'apply' }))).toEqual(['caution-slip']);
+  });
+
   it('that keep somebody safe must be said, the others should be', () => {
     const severity = (id: string): string | undefined =>
       cautionFindings(aLesson({ steps: [step('a', CALLS[id]!)] })).find((one) => one.rule === ruleOf(id))?.severity;

@@ -215,3 +215,51 @@ describe('reading ease', () => {
     expect(readingEase('', 0)).toBeNull();
   });
 });
+
+describe('the length of a lesson', () => {
+  const lesson = aLesson({ steps: [step('a', {})], targetMs: 100_000, toleranceMs: 5000 });
+  /** Only the plan's own figures count here: they are handed in. */
+  const found = (totalMs: number, firstMoveMs: number | null): string[] =>
+    checkLesson(lesson, { ...schedule(lesson), totalMs, firstMoveMs })
+      .map((one) => one.rule)
+      .filter((rule) => ['off-target', 'long-opening'].includes(rule));
+
+  it('is told of when it is off its target by more than the tolerance, over as under', () => {
+    expect([found(105_000, 0), found(95_000, 0)]).toEqual([[], []]);
+    expect([found(105_001, 0), found(94_999, 0)]).toEqual([['off-target'], ['off-target']]);
+  });
+
+  it('is told of when more than 20 seconds and a quarter of it pass before the first move', () => {
+    expect([found(100_000, 25_000), found(100_000, 25_001)]).toEqual([[], ['long-opening']]);
+    // A quarter of a short lesson is soon over.
+    expect([found(96_000, 24_001), found(100_000, null)]).toEqual([['long-opening'], []]);
+    const brief = { ...schedule(lesson), totalMs: 40_000, firstMoveMs: 20_000 };
+    const opening = (firstMoveMs: number): boolean =>
+      checkLesson(lesson, { ...brief, firstMoveMs }).some((one) => one.rule === 'long-opening');
+    expect([opening(20_000), opening(20_001)]).toEqual([false, true]);
+  });
+});
+
+describe('claims', () => {
+  const claims = (promise: string): string[] =>
+    checkLesson(aLesson({ promise, steps: [] }))
+      .map((one) => one.rule)
+      .filter((rule) => rule.startsWith('claim-'));
+
+  // Claims that need scientific evidence (FTC Endorsement Guides, 16 CFR 255; memory). Muscles can be trained.
+  it('of certain effects are marked with a careful wording, those about trained muscles are not', () => {
+    expect(claims('This will erase your wrinkles.').length).toBe(1);
+    expect(claims('This strengthens your cheek muscles.')).toEqual([]);
+    expect(claims('This tones the muscles of your jaw.')).toEqual([]);
+  });
+});
+
+describe('the practice cut', () => {
+  it('keeps a short cue, of nine words at most', () => {
+    const nine = 'Now change to the other side and go on.';
+    const ten = 'Now change to the other side and then go on.';
+    expect([nine, ten].map((words) => words.split(' ').length)).toEqual([9, 10]);
+    const [kept] = practiceCut(of(step('a', {}, { narration: said(`${nine} ${ten} Lovely weather.`) }))).steps;
+    expect(kept!.narration.before).toBe(nine);
+  });
+});

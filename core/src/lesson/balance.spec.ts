@@ -77,5 +77,17 @@ describe('findings of balance', () => {
     expect(rules(...rest, much)).toEqual(['one-region-most']);
     expect(rules(...rest, step('a', 'jaw'))).toEqual([]);
     expect(rules(much)).toEqual([]);
+    // 45 of 100 are not more than 45 %; a little more is. Three areas are few.
+    const parts = (repetitions: number): string[] =>
+      rules(
+        ...(['brow', 'eye', 'cheek'] as const).map((region, i) =>
+          step(region, region, { sidePlan: 'both', dose: reps([19, 18, 18][i]!, 1000) }),
+        ),
+        step('a', 'jaw', { sidePlan: 'both', dose: reps(repetitions, 1000) }),
+      );
+    expect(parts(45)).toEqual([]);
+    expect(parts(46)).toEqual(['one-region-most']);
+    expect(rules(...rest.slice(0, 2), much)).toEqual([]);
+    expect(rules(...rest.slice(0, 3), much)).toEqual(['one-region-most']);
   });
 });

@@ -33,6 +33,9 @@ describe('the voice', () => {
     expect(rules(step({}, { counted: true, narration: said('In.', 'Softly.') }))).toEqual(['count-and-words']);
     expect(rules(step({}, { counted: true, narration: said('In.') }))).toEqual([]);
     expect(rules(step({ mouthBusy: true }, { counted: true }))).toEqual(['count-and-words']);
+    // Spoken over the footage afterwards, the words and the count are in nobody's way.
+    expect(rules(step({}, { counted: true, narration: said('In.', 'Softly.'), voiceOver: true }))).toEqual([]);
+    expect(rules(step({ mouthBusy: true }, { counted: true, voiceOver: true }))).toEqual([]);
   });
 
   it('stretches a dose that is shorter than the words over it', () => {
@@ -40,6 +43,22 @@ describe('the voice', () => {
     expect(rules(step({}, { dose: reps(1, 1000), narration: long }))).toEqual(['talk-longer-than-dose']);
     expect(rules(step({}, { dose: reps(20, 1000), narration: long }))).toEqual([]);
     expect(rules(step({}, { dose: reps(1, 1000), narration: long, voiceOver: true }))).toEqual([]);
+  });
+});
+
+describe('words that stretch a dose', () => {
+  // Only the plan's own figure counts here: it is handed in.
+  const stretched = (stretchMs: number): string[] => {
+    const lesson = aLesson({ steps: [step({}, { narration: said('In.', 'Softly.') })] });
+    const plan = schedule(lesson);
+    const steps = plan.steps.map((one) => ({ ...one, stretchMs }));
+    return voiceFindings(lesson, { ...plan, steps }).map((one) => one.rule);
+  };
+
+  it('are told of from more than half a second on', () => {
+    expect(stretched(0)).toEqual([]);
+    expect(stretched(500)).toEqual([]);
+    expect(stretched(501)).toEqual(['talk-longer-than-dose']);
   });
 });
 

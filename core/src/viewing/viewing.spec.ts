@@ -3,8 +3,9 @@ import { watching } from '../insight/watching';
 import { unionSpans, type Span } from '../time/spans';
 import { aFilmedLesson, aMove, aStep, reps } from '../testing';
 import { freeze, NotReadyError } from './freeze';
-import { playedOf } from './played';
-import { addToRollup, emptyRollup, stepState, sumRollups, type Rollup } from './rollup';
+import { eventSchema, parseEvents } from './event.schema';
+import { COMPLETED_FROM, playedOf } from './played';
+import { addToRollup, emptyRollup, stepState, subtractRollup, sumRollups, type Rollup } from './rollup';
 import { soundsSerious } from './serious';
 
 const beat = (id: string, fromMs: number, toMs: number, kind: 'played' | 'seek' = 'played') => ({
@@ -31,6 +32,27 @@ describe('played spans', () => {
     expect(watchedMs).toBe(7000);
     expect(completion).toBeCloseTo(0.7, 12);
     expect(playedOf([...events].reverse(), 10_000)).toEqual(playedOf(events, 10_000));
+  });
+
+  it('come in stretches that go forward by at most ten seconds; every other event may jump', () => {
+    const event = (kind: string, fromMs: number, toMs: number): object => ({
+      ...{ id: '019AC000-0000-7000-8000-0000000000BB', viewingId: '11111111-1111-4111-8111-11111111111A' },
+      ...{ kind, fromMs, toMs, wallMs: 1 },
+    });
+    const taken = (kind: string, from: number, to: number): boolean =>
+      eventSchema.safeParse(event(kind, from, to)).success;
+    expect([taken('played', 5000, 15_000), taken('played', 5000, 15_001)]).toEqual([true, false]);
+    expect([taken('played', 5000, 5001), taken('played', 5000, 5000), taken('played', 5000, 4999)]).toEqual([
+      ...[true, false, false],
+    ]);
+    expect([taken('seek', 60_000, 0), taken('opened', 0, 0)]).toEqual([true, true]);
+    const { events, refused } = parseEvents([event('played', 0, 1), event('played', 1, 0), null]);
+    // Ids are the same however they are written.
+    expect(events.map(({ id, viewingId }) => [id, viewingId])).toEqual([
+      ['019ac000-0000-7000-8000-0000000000bb', '11111111-1111-4111-8111-11111111111a'],
+    ]);
+    expect(refused.map((one) => one.index)).toEqual([1, 2]);
+    expect(refused[0]!.reason).toContain('10000 ms');
   });
 
   it('of a lesson without length are nothing', () => {
@@ -87,6 +109,15 @@ describe('the sums of a version', () => {
     expect(stepState([[6000, 9000]], steps[0]!)).toEqual({ entered: false, finished: false });
   });
 
+  it('tell of a step that was reached, and of its end, to the millisecond', () => {
+    const [step] = steps as [(typeof steps)[0]];
+    expect([stepState([[0, 2000]], step).entered, stepState([[0, 1999]], step).entered]).toEqual([true, false]);
+    expect([stepState([[0, 4500]], step).finished, stepState([[0, 4499]], step).finished]).toEqual([true, false]);
+    // Of a step that is shorter than two seconds, half is enough.
+    const short = { stepId: 's', startMs: 0, endMs: 600 };
+    expect([stepState([[0, 300]], short).entered, stepState([[0, 299]], short).entered]).toEqual([true, false]);
+  });
+
   it('make figures that a person can check by hand', () => {
     // Four viewings of ten seconds: one whole, one left half way, one that skipped the middle, one that never played.
     const sums = emptyRollup(10_000, steps.length);
@@ -125,6 +156,45 @@ describe('the sums of a version', () => {
     expect(figures.steps[1]!.entered).toBe(2);
     expect(figures.steps[1]!.completion).toBeCloseTo((1 + 0.4) / 4, 12);
     expect(figures.meanWatchedMs).toBe((10_000 + 5000 + 4000) / 4);
+  });
+
+  it('count a viewing as completed from nine tenths of the lesson on, to the millisecond', () => {
+    const completed = (beats: Span[]): number => {
+      const sums = emptyRollup(10_000, steps.length);
+      addToRollup(sums, 10_000, steps, [], beats, true);
+      return sums.completed;
+    };
+    expect(completed([[0, 9000]])).toBe(1);
+    expect(completed([[0, 8999]])).toBe(0);
+    expect(completed([[1000, 10_000]])).toBe(1);
+    // Played twice counts once.
+    const twice: Span[] = [
+      [0, 8000],
+      [2000, 8000],
+    ];
+    expect(completed(twice)).toBe(0);
+    expect(COMPLETED_FROM).toBe(0.9);
+  });
+
+  it('lose exactly what one viewing had given when it is taken out', () => {
+    const one: Span[] = [
+      [0, 10_500],
+      [2000, 4000],
+    ];
+    const alone = emptyRollup(durationMs, steps.length);
+    addToRollup(alone, durationMs, steps, [], one, true);
+    expect([alone.viewings, alone.completed, alone.watchedMs, alone.replayed[2], alone.entered]).toEqual([
+      ...[1, 1, 10_500, 1000],
+      [1, 1],
+    ]);
+    const with_ = plainly();
+    addToRollup(with_, durationMs, steps, [], one, true);
+    subtractRollup(with_, alone);
+    expect(with_).toEqual(plainly());
+    // What was never there leaves nothing below nothing.
+    const nobody = emptyRollup(durationMs, steps.length);
+    subtractRollup(nobody, alone);
+    expect(nobody).toEqual(emptyRollup(durationMs, steps.length));
   });
 
   it('of nobody are quiet', () => {

@@ -178,9 +178,12 @@ export function createApp(context: Context): Express {
   return app;
 }
 
-/** The path of a request, without the tokens of links and the numbers of viewers, and without what was asked for in words. */
+/** The path of a request, without the tokens of links and the numbers of viewers, and without words that somebody typed. */
 export function withoutSecrets(url: string): string {
-  return url.split('?')[0]!.replace(/(\/(?:follow|v|viewers|links)\/)[\w-]{12,}/g, '$1…');
+  return url
+    .split('?')[0]!
+    .replace(/(\/(?:follow|v|viewers|links)\/)[\w-]{12,}/g, '$1…')
+    .replace(/[^/]*[^\w./…-][^/]*/g, '…');
 }
 
 /** Texts with a NUL cannot be kept, wherever they come from; bodies are looked at by {@link json}. */

@@ -44,7 +44,7 @@ export function shareRoutes(context: Context): Router {
         bytes: bytes.get(mediaId) ?? 0,
       })),
       links: await links.find({ where: { lessonId }, order: { createdAt: 'DESC' } }),
-      publicUrl: config.loopback && !config.secure ? null : config.publicUrl,
+      publicUrl: config.isPublic ? config.publicUrl : null,
     } satisfies Share);
   });
 

@@ -29,7 +29,11 @@ export async function listTrash(database: Pick<DataSource, 'query'>): Promise<Tr
 
 /** Takes the links of a lesson in the trash back, so that putting it back opens none of them. */
 export async function closeLinks(database: Pick<DataSource, 'query'>, lessonId: string): Promise<void> {
-  await database.query('UPDATE links SET revoked_at = now() WHERE lesson_id = $1 AND revoked_at IS NULL', [lessonId]);
+  await database.query(
+    `UPDATE links SET revoked_at = now() WHERE lesson_id = $1 AND revoked_at IS NULL
+       AND lesson_id IN (SELECT id FROM lessons WHERE trashed_at IS NOT NULL)`,
+    [lessonId],
+  );
 }
 
 /**
