@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -65,7 +65,9 @@ describe('a backup', () => {
     const { rows } = await client.query<{ n: string }>(`SELECT last_value::text AS n FROM event_seq`);
     all['event_seq'] = rows[0]!.n;
     await client.end();
-    for (const entry of readdirSync(mediaFolder, { recursive: true, withFileTypes: true }))
+    for (const entry of existsSync(mediaFolder)
+      ? readdirSync(mediaFolder, { recursive: true, withFileTypes: true })
+      : [])
       if (entry.isFile()) {
         const path = join(entry.parentPath, entry.name);
         all[path.slice(mediaFolder.length)] = createHash('sha256').update(readFileSync(path)).digest('hex');
@@ -204,9 +206,15 @@ describe('a backup', () => {
     await refused(Buffer.from('a text'), 'another file');
   });
 
-  it('with names that lead elsewhere is refused', async () => {
+  it('with names that lead elsewhere is refused, and nothing is written there', async () => {
     const place = await elsewhere();
-    for (const name of ['media/../../evil', 'media/a/../../../evil', '/etc/evil', 'evil']) {
+    for (const name of [
+      'media/../../evil',
+      'media/a/../../../evil',
+      'media/a/b/../../../../evil',
+      '/etc/evil',
+      'evil',
+    ]) {
       const head = { format: BACKUP_FORMAT, version: 1, madeAt: '', migrations: [], postgres: 1 };
       await writeArchive(file, [
         { name: HEAD, text: JSON.stringify(head) },
@@ -214,8 +222,59 @@ describe('a backup', () => {
       ]);
       await expectAsync(unpackBackup(file, place.unpacked, POSTGRES))
         .withContext(name)
-        .toBeRejectedWithError(BackupError);
+        .toBeRejectedWithError(BackupError, /does not belong into it/);
+      const written = readdirSync(folder, { recursive: true }).map(String);
+      expect(written.filter((path) => path.includes('evil')))
+        .withContext(name)
+        .toEqual([]);
     }
+  });
+
+  it('with a part that is not in its list of contents is refused', async () => {
+    await sharedLesson(server);
+    await make();
+    const added = tar.pack();
+    const extract = tar.extract();
+    extract.end(readFileSync(file));
+    const pieces: Buffer[] = [];
+    added.on('data', (piece: Buffer) => pieces.push(piece));
+    for await (const entry of extract) {
+      const all: Buffer[] = [];
+      for await (const piece of entry) all.push(Buffer.from(piece as Uint8Array));
+      if (entry.header.name === 'contents.json') added.entry({ name: `media/${randomUUID()}/original` }, 'slipped in');
+      added.entry({ name: entry.header.name }, Buffer.concat(all));
+    }
+    added.finalize();
+    await new Promise((resolve) => added.on('end', resolve));
+    writeFileSync(file, Buffer.concat(pieces));
+    const place = await elsewhere();
+    await expectAsync(unpackBackup(file, place.unpacked, POSTGRES)).toBeRejectedWithError(BackupError, /is damaged/);
+  });
+
+  it('looks again when a file went between its row and its second name', async () => {
+    const { mediaId, lessonId } = await sharedLesson(server);
+    const owner = await server.signedIn('owner');
+    const store = new LocalMediaStore(server.config.mediaFolder);
+    const pin = store.toScratch.bind(store);
+    let looks = 0;
+    spyOn(store, 'toScratch').and.callFake(async (key, to) => {
+      looks += 1;
+      // The moment between the two: the lesson is deleted for good.
+      if (looks === 1) {
+        await owner.ask('DELETE', `/api/lessons/${lessonId}`);
+        await owner.ask('DELETE', '/api/trash');
+      }
+      return pin(key, to);
+    });
+    expect((await backUp({ config: server.config, store }, file)).missing).toEqual([]);
+    expect(looks).toBeGreaterThan(0);
+    const place = await elsewhere();
+    await unpackBackup(file, place.unpacked, POSTGRES);
+    await putBackup(place, place.unpacked);
+    // The studio after the deletion, whole: neither a row without its file nor half of the lesson.
+    expect(await place.store.size(`${mediaId}/original`)).toBeNull();
+    const after = await everything(place.config.databaseUrl, place.config.mediaFolder);
+    expect(after).not.toEqual(jasmine.objectContaining({ media: jasmine.stringContaining(mediaId) }));
   });
 
   it('of a newer program, or of a newer PostgreSQL, is refused in words', async () => {
