@@ -37,6 +37,21 @@ describe('counts', () => {
     expect(of(cues, 'count')[0]!.of).toBe(6);
   });
 
+  it('are on screen from their first millisecond to before their last', () => {
+    const cues = cuesOf({ dose: reps(2, 2000) }, [segment('s', 1000, 5000)]);
+    const counts = (ms: number): string[] => of(cuesAt(cues, ms), 'count').map((cue) => cue.text);
+    expect([counts(999), counts(1000), counts(2999), counts(3000), counts(4999), counts(5000)]).toEqual([
+      ...[[], ['1'], ['1'], ['2'], ['2'], []],
+    ]);
+  });
+
+  it('that begin together are listed by what they are: name, side, change, count, seconds, words', () => {
+    const kinds = cuesOf({ dose: reps(2, 2000) }, [segment('s', 1000, 5000)])
+      .filter((cue) => cue.startMs === 1000)
+      .map((cue) => cue.kind);
+    expect(kinds).toEqual(['label', 'side', 'count']);
+  });
+
   it('show every nth above three a second', () => {
     const cues = of(cuesOf({ dose: reps(12, 200) }, [segment('s', 0, 2400)]), 'count');
     expect(cues.map((cue) => cue.text)).toEqual(['2', '4', '6', '8', '10', '12']);

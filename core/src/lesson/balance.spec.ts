@@ -38,7 +38,11 @@ describe('balance', () => {
       ['jaw', 12_000, 6000],
       ['brow', 6000, 6000],
     ]);
-    expect(left.ms).toBe(18_000);
+    expect([left.ms, left.repetitions]).toEqual([18_000, 18]);
+    expect(regions.map((one) => [one.left.repetitions, one.right.repetitions])).toEqual([
+      [12, 6],
+      [6, 6],
+    ]);
   });
 });
 

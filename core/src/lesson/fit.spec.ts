@@ -138,6 +138,14 @@ describe('a fit', () => {
   });
 
   it('says why it cannot, and what of the talk can go', () => {
+    // One step of 10 to 12 repetitions of two seconds without words: 20 s at least, and so 8 s too long for 10 ± 2 s.
+    const bare = aLesson({ pace: aPace(), steps: [aStep('a', { sidePlan: 'both', dose: ranged(10, 11, 12, 2000) })] });
+    expect(fit(bare, 10_000, 2000).why).toBe(
+      'With the smallest doses it still runs 0:20, 0:08 too long. Take a step out, or allow smaller doses in its move.',
+    );
+    expect(fit(bare, 18_000, 2000).why).toBe('');
+    expect(fit(bare, 17_999, 2000).why).toContain('0:00 too long');
+    expect(fit(bare, 26_001, 2000).why).toContain('runs only 0:24');
     const short = fit(lesson(), 30_000, 1000);
     expect(short.changes).toBeNull();
     expect(short.why).toContain('With the smallest doses it still runs');

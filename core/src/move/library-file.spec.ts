@@ -1,4 +1,4 @@
-import { defaultDose } from '../dose/dose';
+import { defaultDose, exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { aMove } from '../testing';
 import { readDose, readLibrary, writeDose, writeLibraryCsv, writeLibraryJson } from './library-file';
@@ -63,6 +63,16 @@ describe('a dose in a table', () => {
   it('may be written loosely', () => {
     expect(readDose('8')).toEqual(jasmine.objectContaining({ form: 'reps', reps: { low: 8, planned: 8, high: 8 } }));
     expect(readDose('20 s each way')).toEqual(jasmine.objectContaining({ form: 'timed', ways: 2 }));
+    // What is not written has its usual figure (common practice, no source): two seconds of letting go, ten a breath.
+    for (const [words, figures] of [
+      ['hold 5 s', { form: 'hold', reps: exactly(1), holdMs: exactly(5000), releaseMs: 2000 }],
+      ['hold 4 x 6 s', { form: 'hold', reps: exactly(4), holdMs: exactly(6000), releaseMs: 2000 }],
+      ['count of 8', { form: 'count', count: exactly(8), tempoMs: exactly(1000) }],
+      ['4 breaths', { form: 'breaths', breaths: exactly(4), cycleMs: exactly(10_000) }],
+    ] as const)
+      expect(readDose(words))
+        .withContext(words)
+        .toEqual(jasmine.objectContaining(figures as never));
     expect(readDose('3 × 12')).toBeNull();
     expect(readDose('10-5')).toBeNull();
   });

@@ -86,6 +86,10 @@ describe('marking', () => {
     expect(freeStretch(segments, 't', 0, 5000)).toEqual({ startMs: 0, endMs: 1000 });
     expect(freeStretch(segments, 't', 1500, 5000)).toEqual({ startMs: 2000, endMs: 3000 });
     expect(freeStretch(segments, 't', 3500, 3900)).toBeNull();
+    // A stretch without length is none, before a segment as after the last.
+    expect(freeStretch(segments, 't', 500, 500)).toBeNull();
+    expect(freeStretch(segments, 't', 500, 501)).toEqual({ startMs: 500, endMs: 501 });
+    expect(freeStretch(segments, 't', 4000, 4000)).toBeNull();
     expect(freeStretch(segments, 'other', 0, 5000)).toEqual({ startMs: 0, endMs: 5000 });
     expect(segmentAt(segments, 't', 1000)!.id).toBe('s');
     expect(segmentAt(segments, 't', 2000)).toBeNull();

@@ -35,6 +35,17 @@ describe('calibration', () => {
     expect(() => calibrate([{ text: '', ms: 4000 }], aPace())).toThrowError(/Nothing was timed/);
   });
 
+  it('rounds the rate to the nearest, keeps it within what people speak, and commas shorter than stops', () => {
+    const quiet = aPace({ sentencePauseMs: 0, commaPauseMs: 0 });
+    // One syllable in 313 ms is 191.7 a minute, in 314 ms 191.1.
+    expect(calibrate([{ text: 'Up', ms: 313 }], quiet).syllablesPerMinute).toBe(192);
+    expect(calibrate([{ text: 'Up', ms: 314 }], quiet).syllablesPerMinute).toBe(191);
+    expect(calibrate([{ text: 'Up', ms: 5 }], quiet).syllablesPerMinute).toBe(480);
+    expect(calibrate([{ text: 'Up', ms: 5000 }], quiet).syllablesPerMinute).toBe(60);
+    const { sentencePauseMs, commaPauseMs } = calibrate(timed().slice(0, 1), aPace({ sentencePauseMs: 1000 }));
+    expect([sentencePauseMs, commaPauseMs]).toEqual([1000, 450]);
+  });
+
   // Common practice, no source: reading aloud runs at 130 to 190 words a minute.
   it('reads a test of about a minute', () => {
     const ms = speakingMs(READING_TEST, aPace({ syllablesPerMinute: 220, sentencePauseMs: 450 }));
