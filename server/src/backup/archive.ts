@@ -1,16 +1,14 @@
-import { createHash, randomUUID, type Hash } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, open, rename, rm, stat } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { mkdir, open, rename, rm } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
-import type { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
-import tar from 'tar-stream';
 import * as z from 'zod';
+import { readTar, TarError, TarWriter, type Seen } from './tar-file';
 
 /**
  * A backup is one tar file: `backup.json` first, which says what it is; the media under `media/KEY`; the database's dump;
- * and last `contents.json` with the length and the SHA-256 of each, so that a file that was cut off or changed is known.
- * See docs/formats.
+ * and last `contents.json` with the length and the CRC-32 of each, so that a file that was cut off or damaged is known
+ * (ISO/IEC 3309, as in gzip; a hash that also resists forgery would take longer than everything else together). See
+ * docs/formats.
  */
 export const BACKUP_FORMAT = 'limber-cheek/backup';
 export const BACKUP_VERSION = 1;
@@ -18,8 +16,8 @@ export const HEAD = 'backup.json';
 export const DUMP = 'database.dump';
 const CONTENTS = 'contents.json';
 const MEDIA = 'media/';
-/** Pieces in which files are read and written, bytes. */
-const PIECE = 1 << 20;
+/** What a backup says of itself is short; its list of a million files is not longer than this, bytes. */
+const LONGEST_TEXT = 256 * 1024 ** 2;
 
 export const headSchema = z.object({
   format: z.literal(BACKUP_FORMAT),
@@ -33,7 +31,7 @@ export const headSchema = z.object({
 export type Head = z.infer<typeof headSchema>;
 
 const contentsSchema = z.object({
-  files: z.array(z.object({ name: z.string(), bytes: z.int(), sha256: z.string() })),
+  files: z.array(z.object({ name: z.string(), bytes: z.int(), crc32: z.string() })),
 });
 
 /** A file that is no backup, a damaged or a newer one, or a place that cannot take it; the message is for the person. */
@@ -50,65 +48,27 @@ export type Part = { readonly name: string } & ({ readonly path: () => Promise<s
 /** Writes a backup's file: it appears whole under its name, or not at all. @returns its length, bytes */
 export async function writeArchive(file: string, parts: AsyncIterable<Part> | Iterable<Part>): Promise<number> {
   const unfinished = join(dirname(file), `.${basename(file)}-${randomUUID()}`);
+  const writer = await TarWriter.create(unfinished);
   try {
-    const pack = tar.pack();
-    const written = pipeline(pack, createWriteStream(unfinished, { mode: 0o600, highWaterMark: 4 * PIECE }));
-    // A disk that is full is told by the writing, and must end the packing too.
-    let failed: unknown = null;
-    const noted = written.catch((error: unknown) => {
-      failed = error;
-      pack.destroy();
-    });
     const contents: z.infer<typeof contentsSchema> = { files: [] };
     for await (const part of parts) {
-      if (failed) break;
-      contents.files.push({ name: part.name, ...(await add(pack, part)) });
+      const seen =
+        'text' in part ? await writer.text(part.name, part.text) : await writer.file(part.name, await part.path());
+      contents.files.push({ name: part.name, ...seen });
     }
-    if (!failed) {
-      await add(pack, { name: CONTENTS, text: JSON.stringify(contents, null, 1) });
-      pack.finalize();
-    }
-    await noted;
-    if (failed) throw failed;
-    const handle = await open(unfinished, 'r+');
-    const { size } = await handle.stat();
-    await handle.sync().finally(() => handle.close());
+    await writer.text(CONTENTS, JSON.stringify(contents, null, 1));
+    const bytes = await writer.end();
     await rename(unfinished, file);
-    return size;
+    return bytes;
   } catch (error) {
+    await writer.abandon();
     await rm(unfinished, { force: true });
     throw error;
   }
 }
 
-async function add(pack: tar.Pack, part: Part): Promise<{ bytes: number; sha256: string }> {
-  const hash = createHash('sha256');
-  if ('text' in part) {
-    const text = Buffer.from(part.text, 'utf8');
-    hash.update(text);
-    await new Promise<void>((resolve, reject) =>
-      pack.entry({ name: part.name, mode: 0o600 }, text, (error) => (error ? reject(error) : resolve())),
-    );
-    return { bytes: text.length, sha256: hash.digest('hex') };
-  }
-  const path = await part.path();
-  const { size } = await stat(path);
-  const entry = pack.entry({ name: part.name, size, mode: 0o600 });
-  await pipeline(createReadStream(path, { highWaterMark: PIECE }), hashing(hash), entry);
-  return { bytes: size, sha256: hash.digest('hex') };
-}
-
-function hashing(hash: Hash): (source: AsyncIterable<Buffer>) => AsyncIterable<Buffer> {
-  return async function* (source) {
-    for await (const piece of source) {
-      hash.update(piece);
-      yield piece;
-    }
-  };
-}
-
 /**
- * Unpacks a backup into a folder and holds every part against its hash. Nothing but the folder is touched.
+ * Unpacks a backup into a folder and holds every part against its check sum. Nothing but the folder is touched.
  *
  * @param mayUse looks at what the backup says of itself, before the large parts are read; it throws what speaks against it.
  * @throws BackupError when it is none, when it is newer than this program, or when it is damaged
@@ -118,42 +78,41 @@ export async function unpackArchive(
   folder: string,
   mayUse: (head: Head) => void,
 ): Promise<{ head: Head; keys: string[] }> {
-  const extract = tar.extract();
-  const found = new Map<string, { bytes: number; sha256: string }>();
+  const found = new Map<string, Seen>();
   let head: Head | null = null;
   let contents: z.infer<typeof contentsSchema> | null = null;
-  const read = (async () => {
-    for await (const entry of extract) {
-      const { name } = entry.header;
-      if (!head && name !== HEAD) throw none();
-      if (contents || found.has(name)) throw damaged('it goes on after its end');
-      if (name === HEAD || name === CONTENTS) {
-        const text = await textOf(entry);
-        if (name === CONTENTS)
-          contents = parsed(contentsSchema, text) ?? fail(damaged('its list of contents is broken'));
-        else {
-          head = headOf(text);
-          mayUse(head);
-          found.set(name, { bytes: Buffer.byteLength(text), sha256: createHash('sha256').update(text).digest('hex') });
-        }
-      } else if (name === DUMP || keyOf(name)) found.set(name, await put(entry, placeOf(folder, name)));
-      else throw damaged(`“${name}” does not belong into it`);
-    }
-  })();
+  const source = await open(file);
   try {
-    await Promise.all([pipeline(createReadStream(file, { highWaterMark: PIECE }), extract), read]);
+    for await (const entry of readTar(source)) {
+      const { name } = entry;
+      if (!head && (name !== HEAD || entry.size > LONGEST_TEXT)) throw none();
+      if (contents || found.has(name)) throw damaged('it goes on after its end');
+      if (name === HEAD) {
+        const { text, seen } = await entry.text();
+        head = headOf(text);
+        mayUse(head);
+        found.set(name, seen);
+      } else if (name === CONTENTS && entry.size <= LONGEST_TEXT) {
+        contents = parsed(contentsSchema, (await entry.text()).text) ?? fail(damaged('its list of contents is broken'));
+      } else if (name === DUMP || keyOf(name) !== null) {
+        const path = placeOf(folder, name);
+        await mkdir(dirname(path), { recursive: true });
+        found.set(name, await entry.toFile(path));
+      } else throw damaged(`“${name}” does not belong into it`);
+    }
   } catch (error) {
-    if (error instanceof BackupError) throw error;
-    if (['ENOSPC', 'ENOENT', 'EACCES', 'EISDIR'].includes(String((error as NodeJS.ErrnoException).code))) throw error;
+    if (!(error instanceof TarError)) throw error;
     throw head ? damaged('it cannot be read to its end') : none();
+  } finally {
+    await source.close();
   }
   if (!head) throw none();
   if (!contents) throw damaged('it ends in the middle');
-  const listed = (contents as z.infer<typeof contentsSchema>).files;
-  if (listed.length !== found.size) throw damaged('parts of it are missing');
-  for (const { name, bytes, sha256 } of listed) {
+  const { files } = contents as z.infer<typeof contentsSchema>;
+  if (files.length !== found.size) throw damaged('its parts are not those of its list');
+  for (const { name, bytes, crc32 } of files) {
     const own = found.get(name);
-    if (!own || own.bytes !== bytes || own.sha256 !== sha256) throw damaged(`“${name}” is not what was put into it`);
+    if (!own || own.bytes !== bytes || own.crc32 !== crc32) throw damaged(`“${name}” is not what was put into it`);
   }
   if (!found.has(DUMP)) throw damaged('its database is missing');
   return { head, keys: [...found.keys()].flatMap((name) => keyOf(name) ?? []) };
@@ -170,19 +129,6 @@ function headOf(text: string): Head {
   const like = parsed(z.looseObject({ format: z.literal(BACKUP_FORMAT), version: z.int() }), text) ?? fail(none());
   if (like.version > BACKUP_VERSION) throw newer();
   return parsed(headSchema, text) ?? fail(damaged('its beginning is broken'));
-}
-
-async function put(entry: Readable, path: string): Promise<{ bytes: number; sha256: string }> {
-  const hash = createHash('sha256');
-  await mkdir(dirname(path), { recursive: true });
-  await pipeline(entry, hashing(hash), createWriteStream(path, { mode: 0o600, highWaterMark: 4 * PIECE }));
-  return { bytes: (await stat(path)).size, sha256: hash.digest('hex') };
-}
-
-async function textOf(entry: AsyncIterable<Uint8Array>): Promise<string> {
-  const pieces: Uint8Array[] = [];
-  for await (const piece of entry) pieces.push(piece);
-  return Buffer.concat(pieces).toString('utf8');
 }
 
 function parsed<T>(schema: z.ZodType<T>, text: string): T | null {
