@@ -70,9 +70,7 @@ describe('a dose in a table', () => {
       ['count of 8', { form: 'count', count: exactly(8), tempoMs: exactly(1000) }],
       ['4 breaths', { form: 'breaths', breaths: exactly(4), cycleMs: exactly(10_000) }],
     ] as const)
-      expect(readDose(words))
-        .withContext(words)
-        .toEqual(jasmine.objectContaining(figures as never));
+      expect(readDose(words)).withContext(words).toEqual(jasmine.objectContaining(figures));
     expect(readDose('3 × 12')).toBeNull();
     expect(readDose('10-5')).toBeNull();
   });

@@ -108,7 +108,7 @@ export async function unpackArchive(
   }
   if (!head) throw none();
   if (!contents) throw damaged('it ends in the middle');
-  const { files } = contents as z.infer<typeof contentsSchema>;
+  const { files } = contents;
   if (files.length !== found.size) throw damaged('its parts are not those of its list');
   for (const { name, bytes, crc32 } of files) {
     const own = found.get(name);

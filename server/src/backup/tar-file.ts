@@ -182,7 +182,8 @@ async function headerOf(name: string, size: number): Promise<Buffer> {
   pack.entry({ name, size, mode: 0o600 }).on('error', () => undefined);
   await once(pack, 'readable');
   const pieces: Buffer[] = [];
-  for (let piece = pack.read(); piece; piece = pack.read()) pieces.push(Buffer.from(piece as Uint8Array));
+  const next = (): Uint8Array | null => pack.read() as Uint8Array | null;
+  for (let piece = next(); piece; piece = next()) pieces.push(Buffer.from(piece));
   pack.destroy();
   return Buffer.concat(pieces);
 }
