@@ -64,13 +64,16 @@ describe('a dose in a table', () => {
     expect(readDose('8')).toEqual(jasmine.objectContaining({ form: 'reps', reps: { low: 8, planned: 8, high: 8 } }));
     expect(readDose('20 s each way')).toEqual(jasmine.objectContaining({ form: 'timed', ways: 2 }));
     // What is not written has its usual figure (common practice, no source): two seconds of letting go, ten a breath.
-    for (const [words, figures] of [
+    const usual: readonly (readonly [string, object])[] = [
       ['hold 5 s', { form: 'hold', reps: exactly(1), holdMs: exactly(5000), releaseMs: 2000 }],
       ['hold 4 x 6 s', { form: 'hold', reps: exactly(4), holdMs: exactly(6000), releaseMs: 2000 }],
       ['count of 8', { form: 'count', count: exactly(8), tempoMs: exactly(1000) }],
       ['4 breaths', { form: 'breaths', breaths: exactly(4), cycleMs: exactly(10_000) }],
-    ] as const)
-      expect(readDose(words)).withContext(words).toEqual(jasmine.objectContaining(figures));
+    ];
+    for (const [words, figures] of usual)
+      expect(readDose(words) as object)
+        .withContext(words)
+        .toEqual(jasmine.objectContaining(figures));
     expect(readDose('3 × 12')).toBeNull();
     expect(readDose('10-5')).toBeNull();
   });
