@@ -16,7 +16,8 @@ export function guideRoutes(folder: string, webFolder: string): Router {
       const name = String(request.params['page'] ?? 'README').replace(/\.md$/, '');
       const file = join(folder, `${name}.md`);
       if (!/^[\w-]+$/.test(name) || !existsSync(file)) throw notFound('This page of the guide');
-      const text = readFileSync(file, 'utf8');
+      // What lies beside the guide is for those who have the program's folder: here its words stay, without the link.
+      const text = readFileSync(file, 'utf8').replace(/\[([^\]]+)\]\(\.\.\/[^)]+\)/g, '$1');
       const title = /^# (.+)$/m.exec(text)?.[1] ?? 'Guide';
       const body = marked.parse(text, { async: false });
       response
