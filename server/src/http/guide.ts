@@ -42,7 +42,7 @@ body{margin:0;background:#FBF7F2;color:#2B2330;font:17px/1.6 "Atkinson Hyperlegi
 nav{display:flex;gap:20px;padding:18px 28px}
 main{max-width:44rem;margin:0 auto;padding:8px 28px 80px}
 h1,h2,h3{font-family:"Bricolage Grotesque Variable",system-ui,sans-serif;line-height:1.2}
-h1{font-size:34px}h2{font-size:24px;margin-top:2em}
+h1{font-size:34px;margin:.4em 0 .6em}h2{font-size:24px;margin:1.6em 0 .5em}p,ul,ol,pre,table{margin:0 0 1em}
 a{color:#6B2D5C}
 pre{padding:16px 18px;overflow-x:auto;background:#2B2330;color:#F3EAE2;border-radius:12px;font-size:14.5px;line-height:1.5}
 code{font-size:.92em}p code,li code,td code{padding:1px 5px;background:#F4ECE3;border-radius:5px}
