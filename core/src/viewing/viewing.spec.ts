@@ -5,7 +5,16 @@ import { aFilmedLesson, aMove, aStep, reps } from '../testing';
 import { freeze, NotReadyError } from './freeze';
 import { eventSchema, parseEvents } from './event.schema';
 import { COMPLETED_FROM, playedOf } from './played';
-import { addToRollup, emptyRollup, stepState, subtractRollup, sumRollups, type Rollup } from './rollup';
+import {
+  addToRollup,
+  emptyRollup,
+  ROLLUP_FORMAT,
+  ROLLUP_VERSION,
+  stepState,
+  subtractRollup,
+  sumRollups,
+  type Rollup,
+} from './rollup';
 import { soundsSerious } from './serious';
 
 const beat = (id: string, fromMs: number, toMs: number, kind: 'played' | 'seek' = 'played') => ({
@@ -75,11 +84,38 @@ describe('the sums of a version', () => {
     }),
   );
 
-  /** The same sums, counted plainly over all heartbeats at once. */
+  /** The same sums, counted millisecond by millisecond. */
   function plainly(): Rollup {
-    const sums = emptyRollup(durationMs, steps.length);
-    for (const beats of viewings) addToRollup(sums, durationMs, steps, [], beats, true);
-    return sums;
+    const bins = Math.ceil(durationMs / 1000);
+    const zeros = (length: number): number[] => new Array<number>(length).fill(0);
+    const sums = {
+      covered: zeros(bins),
+      replayed: zeros(bins),
+      furthest: zeros(bins),
+      entered: zeros(2),
+      finished: zeros(2),
+    };
+    let [completed, watchedMs] = [0, 0];
+    for (const beats of viewings) {
+      const times = zeros(durationMs);
+      for (const [from, to] of beats) for (let ms = from; ms < Math.min(to, durationMs); ms++) times[ms]! += 1;
+      times.forEach((count, ms) => {
+        if (count > 0) sums.covered[Math.floor(ms / 1000)]! += 1;
+        if (count > 1) sums.replayed[Math.floor(ms / 1000)]! += count - 1;
+      });
+      const played = times.filter((count) => count > 0).length;
+      watchedMs += played;
+      completed += played >= 0.9 * durationMs ? 1 : 0;
+      const last = times.findLastIndex((count) => count > 0);
+      if (last >= 0) sums.furthest[Math.floor(last / 1000)]! += 1;
+      steps.forEach(({ startMs, endMs }, i) => {
+        const inside = times.slice(startMs, endMs);
+        const entered = inside.filter((count) => count > 0).length >= 1000;
+        if (entered) sums.entered[i]! += 1;
+        if (entered && startMs + inside.findLastIndex((count) => count > 0) + 1 >= endMs - 500) sums.finished[i]! += 1;
+      });
+    }
+    return { format: ROLLUP_FORMAT, version: ROLLUP_VERSION, viewings: viewings.length, completed, watchedMs, ...sums };
   }
 
   it('are the same however the heartbeats were batched', () => {

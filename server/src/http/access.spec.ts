@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHmac, randomUUID } from 'node:crypto';
 import type { Client, TestServer } from './testing';
 import { openServer, sharedLesson } from './testing';
 
@@ -280,4 +280,24 @@ describe('who may do what', () => {
     });
     expect(upload.status).toBe(400);
   });
+
+  it('answers 503 in words while the database cannot be reached, and health all the same', async () => {
+    // Nothing listens on the port of “discard”.
+    const down = await openServer({ databaseUrl: 'postgres://limber@127.0.0.1:9/limber' });
+    const client = down.client({ Cookie: 'limber=s%3Aof-some-session.of-some-signature' });
+    const signed = await down.client({ Cookie: aSignedCookie(down.config.sessionSecret) }).ask('GET', '/api/lessons');
+    expect([signed.status, signed.body.type]).toEqual([503, 'no-database']);
+    expect(signed.body.detail).toContain('Nothing was changed');
+    // A cookie that was not signed here asks nothing of the database.
+    expect((await client.ask('GET', '/api/lessons')).status).toBe(401);
+    expect((await client.ask('GET', '/health')).status).toBe(200);
+    await down.close();
+  });
 });
+
+/** A session's cookie as the server signs it: HMAC-SHA-256 of its id, without the padding of base64. */
+function aSignedCookie(secret: string): string {
+  const id = 'some-session';
+  const signature = createHmac('sha256', secret).update(id).digest('base64').replace(/=+$/, '');
+  return `limber=${encodeURIComponent(`s:${id}.${signature}`)}`;
+}
