@@ -99,6 +99,7 @@ async function attempt(
     return { bytes, files: pinned.size, missing };
   } finally {
     stop.abort();
+    // Told already by the part that waited for it; here it has only to be over before its pinned files go.
     await dumped?.catch(() => undefined);
     await client.end();
   }

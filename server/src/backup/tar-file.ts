@@ -65,6 +65,7 @@ export class TarWriter {
 
   /** Lets go of the file as it is. */
   async abandon(): Promise<void> {
+    // What brought it here is told by the caller; the file is thrown away.
     await this.out.close().catch(() => undefined);
   }
 
@@ -161,6 +162,7 @@ async function copy(
       if (bytesRead === 0) throw new TarError('The end is missing.');
       return buffer.subarray(0, bytesRead);
     });
+    // Heard of when the piece is waited for.
     reading.catch(() => undefined);
     return reading;
   }

@@ -31,6 +31,7 @@ export function jobRoutes({ database, signals }: Context): Router {
       ]);
       if (rows.length === 0) response.end();
     };
+    // A database that is away says nothing about the session: the next beat asks again.
     const check = (): void => void stillIn().catch(() => undefined);
     const stop = signals.subscribe((one) => {
       if (one.on === 'access') {

@@ -9,7 +9,7 @@ import { InputText } from 'primeng/inputtext';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Stage } from '@limber/core/lesson/stage';
 import { clock } from '@limber/core/time/clock';
-import { ApiError } from '../api/http';
+import { ApiError, wordsOf } from '../api/http';
 import { documentsWithKeptEdits } from '../api/kept-edits';
 import { Lessons, type LessonSummary, type UnreadableLesson } from '../api/lessons';
 import { Session } from '../api/session';
@@ -188,7 +188,7 @@ export class Desk {
       this.problem.set('');
       await work();
     } catch (error) {
-      const words = error instanceof ApiError ? error.message : 'That did not work. Try again.';
+      const words = wordsOf(error);
       this.problem.set(words);
       this.messages.add({ severity: 'error', summary: words, life: 8000 });
     }

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { ApiError } from '../api/http';
+import { wordsOf } from '../api/http';
 import { Session } from '../api/session';
 import { Mark } from '../shell/mark';
 
@@ -31,7 +31,7 @@ export class SignIn {
       await this.session.signIn(this.email, this.password);
       await this.router.navigateByUrl(this.route.snapshot.queryParamMap.get('then') ?? '/desk');
     } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'That did not work. Try again.');
+      this.problem.set(wordsOf(error));
     } finally {
       this.busy.set(false);
     }
