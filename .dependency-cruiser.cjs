@@ -1,8 +1,40 @@
 /** The arrows between the packages: data flows one way, from core outward. */
 const none = (name, from, to) => ({ name, severity: 'error', from: { path: from }, to: { path: to } });
 
+/**
+ * The floors inside core, lowest first. A folder imports from floors below its own and, on its own floor, from those to
+ * the left of it. Tests may look anywhere: their references are other ways to the same figure.
+ */
+const FLOORS = [
+  ['time', 'face'],
+  ['dose', 'move', 'school'],
+  ['document'],
+  ['library', 'lesson', 'take'],
+  ['assembly'],
+  ['speech', 'schedule'],
+  ['narration', 'align'],
+  ['footage'],
+  ['cue'],
+  ['solve'],
+  ['check'],
+  ['draft'],
+  ['viewing', 'insight', 'programme'],
+  ['paper', 'format'],
+  ['api'],
+].flat();
+const inCore = (folders) => `^core/src/(${folders.join('|')})/`;
+const NO_TEST = '(?!.*\\.spec\\.ts$)';
+const floors = [
+  ...FLOORS.slice(0, -1).map((folder, at) =>
+    none(`floor-of-${folder}`, `${inCore([folder])}${NO_TEST}`, inCore(FLOORS.slice(at + 1))),
+  ),
+  none('every-folder-of-core-has-a-floor', '^core/src/', `^core/src/(?!(${FLOORS.join('|')})/)[^/]+/`),
+  none('core-tests-help-tests-only', `^core/src/${NO_TEST}`, '^core/src/testing\\.ts$'),
+];
+
 module.exports = {
   forbidden: [
+    ...floors,
     {
       name: 'no-circles',
       severity: 'error',

@@ -3,7 +3,7 @@ import { edited } from '@limber/core/document/editing';
 import { applyChange, lessonEditing } from '@limber/core/lesson/change';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import { lessonSchema } from '@limber/core/lesson/lesson.schema';
-import { schedule } from '@limber/core/lesson/schedule';
+import { schedule } from '@limber/core/schedule/schedule';
 import { medians, report } from './compare';
 import { lessonOf } from './long-lesson';
 

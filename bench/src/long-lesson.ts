@@ -1,6 +1,6 @@
 import { exactly } from '@limber/core/dose/dose';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
-import { schedule } from '@limber/core/lesson/schedule';
+import { schedule } from '@limber/core/schedule/schedule';
 
 /** A lesson of `count` steps with words. */
 export function lessonOf(count: number): Lesson {

@@ -1,10 +1,10 @@
 import loadHighs from 'highs';
-import { checkLesson } from '@limber/core/finding/check-lesson';
+import { checkLesson } from '@limber/core/check/check-lesson';
 import { REGIONS } from '@limber/core/face/regions';
-import { choicesOf, fit, type Choice } from '@limber/core/lesson/fit';
+import { choicesOf, fit, type Choice } from '@limber/core/solve/fit';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { brokenRules, costOf, piecesOf, suggestOrder, type Piece } from '@limber/core/lesson/order';
-import { schedule } from '@limber/core/lesson/schedule';
+import { blocksOf, brokenRules, costOf, suggestOrder, type Block } from '@limber/core/solve/order';
+import { schedule } from '@limber/core/schedule/schedule';
 import { ACTIONS, TOOLS } from '@limber/core/move/move.schema';
 import { medians, report } from './compare';
 import { lessonOf } from './long-lesson';
@@ -59,7 +59,7 @@ export async function plan(): Promise<void> {
       'every order tried',
       await medians(
         () => suggestOrder(eight),
-        () => bruteForce(piecesOf(eight)),
+        () => bruteForce(blocksOf(eight)),
         5,
         1,
       ),
@@ -147,15 +147,15 @@ function modelOf(lesson: Lesson, targetMs: number): string {
   ].join('\n');
 }
 
-function bruteForce(pieces: readonly Piece[]): number {
+function bruteForce(blocks: readonly Block[]): number {
   let best = Infinity;
-  const walk = (order: Piece[], left: readonly Piece[]): void => {
+  const walk = (order: Block[], left: readonly Block[]): void => {
     if (left.length === 0) {
       if (brokenRules(order) === 0) best = Math.min(best, costOf(order));
       return;
     }
-    left.forEach((piece, i) => walk([...order, piece], [...left.slice(0, i), ...left.slice(i + 1)]));
+    left.forEach((block, i) => walk([...order, block], [...left.slice(0, i), ...left.slice(i + 1)]));
   };
-  walk([], pieces);
+  walk([], blocks);
   return best;
 }

@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { freeze } from '@limber/core/viewing/freeze';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import type { Follow } from '@limber/core/viewing/version.schema';
+import type { Follow } from '@limber/core/viewing/published.schema';
 import { DEMO_SIGN_IN } from '@limber/demo/world/sign-in';
 import { filmedLessonOf } from './long-lesson';
 

@@ -1,13 +1,13 @@
 import { describeDose } from '@limber/core/dose/dose';
 import { deriveCues } from '@limber/core/cue/derive';
-import { checkLesson } from '@limber/core/finding/check-lesson';
+import { checkLesson } from '@limber/core/check/check-lesson';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { wilson } from '@limber/core/insight/wilson';
-import { fit } from '@limber/core/lesson/fit';
-import { suggestOrder } from '@limber/core/lesson/order';
-import { schedule } from '@limber/core/lesson/schedule';
+import { fit } from '@limber/core/solve/fit';
+import { suggestOrder } from '@limber/core/solve/order';
+import { schedule } from '@limber/core/schedule/schedule';
 import { readingOf, readNarration } from '@limber/core/narration/read';
-import { TranscriptError } from '@limber/core/narration/transcript';
+import { NarrationError } from '@limber/core/narration/lines';
 import { eventsFileSchema } from '@limber/core/viewing/event.schema';
 import { playedOf } from '@limber/core/viewing/played';
 import { InputError, options, readJson, readLesson, readText, type ReadFile } from './input';
@@ -77,7 +77,7 @@ export const computations: Readonly<Record<string, Computation>> = {
     try {
       return readingOf(readNarration(await readText(plain[0], read)));
     } catch (error) {
-      if (error instanceof TranscriptError) throw new InputError('no-narration', error.message);
+      if (error instanceof NarrationError) throw new InputError('no-narration', error.message);
       throw error;
     }
   },

@@ -73,7 +73,7 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     await saved(page);
     const { doc } = await stored(context.request, id);
     expect(doc.segments.map((one) => one.side)).toEqual(['both', 'both', 'left', 'right']);
-    expect(doc.segments[1]!.beats.length).toBe(3);
+    expect(doc.segments[1]!.beatsMs.length).toBe(3);
     for (const one of doc.segments) expect(one.startMs % 40).toBe(0);
   });
 

@@ -45,8 +45,8 @@ const LOW: ReadonlySet<Region> = new Set([
       <div class="count" data-testid="count">
         <svg viewBox="0 0 120 120" aria-hidden="true">
           <circle cx="60" cy="60" r="57" class="disc" />
-          @for (piece of pieces(); track piece.key) {
-            <path [attr.d]="piece.d" [class.done]="piece.done" class="piece" />
+          @for (arc of arcs(); track arc.key) {
+            <path [attr.d]="arc.d" [class.done]="arc.done" class="arc" />
           }
         </svg>
         <div>
@@ -125,13 +125,13 @@ const LOW: ReadonlySet<Region> = new Set([
     .disc {
       fill: rgb(43 35 48 / 90%);
     }
-    .piece {
+    .arc {
       fill: none;
       stroke: #8d8292;
       stroke-width: 6;
       stroke-linecap: butt;
     }
-    .piece.done {
+    .arc.done {
       stroke: #f2b84b;
     }
     .count div {
@@ -264,7 +264,7 @@ export class CueLayer {
   protected readonly count = computed(() => this.of('count') ?? this.of('countdown'));
   protected readonly above = computed(() => this.region() !== null && LOW.has(this.region()!));
 
-  protected readonly pieces = computed(() => {
+  protected readonly arcs = computed(() => {
     const cue = this.count();
     if (!cue?.of || cue.value === null) return [];
     const n = Math.min(cue.of, 60);

@@ -1,4 +1,4 @@
-import type { Passage } from '@limber/core/lesson/passage';
+import type { Passage } from '@limber/core/assembly/passage';
 import { drawStrand, layStrand, tickStep } from './ribbon-geometry';
 
 const passage = (change: Partial<Passage>): Passage => ({
@@ -7,7 +7,7 @@ const passage = (change: Partial<Passage>): Passage => ({
   side: 'left',
   startMs: 0,
   endMs: 1000,
-  beats: [],
+  beatsMs: [],
   spoken: [],
   words: '',
   ...change,
@@ -70,7 +70,7 @@ describe('the ribbon', () => {
 
   it('draws a strand as one path a colour, left above and right below the middle', () => {
     const strand = layStrand(
-      [passage({}), passage({ side: 'right', startMs: 1000, endMs: 3000, beats: [1500] })],
+      [passage({}), passage({ side: 'right', startMs: 1000, endMs: 3000, beatsMs: [1500] })],
       looks,
       x,
     );

@@ -1,6 +1,7 @@
 import { BAND_COLOURS, parentOf, type Side } from '@limber/core/face/regions';
-import { isWork, type Passage, type StepLook } from '@limber/core/lesson/passage';
+import { type Passage, type StepLook } from '@limber/core/assembly/passage';
 import type { Pressure } from '@limber/core/move/move.schema';
+import { isWork } from '@limber/core/lesson/segment-kind';
 
 export interface Band {
   readonly stepId: string;
@@ -95,7 +96,7 @@ export function layStrand(
       joined: one.side === 'midline' || one.side === null,
       fill: colours.fill,
       line: dim ? colours.dim : colours.line,
-      stitches: one.beats.map(x),
+      stitches: one.beatsMs.map(x),
     });
   }
   return {

@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { Passage, StepLook } from '@limber/core/lesson/passage';
+import type { Passage, StepLook } from '@limber/core/assembly/passage';
 import { Ribbon } from './ribbon';
 
 const passage = (stepId: string, startMs: number, endMs: number, change: Partial<Passage> = {}): Passage => ({
@@ -9,7 +9,7 @@ const passage = (stepId: string, startMs: number, endMs: number, change: Partial
   side: 'both',
   startMs,
   endMs,
-  beats: [],
+  beatsMs: [],
   spoken: [],
   words: '',
   ...change,

@@ -11,7 +11,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import type { Passage, StepLook } from '@limber/core/lesson/passage';
+import type { Passage, StepLook } from '@limber/core/assembly/passage';
 import { clock } from '@limber/core/time/clock';
 import { drawStrand, layStrand, tickStep, type StepBox, type Strand, type StrandPaths } from './ribbon-geometry';
 

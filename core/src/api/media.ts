@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { viewerSideSchema } from '../segment/segment.schema';
+import { viewerSideSchema } from '../lesson/take.schema';
 
 export const JOB_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
 export const jobStateSchema = z.enum(JOB_STATES);

@@ -1,4 +1,4 @@
-import type { CueKind } from './override.schema';
+import type { CueKind } from '../lesson/override.schema';
 
 /** Something shown at a time of the lesson. Times in lesson ms; `text` is what is read where there is no drawing. */
 export interface Cue {

@@ -1,13 +1,13 @@
 import { exactly } from '../dose/dose';
 import type { Lesson, Step } from '../lesson/lesson.schema';
-import type { Segment } from '../segment/segment.schema';
+import type { Segment } from '../lesson/segment.schema';
 import { aFilmedLesson, aLesson, aMove, aStep, reps } from '../testing';
 import { captionChunks, LINE_CHARACTERS } from './captions';
 import { cueKey, cuesAt, type Cue } from './cue';
 import { deriveCues } from './derive';
 
 function segment(id: string, startMs: number, endMs: number, change: Partial<Segment> = {}): Segment {
-  return { id, takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs, endMs, beats: [], ...change };
+  return { id, takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs, endMs, beatsMs: [], ...change };
 }
 
 function cuesOf(step: Partial<Step>, segments: Segment[], change: Partial<Lesson> = {}): readonly Cue[] {
@@ -19,7 +19,7 @@ const shown = (cues: readonly Cue[]): string[] => cues.map((cue) => `${cue.text}
 
 describe('counts', () => {
   it('change on the beats where there are any', () => {
-    const cues = cuesOf({ dose: reps(3, 2000) }, [segment('s', 1000, 8000, { beats: [3000, 4500, 7500] })]);
+    const cues = cuesOf({ dose: reps(3, 2000) }, [segment('s', 1000, 8000, { beatsMs: [3000, 4500, 7500] })]);
     expect(shown(of(cues, 'count'))).toEqual(['1 1000-3000', '2 3000-4500', '3 4500-8000']);
     expect(of(cues, 'count').every((cue) => cue.of === 3)).toBeTrue();
   });
@@ -31,7 +31,7 @@ describe('counts', () => {
 
   it('count what is there, not what was planned, once beats are marked', () => {
     const cues = cuesOf({ dose: reps(8, 1000) }, [
-      segment('s', 0, 6000, { beats: [1000, 2000, 3000, 4000, 5000, 6000] }),
+      segment('s', 0, 6000, { beatsMs: [1000, 2000, 3000, 4000, 5000, 6000] }),
     ]);
     expect(of(cues, 'count').length).toBe(6);
     expect(of(cues, 'count')[0]!.of).toBe(6);

@@ -1,12 +1,13 @@
 import { repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import type { Lesson } from '../lesson/lesson.schema';
-import { isWork, type Passage } from '../lesson/passage';
-import { doseFor, schedule } from '../lesson/schedule';
-import { assemblyMs, filmedPassages } from '../segment/filmed';
+import { type Passage } from '../assembly/passage';
+import { doseFor, schedule } from '../schedule/schedule';
+import { assemblyMs, filmedPassages } from '../assembly/filmed';
 import { captionChunks } from './captions';
 import { cueKey, type Cue } from './cue';
-import type { CueKind, CueOverride } from './override.schema';
+import type { CueKind, CueOverride } from '../lesson/override.schema';
+import { isWork } from '../lesson/segment-kind';
 
 /** Above three a second counts cannot be read: then every nth is shown. */
 const MOST_COUNTS_PER_SECOND = 3;
@@ -123,7 +124,7 @@ function counts(lesson: Lesson, passages: readonly Passage[]): Cue[] {
 
 /** How many repetitions a passage holds: its beats where there are any, else its share of the dose. */
 function repetitionsIn(dose: Dose, one: Passage, siblings: number): number {
-  if (one.beats.length > 0) return one.beats.length;
+  if (one.beatsMs.length > 0) return one.beatsMs.length;
   const sides = one.side === 'alternating' ? 2 : 1;
   const whole = repetitionsOf(dose) * dose.sets.planned * sides;
   return Math.max(1, Math.round(whole / siblings));
@@ -131,7 +132,7 @@ function repetitionsIn(dose: Dose, one: Passage, siblings: number): number {
 
 function passageCounts(dose: Dose, one: Passage, siblings: number, indexFrom: number): Cue[] {
   const repetitions = repetitionsIn(dose, one, siblings);
-  const ends = one.beats.length > 0 ? [...one.beats] : evenly(one, repetitions);
+  const ends = one.beatsMs.length > 0 ? [...one.beatsMs] : evenly(one, repetitions);
   const starts = [one.startMs, ...ends.slice(0, -1)];
   if (dose.form === 'hold') {
     const share = dose.holdMs.planned / (dose.holdMs.planned + dose.releaseMs);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { soundDocument } from '../footage/sound.document';
 import { lessonDocument } from '../lesson/lesson.document';
-import { moveDocument } from '../move/library.document';
+import { moveDocument } from '../library/library.document';
 import { publishedDocument } from '../viewing/published.document';
 import { sumsDocument } from '../viewing/sums.document';
 import { checkDocument, parseDocument, type DocumentKind } from './document';

@@ -1,4 +1,4 @@
-import type { Paper } from '../lesson/paper';
+import type { Paper } from '../paper/paper';
 import { FRAMING_NAMES } from '../move/framing';
 import { writeCsv } from './csv';
 

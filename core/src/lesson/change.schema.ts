@@ -1,19 +1,14 @@
 import * as z from 'zod';
-import { overrideSchema } from '../cue/override.schema';
-import {
-  pieceSchema,
-  segmentKindSchema,
-  segmentSchema,
-  takeFields,
-  takeSchema,
-  voiceOverSchema,
-  workedSideSchema,
-} from '../segment/segment.schema';
+import { overrideSchema } from './override.schema';
+import { pieceSchema } from './piece.schema';
+import { segmentKindSchema, segmentSchema, workedSideSchema } from './segment.schema';
+import { takeFields, takeSchema } from './take.schema';
+import { voiceOverSchema } from './voice-over.schema';
 import { changeForward } from './lesson.document';
+import { takeMsSchema } from './times.schema';
 import { lessonFields, MOST, stepFields, stepSchema } from './lesson.schema';
 
 const id = z.string().min(1).max(80);
-const ms = z.int().min(0).max(86_400_000);
 
 /** One object schema a field: `{ kind, …key, field, value }`, so that a value is judged by its own field's rule. */
 function setField<K extends string, Key extends z.ZodRawShape, Fields extends Record<string, z.ZodType>>(
@@ -54,12 +49,12 @@ const SINGLE = {
     'set_segment',
     { segmentId: id },
     {
-      startMs: ms,
-      endMs: ms,
+      startMs: takeMsSchema,
+      endMs: takeMsSchema,
       kind: segmentKindSchema,
       stepId: id.nullable(),
       side: workedSideSchema.nullable(),
-      beats: z.array(ms).max(2000),
+      beatsMs: z.array(takeMsSchema).max(2000),
     },
   ),
   add_voice_over: z.object({

@@ -13,7 +13,7 @@ const segment = {
   side: 'left' as const,
   startMs: 1000,
   endMs: 5000,
-  beats: [2000],
+  beatsMs: [2000],
 };
 
 function lesson(): Lesson {
@@ -40,7 +40,7 @@ const CHANGES: readonly Change[] = [
   { kind: 'add_segment', segment: { ...segment, id: 'z', startMs: 0, endMs: 900 } },
   { kind: 'remove_segment', segmentId: 's' },
   { kind: 'set_segment', segmentId: 's', field: 'endMs', value: 7000 },
-  { kind: 'set_segment', segmentId: 's', field: 'beats', value: [1500, 3000] },
+  { kind: 'set_segment', segmentId: 's', field: 'beatsMs', value: [1500, 3000] },
   { kind: 'set_override', override: { key: 'a|left|count|0', hidden: true } },
   { kind: 'set_override', override: { key: 'new', text: 'x' } },
   { kind: 'clear_override', key: 'a|left|count|0' },

@@ -49,7 +49,7 @@ const single: fc.Arbitrary<SingleChange> = fc.oneof(
     .record({ id: name, takeId: name, stepId: fc.option(name, { nil: null }), stretch })
     .map(({ stretch: { from, to }, ...one }) => ({
       kind: 'add_segment' as const,
-      segment: { ...one, kind: 'reps' as const, side: null, startMs: from, endMs: to, beats: [] },
+      segment: { ...one, kind: 'reps' as const, side: null, startMs: from, endMs: to, beatsMs: [] },
     })),
   fc.record({ kind: fc.constant('remove_segment' as const), segmentId: name }),
   fc.record({

@@ -1,6 +1,9 @@
 import type { DocumentKind, Entity } from '../document/document';
-import { overrideSchema } from '../cue/override.schema';
-import { pieceSchema, segmentSchema, takeSchema, voiceOverSchema } from '../segment/segment.schema';
+import { overrideSchema } from './override.schema';
+import { pieceSchema } from './piece.schema';
+import { segmentSchema } from './segment.schema';
+import { takeSchema } from './take.schema';
+import { voiceOverSchema } from './voice-over.schema';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, MOST, stepSchema, type Lesson } from './lesson.schema';
 
 type Json = Record<string, unknown>;
@@ -45,7 +48,7 @@ export const lessonDocument: DocumentKind<Lesson> = {
     // A cue is named by its key; one whose cue is gone is told as such, not refused.
     { list: 'overrides', field: 'key', to: 'steps', idOf: stepOfCue, loose: true },
   ],
-  migrations: { 1: lessonFrom1 },
+  migrations: { 1: lessonFrom1, 2: lessonFrom2 },
 };
 
 function stepOfCue(override: Entity): string | null {
@@ -63,6 +66,23 @@ function lessonFrom1(lesson: Json): Json {
     ...(Array.isArray(lesson['takes']) ? { takes: (lesson['takes'] as Json[]).map(takeFrom1) } : {}),
     ...(Array.isArray(lesson['assembly']) ? { assembly: piecesFrom1(lesson['assembly'] as Json[]) } : {}),
   };
+}
+
+/** Version 2 knew moves only, and did not say so; its beats did not say their unit. */
+function lessonFrom2(lesson: Json): Json {
+  return {
+    ...lesson,
+    ...(Array.isArray(lesson['steps']) ? { steps: (lesson['steps'] as Json[]).map(stepFrom2) } : {}),
+    ...(Array.isArray(lesson['segments']) ? { segments: (lesson['segments'] as Json[]).map(segmentFrom2) } : {}),
+  };
+}
+
+function stepFrom2(step: Json): Json {
+  return { kind: 'move', ...step };
+}
+
+function segmentFrom2({ beats, ...rest }: Json): Json {
+  return beats === undefined ? rest : { ...rest, beatsMs: beats };
 }
 
 function takeFrom1(take: Json): Json {
@@ -95,6 +115,16 @@ export function changeForward(change: unknown): unknown {
       const take = one['take'] as Json | undefined;
       return take && 'mirrored' in take ? { ...one, take: takeFrom1(take) } : one;
     }
+    case 'add_step': {
+      const step = one['step'] as Json | undefined;
+      return step && !('kind' in step) ? { ...one, step: stepFrom2(step) } : one;
+    }
+    case 'add_segment': {
+      const segment = one['segment'] as Json | undefined;
+      return segment && 'beats' in segment ? { ...one, segment: segmentFrom2(segment) } : one;
+    }
+    case 'set_segment':
+      return one['field'] === 'beats' ? { ...one, field: 'beatsMs' } : one;
     case 'set_assembly':
       return Array.isArray(one['assembly']) ? { ...one, assembly: piecesFrom1(one['assembly'] as Json[]) } : one;
     default:

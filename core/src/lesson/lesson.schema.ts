@@ -4,11 +4,14 @@ import { progressionSchema } from '../dose/progression';
 import { levelSchema, moveSchema } from '../move/move.schema';
 import { schoolSchema } from '../school/school.schema';
 import { SCHOOL_IDS } from '../school/schools';
-import { pieceSchema, segmentSchema, takeSchema, voiceOverSchema } from '../segment/segment.schema';
-import { overrideSchema } from '../cue/override.schema';
+import { pieceSchema } from './piece.schema';
+import { segmentSchema } from './segment.schema';
+import { takeSchema } from './take.schema';
+import { voiceOverSchema } from './voice-over.schema';
+import { overrideSchema } from './override.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 2;
+export const LESSON_VERSION = 3;
 
 const text = z.string().max(6000);
 
@@ -39,7 +42,7 @@ export type Pace = z.infer<typeof paceSchema>;
 export const PRODUCTS = ['none', 'apply', 'top_up'] as const;
 export const PRIORITIES = ['must', 'normal', 'may_go'] as const;
 
-/** A move placed in a lesson: its own copy of the move, so that a changed library changes no lesson silently. */
+/** Of a step that is a move: its own copy of the move, so that a changed library changes no lesson silently. */
 export const stepFields = {
   move: moveSchema,
   dose: doseSchema,
@@ -68,7 +71,8 @@ export const stepFields = {
   /** Its second side is left out so that viewers compare. */
   compares: z.boolean(),
 };
-export const stepSchema = z.object({
+const moveStepSchema = z.object({
+  kind: z.literal('move'),
   id: z.string().min(1).max(80),
   ...stepFields,
   rightDose: stepFields.rightDose.default(null),
@@ -83,6 +87,8 @@ export const stepSchema = z.object({
   locked: stepFields.locked.default(false),
   compares: stepFields.compares.default(false),
 });
+/** What is placed in a lesson. A move is the only kind there is; others have no move, dose or side plan. */
+export const stepSchema = z.discriminatedUnion('kind', [moveStepSchema]);
 export type Step = z.infer<typeof stepSchema>;
 
 export const lessonFields = {
@@ -157,6 +163,7 @@ export type Lesson = z.infer<typeof lessonSchema>;
 export function stepOf(id: string, move: Step['move'], change: Partial<Step> = {}): Step {
   return {
     ...stepSchema.parse({
+      kind: 'move',
       id,
       move,
       dose: move.dose,

@@ -1,4 +1,4 @@
-import { isAlone, latest, whileRunning, type Placed, type StepAt } from './dose-work';
+import { isAlone, latest, whileRunning, type Placed, type StepAt } from './seconds-kind';
 import { patternOf } from './lexicon';
 import type { Reading } from './reading';
 import type { Stream } from './tokens';

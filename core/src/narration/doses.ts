@@ -1,7 +1,7 @@
 import { bareNumbers, type Add } from './bare-numbers';
 import { COUNTED, countedAloud } from './counted';
 import { NO_DOSE, SHAPES } from './dose-shapes';
-import { HOLDING, isAlone, lastOf, MOVING, secondsKind, whileRunning, type Placed, type StepAt } from './dose-work';
+import { HOLDING, isAlone, lastOf, MOVING, secondsKind, whileRunning, type Placed, type StepAt } from './seconds-kind';
 import { patternOf } from './lexicon';
 import type { FoundDose, Reading } from './reading';
 import type { Stream } from './tokens';

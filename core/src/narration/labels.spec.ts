@@ -1,8 +1,8 @@
 import { streamOf } from './tokens';
-import { readTranscript } from './transcript';
+import { parseLines } from './lines';
 import { wordsOf } from './words';
 
-const read = (text: string): string => streamOf(wordsOf(readTranscript(text))).text.trim();
+const read = (text: string): string => streamOf(wordsOf(parseLines(text))).text.trim();
 
 // Common practice, no source; every example is invented.
 describe('numbers that count steps', () => {

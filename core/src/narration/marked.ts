@@ -1,5 +1,5 @@
 import type { Reading } from './reading';
-import { readTranscript } from './transcript';
+import { parseLines } from './lines';
 import { wordsOf } from './words';
 
 /**
@@ -10,9 +10,9 @@ import { wordsOf } from './words';
 export function readMarked(source: string): { text: string; truth: Reading } {
   const text = source.replace(/\{[^}]*\}/g, '');
   const marked = source.replace(/\{([^}]*)\}/g, (_, mark: string) => `⟦${mark.replace(/ /g, '_')}⟧`);
-  const words = wordsOf(readTranscript(text));
+  const words = wordsOf(parseLines(text));
   const truth: Reading = { promises: [], doses: [], steps: [], swaps: [], cautions: [], claims: [] };
-  const lines = readTranscript(marked);
+  const lines = parseLines(marked);
   let at = 0;
   for (const line of lines)
     for (const part of line.text.split(/\s+/)) {

@@ -5,7 +5,7 @@ import { readCautions, readClaims } from './remarks';
 import { readSteps } from './steps';
 import { readSwaps } from './swaps';
 import { streamOf } from './tokens';
-import { readTranscript, type Line } from './transcript';
+import { parseLines, type NarrationLine } from './lines';
 import { wordsOf, type Word } from './words';
 
 /** What was read out of a narration, each finding with the words that it came from. */
@@ -24,13 +24,13 @@ export interface Narrated {
  * practice, no source; how well it does is measured on the development set beside this file.
  *
  * @param source WebVTT, SubRip, text with `[m:ss]` stamps, or plain text.
- * @throws TranscriptError when there is nothing to read.
+ * @throws NarrationError when there is nothing to read.
  */
 export function readNarration(source: string): Narrated {
-  return readLines(readTranscript(source));
+  return readLines(parseLines(source));
 }
 
-export function readLines(lines: readonly Line[]): Narrated {
+export function readLines(lines: readonly NarrationLine[]): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);

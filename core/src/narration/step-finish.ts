@@ -4,7 +4,7 @@ import { mentions, TOOL_WORDS } from './lexicon';
 import type { FoundStep } from './reading';
 import type { Draft } from './step-draft';
 import { bundles, oneSideFirst, secondRound, sideOf } from './step-sides';
-import { workOf } from './step-work';
+import { actionIn } from './step-action';
 import type { Stream } from './tokens';
 
 /** Where what is drained passes on its way down. */
@@ -18,7 +18,7 @@ const TO_DRAIN =
 export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundStep[] {
   const { tokens } = stream;
   let lessonTool: Tool | null = null;
-  const allOver = workOf(stream.text.slice(0, 3000)).region;
+  const allOver = actionIn(stream.text.slice(0, 3000)).region;
   drafts.forEach((draft, i) => {
     const from = stream.offsetOf(draft.token) - 1;
     const to = stream.offsetOf(drafts[i + 1]?.token ?? tokens.length);
@@ -34,26 +34,26 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       draft.tool = draft.kind === 'intro' ? implement : null;
       return;
     }
-    const work = workOf(text);
+    const doing = actionIn(text);
     const before = drafts
       .slice(0, i)
       .reverse()
       .find((one) => one.kind !== 'rest' && one.kind !== 'talk' && one.kind !== 'prep' && one.kind !== 'intro');
-    draft.region = draft.swapped ? (work.region ?? before?.region ?? null) : work.region;
+    draft.region = draft.swapped ? (doing.region ?? before?.region ?? null) : doing.region;
     // In the second round of a bundle the step of the first one says how it is done.
     const again = secondRound(drafts, i)
       ? drafts.slice(0, i).findLast((one) => one.region === draft.region)
       : undefined;
     const like = again ?? before;
     draft.action =
-      work.action === 'unknown' || (work.score < 1.2 && (again || before?.action === 'roll'))
+      doing.action === 'unknown' || (doing.score < 1.2 && (again || before?.action === 'roll'))
         ? (like?.action ?? 'unknown')
-        : work.action;
+        : doing.action;
     if (
       (draft.swapped || again) &&
       like &&
       parentOf(draft.region ?? 'jaw') === parentOf(like.region ?? 'jaw') &&
-      (work.score < 4 || work.action === 'hold')
+      (doing.score < 4 || doing.action === 'hold')
     )
       draft.action = like.action;
     if (draft.kind === 'outro' || draft.kind === 'talk') {

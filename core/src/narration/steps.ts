@@ -3,7 +3,7 @@ import { LABEL_NOUNS } from './labels';
 import type { FoundStep, FoundSwap } from './reading';
 import { blank, type Draft } from './step-draft';
 import { finish } from './step-finish';
-import { workOf } from './step-work';
+import { actionIn } from './step-action';
 import type { Stream } from './tokens';
 
 /** Words that begin something new whatever comes before. */
@@ -134,7 +134,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const telling = TELLING.test(words) || (first && TELLS.test(window.own));
     const aside = ASIDE.test(words) && !strong;
     const leads = strong || (!stream.punctuated && WEAK.test(words) && telling);
-    const work = workOf(headOf(window, leads));
+    const doing = actionIn(headOf(window, leads));
     if (REST.test(words) && window.lineGapMs > 6000 && last.kind !== 'intro') {
       drafts.push({
         ...blank(window.token),
@@ -149,15 +149,15 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     if (
       PREP.test(sentenceOf(words)) &&
       !aside &&
-      work.score < 3 &&
-      !(last.kind === 'technique' && work.region !== null)
+      doing.score < 3 &&
+      !(last.kind === 'technique' && doing.region !== null)
     ) {
       if (last.kind === 'intro' || (last.kind !== 'prep' && (strong || WEAK.test(words)) && elapsed > 5000))
         drafts.push({ ...blank(window.token), kind: 'prep', sure: 0.7 });
       continue;
     }
     const warm = WARM.test(window.own) && !/ before /.test(window.own);
-    if (!aside && warm && work.region === null && first) {
+    if (!aside && warm && doing.region === null && first) {
       drafts.push({ ...blank(window.token), kind: 'warmup', sure: 0.7 });
       continue;
     }
@@ -166,24 +166,24 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
       continue;
     }
     // "Now smooth everything upward": another action where the last one was worked.
-    const changes = WEAK.test(words) && telling && work.score >= 2 && work.action !== last.action && elapsed > 12_000;
-    if (aside || work.region === null) {
+    const changes = WEAK.test(words) && telling && doing.score >= 2 && doing.action !== last.action && elapsed > 12_000;
+    if (aside || doing.region === null) {
       if (
         !(
           (strong || (changes && tokens[window.token]!.newLine)) &&
-          (telling || work.action !== 'unknown' || (first && GOES_ON.test(words)))
+          (telling || doing.action !== 'unknown' || (first && GOES_ON.test(words)))
         ) ||
         aside
       )
         continue;
     }
     const elsewhere = (a: Region, b: Region): boolean =>
-      strong || work.place >= 2 ? a !== b : parentOf(a) !== parentOf(b);
+      strong || doing.place >= 2 ? a !== b : parentOf(a) !== parentOf(b);
     const moved =
-      work.region !== null &&
-      (work.place >= 1 || strong || WEAK.test(words)) &&
-      (last.region === null || elsewhere(work.region, last.region));
-    const other = work.action !== 'unknown' && work.action !== last.action;
+      doing.region !== null &&
+      (doing.place >= 1 || strong || WEAK.test(words)) &&
+      (last.region === null || elsewhere(doing.region, last.region));
+    const other = doing.action !== 'unknown' && doing.action !== last.action;
     const heading = /^ (?:(?!№)[^ .,]+ ){0,2}(?!№)[^ .,]+ [.,]/.test(words);
     const placing = PLACING.test(words) || heading;
     // What goes on at the same time, and one more of the same, is no new step.
@@ -193,23 +193,23 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     const begins = first
       ? (telling ||
           strong ||
-          (placing && (last.kind === 'prep' || (work.score >= 2 && work.place >= 2) || SIDED.test(window.own))) ||
-          (fresh && last.kind === 'prep' && work.place >= 1.2 && DOSED.test(paragraphAt(stream, window.token))) ||
+          (placing && (last.kind === 'prep' || (doing.score >= 2 && doing.place >= 2) || SIDED.test(window.own))) ||
+          (fresh && last.kind === 'prep' && doing.place >= 1.2 && DOSED.test(paragraphAt(stream, window.token))) ||
           warm) &&
-        (work.action !== 'unknown' || work.region !== null || (strong && GOES_ON.test(words)))
+        (doing.action !== 'unknown' || doing.region !== null || (strong && GOES_ON.test(words)))
       : (strong && (moved || other || telling || LABEL.test(words)) && elapsed > 3500) ||
         (warm && elapsed > 3500) ||
         (moved && (telling || placing || WEAK.test(words)) && elapsed > (fresh ? 3500 : 6500)) ||
-        (moved && fresh && work.place >= 1.2 && elapsed > 6500) ||
+        (moved && fresh && doing.place >= 1.2 && elapsed > 6500) ||
         (other &&
           (WEAK.test(words) || fresh) &&
-          (telling || (heading && work.place >= 1)) &&
+          (telling || (heading && doing.place >= 1)) &&
           elapsed > 8500 &&
-          work.action !== 'breathe');
+          doing.action !== 'breathe');
     if (!begins) continue;
     // "To the other side." and the place named after it are one step.
     const since = stream.text.slice(stream.offsetOf(last.token) - 1, window.offset + 1);
-    if (last.swapped && !strong && elapsed < 14_000 && workOf(since).region === null && !(fresh && / № /.test(since)))
+    if (last.swapped && !strong && elapsed < 14_000 && actionIn(since).region === null && !(fresh && / № /.test(since)))
       continue;
     // Letting go ends a step and begins none.
     if (!strong && LETS_GO.test(words)) continue;
@@ -232,9 +232,9 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     if (!first && !strong && elapsed < 7500 && last.action === 'unknown' && !(fresh && last.swapped)) continue;
     drafts.push({
       ...blank(headed(stream, all, at, last)),
-      region: work.region,
-      action: work.action,
-      kind: warm || (first && WARMING.has(work.action)) ? 'warmup' : 'technique',
+      region: doing.region,
+      action: doing.action,
+      kind: warm || (first && WARMING.has(doing.action)) ? 'warmup' : 'technique',
       sure: strong ? 0.85 : 0.6,
     });
   }
@@ -245,7 +245,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
 /** A number of times, or seconds. */
 const DOSED = / № (?:[^ .,]+ )?(?:times|strokes|rolls|sweeps|circles|seconds|on|each|a side) /;
 
-/** The line of the transcript that a token stands in, from there on. */
+/** The line of the narration that a token stands in, from there on. */
 function paragraphAt(stream: Stream, token: number): string {
   let end = token + 1;
   while (end < stream.tokens.length && !stream.tokens[end]!.newLine) end++;
@@ -339,7 +339,7 @@ function silence(tokens: Stream['tokens'], from: number, to: number): number {
 /** The sentence by itself; a label alone ("Exercise one, the window.") or a line that leads on is read with what follows it. */
 function headOf(window: Window, leads: boolean): string {
   const sentence = sentenceOf(window.text);
-  return leads && workOf(sentence).region === null ? window.ahead : sentence;
+  return leads && actionIn(sentence).region === null ? window.ahead : sentence;
 }
 
 function sentenceOf(text: string): string {

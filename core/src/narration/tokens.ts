@@ -13,7 +13,7 @@ export interface Token {
   /** Lowest and highest figure of a number; they differ in "three or four". */
   readonly low: number;
   readonly high: number;
-  /** Whether a line of the transcript begins here. */
+  /** Whether a line of the narration begins here. */
   readonly newLine: boolean;
 }
 

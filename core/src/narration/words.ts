@@ -1,5 +1,5 @@
 import type { Evidence } from './reading';
-import type { Line } from './transcript';
+import type { NarrationLine } from './lines';
 
 /** One spoken word with its place in time. */
 export interface Word {
@@ -17,10 +17,10 @@ export interface Word {
 }
 
 /**
- * The words of a transcript, each with the time that falls to it by its position in its line. Lines without any
+ * The words of a narration, each with the time that falls to it by its position in its line. Lines without any
  * punctuation, as machines write captions, count as a sentence each.
  */
-export function wordsOf(lines: readonly Line[]): Word[] {
+export function wordsOf(lines: readonly NarrationLine[]): Word[] {
   const punctuated = lines.filter((line) => /[.!?]/.test(line.text)).length * 3 >= lines.length;
   const words: Word[] = [];
   let sentence = 0;

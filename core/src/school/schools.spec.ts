@@ -48,18 +48,18 @@ describe('the role of a step', () => {
   const down = step('down', { region: 'neck', action: 'drain' });
 
   it('is opening the first time that a drain is worked, closing after the work', () => {
-    expect(roles(press, down, cheek, { ...down, id: 'again' })).toEqual(['opening', 'opening', 'main', 'closing']);
-    expect(roles(cheek, down)).toEqual(['main', 'closing']);
+    expect(roles(press, down, cheek, { ...down, id: 'again' })).toEqual(['opening', 'opening', 'work', 'closing']);
+    expect(roles(cheek, down)).toEqual(['work', 'closing']);
   });
 
   it('of a press in the hollows is opening wherever it stands', () => {
-    expect(roles(cheek, press)).toEqual(['main', 'opening']);
+    expect(roles(cheek, press)).toEqual(['work', 'opening']);
   });
 
   it('of the breath at the beginning is opening in every school', () => {
     const breath = step('breath', { region: 'chest', action: 'breathe' });
     for (const id of SCHOOL_IDS) expect(rolesOf([breath, cheek], SCHOOLS[id])[0]).toBe('opening');
-    expect(rolesOf([cheek, breath], SCHOOLS.holds)[1]).toBe('main');
+    expect(rolesOf([cheek, breath], SCHOOLS.holds)[1]).toBe('work');
   });
 
   it('has a rank by region, or by phase in the school that goes by phases', () => {

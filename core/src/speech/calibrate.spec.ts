@@ -57,8 +57,8 @@ describe('calibration', () => {
     const lesson = aFilmedLesson({
       steps: [aStep('a', { narration: { before: 'Press {reps} times.', during: '', after: '' } })],
       segments: [
-        { id: 'g', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 1000, endMs: 3500, beats: [] },
-        { id: 'h', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 3500, endMs: 9000, beats: [] },
+        { id: 'g', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 1000, endMs: 3500, beatsMs: [] },
+        { id: 'h', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 3500, endMs: 9000, beatsMs: [] },
       ],
     });
     expect(samplesFromTake(lesson)).toEqual([{ text: 'Press 5 times.', ms: 2500 }]);

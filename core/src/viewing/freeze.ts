@@ -1,9 +1,9 @@
-import { readFirst } from '../caution/read-first';
+import { readFirst } from '../check/read-first';
 import { cuePassages, deriveCues } from '../cue/derive';
 import { describeDose } from '../dose/dose';
 import type { Lesson } from '../lesson/lesson.schema';
-import { pictureOf } from '../segment/segment.schema';
-import { FOLLOW_FORMAT, FOLLOW_VERSION, type Follow } from './version.schema';
+import { pictureOf } from '../lesson/take.schema';
+import { FOLLOW_FORMAT, FOLLOW_VERSION, type Follow } from './published.schema';
 
 /** A lesson that cannot be shared yet; the message says what is missing. */
 export class NotReadyError extends Error {

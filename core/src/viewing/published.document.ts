@@ -1,5 +1,5 @@
 import type { DocumentKind } from '../document/document';
-import { FOLLOW_FORMAT, FOLLOW_VERSION, followSchema, type Follow } from './version.schema';
+import { FOLLOW_FORMAT, FOLLOW_VERSION, followSchema, type Follow } from './published.schema';
 
 /** What viewers get of a version, as it is stored: never changed, brought forward when it is read. */
 export const publishedDocument: DocumentKind<Follow> = {

@@ -61,7 +61,7 @@ export function emptyRollup(durationMs: number, stepCount: number): Rollup {
  * Adds to `rollup` what a viewing's new heartbeats change.
  *
  * @param before the viewing's played spans so far (a union).
- * @param beats the newly stored `played` stretches, each counted once.
+ * @param played the newly stored `played` stretches, each counted once.
  * @param isNew whether the viewing itself is counted for the first time.
  * @returns the viewing's played spans now.
  */
@@ -70,10 +70,10 @@ export function addToRollup(
   durationMs: number,
   steps: readonly StepSpan[],
   before: readonly Span[],
-  beats: readonly Span[],
+  played: readonly Span[],
   isNew: boolean,
 ): Span[] {
-  const clipped = clipSpans(beats, durationMs);
+  const clipped = clipSpans(played, durationMs);
   const after = unionSpans([...before, ...clipped]);
   if (isNew) rollup.viewings += 1;
   const was = playedFromSpans(before, durationMs);

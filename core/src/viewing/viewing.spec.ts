@@ -283,7 +283,7 @@ describe('a frozen version', () => {
     side: 'left' as const,
     startMs: 1000,
     endMs: 5000,
-    beats: [],
+    beatsMs: [],
   };
 
   it('holds what viewers need and none of the instructor’s words to herself', () => {

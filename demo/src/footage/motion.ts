@@ -1,8 +1,8 @@
 import type { WorkedSide } from '@limber/core/dose/dose';
 import type { Lesson, Step } from '@limber/core/lesson/lesson.schema';
-import { isWork } from '@limber/core/lesson/passage';
 import type { HandPose, Pose } from './presenter';
 import type { Truth } from './truth';
+import { isWork } from '@limber/core/lesson/segment-kind';
 
 type Point = readonly [out: number, y: number];
 
@@ -146,7 +146,7 @@ type True = Truth['segments'][number];
 function phaseAt(segment: True, step: Step, ms: number): number {
   if (step.dose.form === 'timed') return ((ms - segment.startMs) / pathOf(step).periodMs) % 1;
   let from = segment.startMs;
-  for (const beat of segment.beats) {
+  for (const beat of segment.beatsMs) {
     if (ms < beat) return (ms - from) / (beat - from);
     from = beat;
   }
@@ -158,7 +158,7 @@ const RAISE_MS = 700;
 function uses(segment: True, side: 'left' | 'right', ms: number): boolean {
   const worked: WorkedSide | null = segment.side;
   if (worked === 'alternating') {
-    const nth = segment.beats.filter((beat) => beat <= ms).length;
+    const nth = segment.beatsMs.filter((beat) => beat <= ms).length;
     return (nth % 2 === 0) === (side === 'left');
   }
   return worked === 'both' || worked === side || (worked === 'midline' && side === 'left');

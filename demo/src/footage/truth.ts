@@ -1,7 +1,7 @@
 import { partsOf, repetitionsOf, type WorkedSide } from '@limber/core/dose/dose';
 import type { Lesson, Step } from '@limber/core/lesson/lesson.schema';
-import { doseFor, workKind } from '@limber/core/lesson/schedule';
-import type { Segment } from '@limber/core/segment/segment.schema';
+import { doseFor, workKind } from '@limber/core/schedule/schedule';
+import type { Segment } from '@limber/core/lesson/segment.schema';
 import { seeded, seedOf } from '../random';
 
 /** What happens in the drawn footage, exactly: the truth that every analysis of it can be held against. */
@@ -44,7 +44,7 @@ export function layOut(lesson: Lesson, lengthOfLine: (text: string) => number): 
     beats: number[] = [],
   ): void => {
     const id = `true-${segments.length + 1}`;
-    segments.push({ id, kind, stepId, side, startMs: now, endMs: now + lengthMs, beats });
+    segments.push({ id, kind, stepId, side, startMs: now, endMs: now + lengthMs, beatsMs: beats });
     now += lengthMs;
   };
   const say = (kind: Segment['kind'], stepId: string | null, text: string): void => {

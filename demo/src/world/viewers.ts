@@ -1,5 +1,5 @@
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
-import type { Feedback, Follow } from '@limber/core/viewing/version.schema';
+import type { Feedback, Follow } from '@limber/core/viewing/published.schema';
 import { seeded } from '../random';
 
 export interface SimulatedViewing {

@@ -1,8 +1,7 @@
 import { REGIONS } from '@limber/core/face/regions';
 import { ACTIONS, LEVELS, TOOLS } from '@limber/core/move/move.schema';
 import { readBundle } from '@limber/core/format/bundle';
-import { isWork } from '@limber/core/lesson/passage';
-import { schedule } from '@limber/core/lesson/schedule';
+import { schedule } from '@limber/core/schedule/schedule';
 import { freeze } from '@limber/core/viewing/freeze';
 import { playedOf } from '@limber/core/viewing/played';
 import { eventSchema } from '@limber/core/viewing/event.schema';
@@ -12,6 +11,7 @@ import { drawPresenter } from '../footage/presenter';
 import { afterTheNightShift, beforeTheEarlyBulletin, coldMorningEyes, readingAloud } from './lessons';
 import { MOVES } from './moves';
 import { simulateViewings } from './viewers';
+import { isWork } from '@limber/core/lesson/segment-kind';
 
 const sayLength = (text: string): number => text.length * 60;
 
@@ -77,7 +77,7 @@ describe('the drawn footage', () => {
   it('does as many repetitions as its dose says', () => {
     const right = truth.segments.find((one) => one.stepId === 'rope' && one.side === 'right' && isWork(one.kind))!;
     const left = truth.segments.find((one) => one.stepId === 'rope' && one.side === 'left')!;
-    expect([left.beats.length, right.beats.length]).toEqual([8, 6]);
+    expect([left.beatsMs.length, right.beatsMs.length]).toEqual([8, 6]);
   });
 
   it('moves the hand of the side that is worked, and only that', () => {

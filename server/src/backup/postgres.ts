@@ -16,7 +16,7 @@ export async function runPostgres(
       ...(signal ? { signal } : {}),
     });
     let said = '';
-    child.stderr.on('data', (piece: Buffer) => (said = `${said}${piece.toString('utf8')}`.slice(-2000)));
+    child.stderr.on('data', (chunk: Buffer) => (said = `${said}${chunk.toString('utf8')}`.slice(-2000)));
     child.on('error', reject);
     child.on('close', (code) => resolve({ code, said }));
   });

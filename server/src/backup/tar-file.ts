@@ -10,8 +10,8 @@ import tar from 'tar-stream';
 
 /** They are made of blocks of so many bytes; two empty ones end them. */
 const BLOCK = 512;
-/** Bodies are copied in pieces of so many bytes. */
-const PIECE = 1 << 20;
+/** Bodies are copied in chunks of so many bytes. */
+const CHUNK = 1 << 20;
 
 /** Length and check sum (CRC-32, eight hexadecimal digits) of a body. */
 export interface Seen {
@@ -47,7 +47,7 @@ export class TarWriter {
     try {
       const { size } = await file.stat();
       await this.write(await headerOf(name, size));
-      const body = await copy(file, 0, size, (piece) => this.write(piece));
+      const body = await copy(file, 0, size, (chunk) => this.write(chunk));
       await this.pad(size);
       return body;
     } finally {
@@ -73,10 +73,10 @@ export class TarWriter {
     if (size % BLOCK > 0) await this.write(Buffer.alloc(BLOCK - (size % BLOCK)));
   }
 
-  private async write(piece: Buffer): Promise<void> {
+  private async write(chunk: Buffer): Promise<void> {
     const at = this.at;
-    this.at += piece.length;
-    await writeAll(this.out, piece, at);
+    this.at += chunk.length;
+    await writeAll(this.out, chunk, at);
   }
 }
 
@@ -108,13 +108,13 @@ export async function* readTar(file: FileHandle): AsyncIterable<TarEntry> {
       size,
       text: async () => {
         const bytes = Buffer.alloc(size);
-        await copy(file, body, size, async (piece, from) => void piece.copy(bytes, from));
+        await copy(file, body, size, async (chunk, from) => void chunk.copy(bytes, from));
         return { text: bytes.toString('utf8'), seen: seen(size, crc32(bytes)) };
       },
       toFile: async (path) => {
         const out = await open(path, 'wx', 0o600);
         try {
-          return await copy(file, body, size, (piece, from) => writeAll(out, piece, from));
+          return await copy(file, body, size, (chunk, from) => writeAll(out, chunk, from));
         } finally {
           await out.close();
         }
@@ -125,28 +125,28 @@ export async function* readTar(file: FileHandle): AsyncIterable<TarEntry> {
 }
 
 /**
- * Hands on a stretch of a file piece by piece: the next is read while this one is summed and the last one written.
+ * Hands on a stretch of a file chunk by chunk: the next is read while this one is summed and the last one written.
  *
- * @param write takes a piece and where it lies in the stretch; the piece is its own until it has returned.
+ * @param write takes a chunk and where it lies in the stretch; the chunk is its own until it has returned.
  */
 async function copy(
   file: FileHandle,
   from: number,
   size: number,
-  write: (piece: Buffer, at: number) => Promise<void>,
+  write: (chunk: Buffer, at: number) => Promise<void>,
 ): Promise<Seen> {
-  const buffers = [0, 1, 2].map(() => Buffer.allocUnsafe(Math.min(PIECE, size)));
+  const buffers = [0, 1, 2].map(() => Buffer.allocUnsafe(Math.min(CHUNK, size)));
   let sum = 0;
   let writing: Promise<void> = Promise.resolve();
   try {
     for (let at = 0, which = 0, reading = read(0); at < size;) {
-      const piece = await reading;
-      const next = at + piece.length;
+      const chunk = await reading;
+      const next = at + chunk.length;
       which = (which + 1) % buffers.length;
       if (next < size) reading = read(next, which);
-      sum = crc32(piece, sum);
+      sum = crc32(chunk, sum);
       await writing;
-      writing = write(piece, at);
+      writing = write(chunk, at);
       // What goes wrong is heard of at the next turn.
       writing.catch(() => undefined);
       at = next;
@@ -162,15 +162,15 @@ async function copy(
       if (bytesRead === 0) throw new TarError('The end is missing.');
       return buffer.subarray(0, bytesRead);
     });
-    // Heard of when the piece is waited for.
+    // Heard of when the chunk is waited for.
     reading.catch(() => undefined);
     return reading;
   }
 }
 
-async function writeAll(out: FileHandle, piece: Buffer, at: number): Promise<void> {
-  for (let done = 0; done < piece.length;)
-    done += (await out.write(piece, done, piece.length - done, at + done)).bytesWritten;
+async function writeAll(out: FileHandle, chunk: Buffer, at: number): Promise<void> {
+  for (let done = 0; done < chunk.length;)
+    done += (await out.write(chunk, done, chunk.length - done, at + done)).bytesWritten;
 }
 
 function seen(bytes: number, sum: number): Seen {
@@ -183,11 +183,11 @@ async function headerOf(name: string, size: number): Promise<Buffer> {
   // The body is written by us: only what stands before it is taken.
   pack.entry({ name, size, mode: 0o600 }).on('error', () => undefined);
   await once(pack, 'readable');
-  const pieces: Buffer[] = [];
+  const chunks: Buffer[] = [];
   const next = (): Uint8Array | null => pack.read() as Uint8Array | null;
-  for (let piece = next(); piece; piece = next()) pieces.push(Buffer.from(piece));
+  for (let chunk = next(); chunk; chunk = next()) chunks.push(Buffer.from(chunk));
   pack.destroy();
-  return Buffer.concat(pieces);
+  return Buffer.concat(chunks);
 }
 
 /** Reads one block as the header of a plain file; it carries a check sum of its own. @throws TarError */

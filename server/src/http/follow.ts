@@ -3,7 +3,7 @@ import * as z from 'zod';
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { parseEvents } from '@limber/core/viewing/event.schema';
-import { feedbackSchema, type Follow } from '@limber/core/viewing/version.schema';
+import { feedbackSchema, type Follow } from '@limber/core/viewing/published.schema';
 import { Artefacts, Versions } from '../store/entities';
 import { eraseViewer, recordOf } from '../store/erase';
 import { storeFeedback } from '../store/feedback';

@@ -13,9 +13,9 @@ import {
   lessonSchema,
   type Lesson,
 } from '@limber/core/lesson/lesson.schema';
-import { schedule } from '@limber/core/lesson/schedule';
+import { schedule } from '@limber/core/schedule/schedule';
 import { standingOf } from '@limber/core/lesson/stage';
-import { assemblyMs } from '@limber/core/segment/filmed';
+import { assemblyMs } from '@limber/core/assembly/filmed';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import { Lessons, type LessonRow } from '../store/entities';
 import { lessonStore } from '../store/lesson-store';

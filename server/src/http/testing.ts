@@ -164,7 +164,7 @@ function aTaughtLesson(id: string, mediaId: string, title: string): Lesson {
     ...lesson,
     takes: lesson.takes.map((take) => ({ ...take, sources: [{ mediaId, role: 'picture', offsetMs: 0 }] })),
     segments: steps.map((step, i) => ({
-      ...{ id: `s${i}`, takeId: 't', kind: 'reps', stepId: step.id, side: 'left', beats: [] },
+      ...{ id: `s${i}`, takeId: 't', kind: 'reps', stepId: step.id, side: 'left', beatsMs: [] },
       ...{ startMs: 5000 + i * 25_000, endMs: 25_000 + i * 25_000 },
     })),
   });

@@ -5,7 +5,7 @@ import { mkdirSync } from 'node:fs';
 import type { Request, RequestHandler, Response } from 'express';
 import { LessThan } from 'typeorm';
 import { uploadMetadataSchema } from '@limber/core/api/media';
-import { takeNameOf } from '@limber/core/segment/take-name';
+import { takeNameOf } from '@limber/core/take/take-name';
 import { Arrivals } from '../media/arrivals';
 import { mustHaveRoom } from '../media/room';
 import { freeBytesAt } from '../media/store';

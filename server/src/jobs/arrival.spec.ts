@@ -3,7 +3,7 @@ import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync, statSync, w
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { UploadMetadata } from '@limber/core/api/media';
-import { takeFields } from '@limber/core/segment/segment.schema';
+import { takeFields } from '@limber/core/lesson/take.schema';
 import { Arrivals } from '../media/arrivals';
 import { originalKey } from '../media/keys';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';

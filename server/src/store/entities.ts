@@ -4,10 +4,10 @@ import type { Role } from '@limber/core/api/people';
 import type { JobState, UploadMetadata } from '@limber/core/api/media';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { moveDocument } from '@limber/core/move/library.document';
+import { moveDocument } from '@limber/core/library/library.document';
 import type { Move } from '@limber/core/move/move.schema';
 import { publishedDocument } from '@limber/core/viewing/published.document';
-import type { Follow } from '@limber/core/viewing/version.schema';
+import type { Follow } from '@limber/core/viewing/published.schema';
 import { documentColumn } from './document-column';
 
 export interface UserRow {

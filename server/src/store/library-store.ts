@@ -1,7 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { DocumentError, parseDocument } from '@limber/core/document/document';
-import { libraryEditing, type LibraryChange } from '@limber/core/move/library-change';
-import { libraryOf, moveDocument, type Library } from '@limber/core/move/library.document';
+import { libraryEditing, type LibraryChange } from '@limber/core/library/library-change';
+import { libraryOf, moveDocument, type Library } from '@limber/core/library/library.document';
 import type { Move } from '@limber/core/move/move.schema';
 import type { DocumentStore } from './edit-document';
 import { Moves } from './entities';

@@ -92,13 +92,13 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
 
     const after = dirty.map((viewing) => {
       const own = byViewing.get(viewing.id) ?? [];
-      const beats = own.filter((event) => event.kind === 'played').map((event): Span => [event.from_ms, event.to_ms]);
+      const played = own.filter((event) => event.kind === 'played').map((event): Span => [event.from_ms, event.to_ms]);
       const spans = addToRollup(
         rollup,
         follow.durationMs,
         steps,
         readMultirange(viewing.spans),
-        beats,
+        played,
         !viewing.counted,
       );
       const seq = own.reduce((most, event) => Math.max(most, Number(event.seq)), Number(viewing.rolled_seq));

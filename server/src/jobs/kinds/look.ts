@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import * as z from 'zod';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
-import type { Source, Take } from '@limber/core/segment/segment.schema';
+import type { Source, Take } from '@limber/core/lesson/take.schema';
 import { clock } from '@limber/core/time/clock';
 import { originalKey } from '../../media/keys';
 import { probe, RefusedMedia, type Probed } from '../../media/probe';

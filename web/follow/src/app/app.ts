@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
-import type { Follow } from '@limber/core/viewing/version.schema';
+import type { Follow } from '@limber/core/viewing/published.schema';
 import { FollowProblem, loadFollow } from './follow.api';
 import { Player } from './player';
 import { Questions } from './questions';

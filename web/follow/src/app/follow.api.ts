@@ -1,5 +1,5 @@
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
-import type { Feedback, Follow } from '@limber/core/viewing/version.schema';
+import type { Feedback, Follow } from '@limber/core/viewing/published.schema';
 
 /** What the server would not give, in words for the viewer. */
 export class FollowProblem extends Error {

@@ -11,15 +11,20 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { toLessonMs, toTakeMs } from '@limber/core/segment/filmed';
-import { isWork, type Passage, type StepLook } from '@limber/core/lesson/passage';
+
+import { toLessonMs, toTakeMs } from '@limber/core/assembly/filmed';
+import { type Passage, type StepLook } from '@limber/core/assembly/passage';
 import { pressureWords } from '@limber/core/move/pressure';
 import { clock } from '@limber/core/time/clock';
-import type { Follow } from '@limber/core/viewing/version.schema';
+import type { Follow } from '@limber/core/viewing/published.schema';
 import { CueLayer } from '@shared/cue-layer';
+
 import { Footage } from '@shared/footage';
+
 import { Ribbon } from '@shared/ribbon';
+
 import type { Recorder } from './recorder';
+import { isWork } from '@limber/core/lesson/segment-kind';
 
 const CAPTIONS = 'limber.captions';
 const TAKE = 'take';
@@ -64,7 +69,7 @@ export class Player implements OnDestroy {
   protected readonly passages = computed<Passage[]>(() =>
     this.lesson().passages.map((one) => ({
       ...one,
-      beats: [],
+      beatsMs: [],
       words: '',
       spoken: isWork(one.kind) ? [] : [[one.startMs, one.endMs] as const],
     })),

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import * as z from 'zod';
-import { libraryEditing, newMoves, type LibraryChange } from '@limber/core/move/library-change';
-import type { Library } from '@limber/core/move/library.document';
+import { libraryEditing, newMoves, type LibraryChange } from '@limber/core/library/library-change';
+import type { Library } from '@limber/core/library/library.document';
 import type { Move } from '@limber/core/move/move.schema';
 import { Api, ApiError } from './http';
 import { Stream } from './stream';

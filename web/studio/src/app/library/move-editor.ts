@@ -7,7 +7,7 @@ import { ToggleSwitch } from 'primeng/toggleswitch';
 import { defaultDose, sidePlanName } from '@limber/core/dose/dose';
 import { SIDE_PLANS, type DoseForm } from '@limber/core/dose/dose.schema';
 import { regionName, REGIONS } from '@limber/core/face/regions';
-import { moveIdOf } from '@limber/core/move/library-file';
+import { moveIdOf } from '@limber/core/format/library-file';
 import { ACTIONS, LEVELS, moveSchema, POSTURES, PRESSURES, TOOLS, type Move } from '@limber/core/move/move.schema';
 import { fieldsOf, figure, withFigure, type DoseField } from '../plan/moves/dose-fields';
 import { Stepper } from '../plan/moves/stepper';

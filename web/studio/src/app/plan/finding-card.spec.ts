@@ -1,7 +1,7 @@
 import { provideHttpClient } from '@angular/common/http';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import type { Finding } from '@limber/core/finding/finding';
+import type { Finding } from '@limber/core/check/finding';
 import type { Change } from '@limber/core/lesson/change.schema';
 import { LessonStore } from '../api/lesson-store';
 import { FindingCard } from './finding-card';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { Finding, Repair } from '@limber/core/finding/finding';
+import type { Finding, Repair } from '@limber/core/check/finding';
 import { LessonStore } from '../api/lesson-store';
 import { PlanWork } from './plan-work';
 

@@ -1,5 +1,5 @@
 import { effect, inject, Injectable, OnDestroy, signal } from '@angular/core';
-import type { Finding } from '@limber/core/finding/finding';
+import type { Finding } from '@limber/core/check/finding';
 import { LessonStore } from '../api/lesson-store';
 import type { Told } from './plan-questions';
 import { openWorker } from './plan-work';

@@ -1,4 +1,4 @@
-import type { Finding } from '@limber/core/finding/finding';
+import type { Finding } from '@limber/core/check/finding';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 
 /** What the planning worker is asked. */

@@ -1,8 +1,8 @@
 import { Injectable } from '@angular/core';
 import { Observable } from 'rxjs';
-import type { Finding } from '@limber/core/finding/finding';
-import type { Fit } from '@limber/core/lesson/fit';
-import type { Suggestion } from '@limber/core/lesson/order';
+import type { Finding } from '@limber/core/check/finding';
+import type { Fit } from '@limber/core/solve/fit';
+import type { Suggestion } from '@limber/core/solve/order';
 import type { Narrated } from '@limber/core/narration/read';
 import type { Asked, Question, Told } from './plan-questions';
 

@@ -1,7 +1,7 @@
-import { checkLesson } from '@limber/core/finding/check-lesson';
-import { otherSchools } from '@limber/core/lesson/order-findings';
-import { fit } from '@limber/core/lesson/fit';
-import { suggestOrder } from '@limber/core/lesson/order';
+import { checkLesson } from '@limber/core/check/check-lesson';
+import { otherSchools } from '@limber/core/check/order-findings';
+import { fit } from '@limber/core/solve/fit';
+import { suggestOrder } from '@limber/core/solve/order';
 import { readNarration } from '@limber/core/narration/read';
 import type { Asked, Told } from './plan-questions';
 

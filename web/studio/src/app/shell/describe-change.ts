@@ -1,6 +1,6 @@
 import { describeDose } from '@limber/core/dose/dose';
 import { doseSchema } from '@limber/core/dose/dose.schema';
-import type { LibraryChange } from '@limber/core/move/library-change';
+import type { LibraryChange } from '@limber/core/library/library-change';
 import type { Change } from '@limber/core/lesson/change.schema';
 
 /** A change of any document in words short enough to choose by; also one that this program cannot read. */

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
-import { pictureOf, type Take, type ViewerSide } from '@limber/core/segment/segment.schema';
+import { pictureOf, type Take, type ViewerSide } from '@limber/core/lesson/take.schema';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';

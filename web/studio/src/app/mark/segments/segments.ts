@@ -10,26 +10,35 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+
 import { FormsModule } from '@angular/forms';
+
 import { RouterLink } from '@angular/router';
+
 import { Button } from 'primeng/button';
+
 import { Select } from 'primeng/select';
+
 import { repetitionsOf } from '@limber/core/dose/dose';
 import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
-import { isWork } from '@limber/core/lesson/passage';
-import { doseFor } from '@limber/core/lesson/schedule';
-import { driftOf, filmedPassages } from '@limber/core/segment/filmed';
-import { freeStretch, moveEnd, nextToMark, segmentAt, withBeat, type Guess } from '@limber/core/segment/marking';
-import { pictureOf, SEGMENT_KINDS, workedSideSchema, type Segment } from '@limber/core/segment/segment.schema';
+import { doseFor } from '@limber/core/schedule/schedule';
+import { driftOf, filmedPassages } from '@limber/core/assembly/filmed';
+import { freeStretch, moveEnd, segmentAt, withBeat } from '@limber/core/take/marking';
+import { pictureOf } from '@limber/core/lesson/take.schema';
+import { workedSideSchema, type Segment } from '@limber/core/lesson/segment.schema';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { snapToFrame } from '@limber/core/time/frames';
 import { Footage } from '@shared/footage';
+
 import { Ribbon } from '@shared/ribbon';
+
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { Progress } from '../../progress/jobs';
 import { BenchHead } from '../../shell/bench-head';
 import { Tape, type BoundaryMove } from './tape';
+import { SEGMENT_KINDS, isWork } from '@limber/core/lesson/segment-kind';
+import { nextToMark, type Guess } from '@limber/core/schedule/next-to-mark';
 
 const WINDOWS = [15_000, 40_000, 90_000, 240_000, 1_200_000];
 const NUDGE_FRAMES = 1;
@@ -91,12 +100,12 @@ export class Segments {
     const planned =
       step && isWork(one.kind) ? repetitionsOf(doseFor(step, one.side)) * doseFor(step, one.side).sets.planned : null;
     const counted =
-      one.beats.length > 0 ? ` · ${one.beats.length} ${one.beats.length === 1 ? 'beat' : 'beats'} marked` : '';
+      one.beatsMs.length > 0 ? ` · ${one.beatsMs.length} ${one.beatsMs.length === 1 ? 'beat' : 'beats'} marked` : '';
     return {
       name: this.nameOf(one),
       when: `${fineClock(one.startMs)} to ${fineClock(one.endMs)} · ${lengthS} s${counted}`,
       planned: planned !== null && step!.dose.form !== 'timed' ? `planned ${planned}` : '',
-      off: planned !== null && one.beats.length > 0 && step!.dose.form !== 'timed' && one.beats.length !== planned,
+      off: planned !== null && one.beatsMs.length > 0 && step!.dose.form !== 'timed' && one.beatsMs.length !== planned,
     };
   });
   protected readonly drift = computed(() => {
@@ -152,7 +161,7 @@ export class Segments {
       { key: 'shift+arrowdown', does: 'Its end one picture later', run: () => this.nudge('endMs', NUDGE_FRAMES) },
       { key: 'x', does: 'Its other side', run: () => this.flipSide() },
       { key: 'g', does: 'Give it to the next step', run: () => this.nextStep() },
-      { key: 'c', does: 'Clear its beats', run: () => this.setField('beats', []) },
+      { key: 'c', does: 'Clear its beats', run: () => this.setField('beatsMs', []) },
       { key: 'delete', does: 'Take it away', run: () => this.remove() },
       { key: 'escape', does: 'Drop the open segment', run: () => this.openFromMs.set(null) },
       { key: '+', does: 'Closer', run: () => this.setZoom(-1) },
@@ -192,7 +201,7 @@ export class Segments {
     this.moveTo(end, ms);
   }
 
-  protected setField<F extends 'kind' | 'stepId' | 'side' | 'beats'>(field: F, value: Segment[F]): void {
+  protected setField<F extends 'kind' | 'stepId' | 'side' | 'beatsMs'>(field: F, value: Segment[F]): void {
     const one = this.selected();
     if (!one) return;
     this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field, value } as SingleChange);
@@ -225,7 +234,7 @@ export class Segments {
       return;
     }
     const beats = this.openBeats.filter((ms) => ms > free.startMs && ms <= free.endMs);
-    const segment: Segment = { id: crypto.randomUUID(), takeId: take.id, ...this.guess(), ...free, beats };
+    const segment: Segment = { id: crypto.randomUUID(), takeId: take.id, ...this.guess(), ...free, beatsMs: beats };
     this.keepSelected(segment.id, { kind: 'add_segment', segment });
     this.note.set(`${this.nameOf(segment)} is marked. Next: ${this.guessWords()}.`);
   }
@@ -243,7 +252,7 @@ export class Segments {
       return;
     }
     const beats = withBeat(one, at);
-    this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field: 'beats', value: beats });
+    this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field: 'beatsMs', value: beats });
     this.note.set(`${beats.length} ${beats.length === 1 ? 'beat' : 'beats'} in ${this.nameOf(one)}`);
   }
 

@@ -9,13 +9,15 @@ import {
   output,
   signal,
 } from '@angular/core';
+
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { isWork } from '@limber/core/lesson/passage';
-import type { Segment } from '@limber/core/segment/segment.schema';
+import type { Segment } from '@limber/core/lesson/segment.schema';
 import { clock } from '@limber/core/time/clock';
 import { tickStep } from '@shared/ribbon-geometry';
+
 import type { Sound } from '@limber/core/footage/sound.document';
+import { isWork } from '@limber/core/lesson/segment-kind';
 
 const VOICE_TOP = 4;
 const BAND_TOP = 62;
@@ -287,7 +289,7 @@ export class Tape implements OnDestroy {
         const colours = step ? BAND_COLOURS[parentOf(step.move.region)] : null;
         const x = this.x(segment.startMs);
         const width = Math.max(3, this.x(segment.endMs) - x);
-        const beats = segment.beats.map((ms) => this.x(ms));
+        const beats = segment.beatsMs.map((ms) => this.x(ms));
         const spacing = beats.length > 1 ? (beats[beats.length - 1]! - beats[0]!) / (beats.length - 1) : width;
         const side = segment.side && segment.side !== 'midline' ? ` · ${segment.side}` : '';
         return {

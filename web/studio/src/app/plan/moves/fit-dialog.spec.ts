@@ -2,7 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { Observable } from 'rxjs';
 import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
-import { fit } from '@limber/core/lesson/fit';
+import { fit } from '@limber/core/solve/fit';
 import { stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
 import type { LessonStore } from '../../api/lesson-store';

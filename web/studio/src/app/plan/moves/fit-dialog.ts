@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, output, s
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { describeDose } from '@limber/core/dose/dose';
-import { fitted, type Fit } from '@limber/core/lesson/fit';
-import { schedule } from '@limber/core/lesson/schedule';
+import { fitted, type Fit } from '@limber/core/solve/fit';
+import { schedule } from '@limber/core/schedule/schedule';
 import { clock, parseClock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';

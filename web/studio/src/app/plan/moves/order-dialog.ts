@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
-import { schedule } from '@limber/core/lesson/schedule';
+import { schedule } from '@limber/core/schedule/schedule';
 import type { Step } from '@limber/core/lesson/lesson.schema';
-import { movedBetween, type Suggestion } from '@limber/core/lesson/order';
+import { movedBetween, type Suggestion } from '@limber/core/solve/order';
 import { schoolOf } from '@limber/core/school/schools';
 import { FaceMap } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';

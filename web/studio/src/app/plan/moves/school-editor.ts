@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MultiSelect } from 'primeng/multiselect';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
-import { suggestSchool } from '@limber/core/narration/draft';
+import { suggestSchool } from '@limber/core/draft/draft';
 import { PRESSURES } from '@limber/core/move/move.schema';
 import type { School } from '@limber/core/school/school.schema';
 import { schoolOf, SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';

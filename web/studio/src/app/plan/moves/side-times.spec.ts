@@ -1,4 +1,4 @@
-import type { Passage } from '@limber/core/lesson/passage';
+import type { Passage } from '@limber/core/assembly/passage';
 import { sideTimes } from './side-times';
 
 const work = (side: Passage['side'], ms: number): Passage => ({
@@ -7,7 +7,7 @@ const work = (side: Passage['side'], ms: number): Passage => ({
   side,
   startMs: 0,
   endMs: ms,
-  beats: [],
+  beatsMs: [],
   spoken: [],
   words: '',
 });

@@ -1,5 +1,6 @@
 import type { Step } from '@limber/core/lesson/lesson.schema';
-import { isWork, type Passage } from '@limber/core/lesson/passage';
+import { type Passage } from '@limber/core/assembly/passage';
+import { isWork } from '@limber/core/lesson/segment-kind';
 
 export interface SideTimes {
   readonly leftMs: number;

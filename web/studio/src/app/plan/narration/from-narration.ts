@@ -8,7 +8,7 @@ import { Textarea } from 'primeng/textarea';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
 import { describeRead, howSure } from '@limber/core/narration/describe';
-import { draftLesson, draftSteps, WORKED } from '@limber/core/narration/draft';
+import { draftLesson, draftSteps, WORKED } from '@limber/core/draft/draft';
 import type { Narrated } from '@limber/core/narration/read';
 import type { Evidence, FoundStep } from '@limber/core/narration/reading';
 import { saidBy } from '@limber/core/narration/words';

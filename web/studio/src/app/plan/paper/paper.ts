@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+
 import { Router } from '@angular/router';
+
 import { Button } from 'primeng/button';
+
 import { writePaperMarkdown, writeRunSheetCsv } from '@limber/core/format/paper-files';
-import { screeningQuestions } from '@limber/core/caution/cautions';
-import { practiceCut, unfilmed } from '@limber/core/lesson/practice-cut';
-import { paperOf, shotsByFraming } from '@limber/core/lesson/paper';
-import { schedule } from '@limber/core/lesson/schedule';
+import { screeningQuestions } from '@limber/core/check/cautions';
+import { practiceCut } from '@limber/core/schedule/practice-cut';
+import { paperOf, shotsByFraming } from '@limber/core/paper/paper';
+import { schedule } from '@limber/core/schedule/schedule';
 import { FRAMING_NAMES } from '@limber/core/move/framing';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
@@ -13,6 +16,7 @@ import { LessonStore } from '../../api/lesson-store';
 import { Lessons } from '../../api/lessons';
 import { BenchHead } from '../../shell/bench-head';
 import { saveFile } from '../../shell/save-file';
+import { unfilmed } from '@limber/core/lesson/unfilmed';
 
 /** Plan · Paper: what is taken to the shoot, as pages that print well. */
 @Component({

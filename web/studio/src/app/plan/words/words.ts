@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import { findingKey, type Finding, type FindingPlace } from '@limber/core/finding/finding';
+import { findingKey, type Finding, type FindingPlace } from '@limber/core/check/finding';
 import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
 import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
-import { describeMove, readingEase } from '@limber/core/speech/words-findings';
+import { describeMove, readingEase } from '@limber/core/check/words-findings';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';

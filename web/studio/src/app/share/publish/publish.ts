@@ -4,7 +4,7 @@ import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import * as z from 'zod';
 import { shareSchema, type Share } from '@limber/core/api/keeping';
-import { readFirst } from '@limber/core/caution/read-first';
+import { readFirst } from '@limber/core/check/read-first';
 import { cuePassages } from '@limber/core/cue/derive';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';

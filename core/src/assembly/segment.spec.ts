@@ -1,0 +1,139 @@
+import { schedule } from '../schedule/schedule';
+import { applyChange } from '../lesson/change';
+import { standingOf } from '../lesson/stage';
+import { aFilmedLesson, aLesson, aStep, reps } from '../testing';
+import { assemblyMs, driftOf, filmedPassages, toLessonMs, toTakeMs } from './filmed';
+import { freeStretch, moveEnd, segmentAt, withBeat } from '../take/marking';
+import type { Segment } from '../lesson/segment.schema';
+import { nextToMark } from '../schedule/next-to-mark';
+
+const segment = (id: string, startMs: number, endMs: number, change: Partial<Segment> = {}): Segment => ({
+  id,
+  takeId: 't',
+  kind: 'reps',
+  stepId: 'a',
+  side: 'left',
+  startMs,
+  endMs,
+  beatsMs: [],
+  ...change,
+});
+
+describe('take time and lesson time', () => {
+  const assembly = [
+    { id: 'p', takeId: 't', fromMs: 1000, toMs: 3000 },
+    { id: 'q', takeId: 'u', fromMs: 0, toMs: 500 },
+    { id: 'r', takeId: 't', fromMs: 5000, toMs: 6000 },
+  ];
+
+  it('map onto each other, both ways', () => {
+    expect(assemblyMs(assembly)).toBe(3500);
+    for (let ms = 0; ms < 3500; ms += 7) {
+      const at = toTakeMs(assembly, ms)!;
+      expect(toLessonMs(assembly, at.takeId, at.takeMs)).toBe(ms);
+    }
+    expect(toLessonMs(assembly, 't', 4000)).toBeNull();
+    expect(toTakeMs([], 0)).toBeNull();
+    expect(toTakeMs(assembly, 99_999)).toEqual({ takeId: 't', takeMs: 6000 });
+  });
+
+  it('carry segments, cut where the assembly cuts', () => {
+    const lesson = aFilmedLesson({
+      steps: [aStep('a')],
+      segments: [segment('s', 2000, 5500, { beatsMs: [2500, 4000, 5200] }), segment('c', 5600, 5900, { kind: 'cut' })],
+      assembly: [assembly[0]!, assembly[2]!],
+    });
+    expect(filmedPassages(lesson).map(({ startMs, endMs, beatsMs }) => ({ startMs, endMs, beatsMs }))).toEqual([
+      { startMs: 1000, endMs: 2000, beatsMs: [1500] },
+      { startMs: 2000, endMs: 2500, beatsMs: [2200] },
+    ]);
+  });
+});
+
+describe('planned against filmed', () => {
+  it('says how far a step drifted and how much longer it became', () => {
+    const lesson = aFilmedLesson({
+      steps: [
+        aStep('a', { dose: reps(5, 1000), sidePlan: 'both' }),
+        aStep('b', { dose: reps(5, 1000), sidePlan: 'both' }),
+      ],
+      segments: [segment('s', 2000, 9000), segment('u', 9500, 14_000, { stepId: 'b' })],
+    });
+    expect(driftOf(schedule(lesson), filmedPassages(lesson))).toEqual([
+      { stepId: 'a', plannedStartMs: 0, filmedStartMs: 2000, stretchMs: 2000 },
+      { stepId: 'b', plannedStartMs: 5000, filmedStartMs: 9500, stretchMs: -500 },
+    ]);
+  });
+});
+
+describe('marking', () => {
+  const lesson = aFilmedLesson({ steps: [aStep('a'), aStep('b', { sidePlan: 'midline' })] });
+
+  it('offers the next piece of planned work, side by side', () => {
+    expect(nextToMark(lesson)).toEqual({ kind: 'reps', stepId: 'a', side: 'left' });
+    const once = applyChange(lesson, { kind: 'add_segment', segment: segment('s', 0, 1000) });
+    expect(nextToMark(once)).toEqual({ kind: 'reps', stepId: 'a', side: 'right' });
+    const twice = applyChange(once, { kind: 'add_segment', segment: segment('u', 2000, 3000, { side: 'right' }) });
+    expect(nextToMark(twice)).toEqual({ kind: 'reps', stepId: 'b', side: 'midline' });
+    const all = applyChange(twice, {
+      kind: 'add_segment',
+      segment: segment('v', 4000, 5000, { stepId: 'b', side: 'midline' }),
+    });
+    expect(nextToMark(all)).toEqual({ kind: 'talk', stepId: null, side: null });
+  });
+
+  it('fits a new segment between those that are there', () => {
+    const segments = [segment('s', 1000, 2000), segment('u', 3000, 4000)];
+    expect(freeStretch(segments, 't', 0, 5000)).toEqual({ startMs: 0, endMs: 1000 });
+    expect(freeStretch(segments, 't', 1500, 5000)).toEqual({ startMs: 2000, endMs: 3000 });
+    expect(freeStretch(segments, 't', 3500, 3900)).toBeNull();
+    // A stretch without length is none, before a segment as after the last.
+    expect(freeStretch(segments, 't', 500, 500)).toBeNull();
+    expect(freeStretch(segments, 't', 500, 501)).toEqual({ startMs: 500, endMs: 501 });
+    expect(freeStretch(segments, 't', 4000, 4000)).toBeNull();
+    expect(freeStretch(segments, 'other', 0, 5000)).toEqual({ startMs: 0, endMs: 5000 });
+    expect(segmentAt(segments, 't', 1000)!.id).toBe('s');
+    expect(segmentAt(segments, 't', 2000)).toBeNull();
+  });
+
+  it('moves an end no further than its neighbours, and drops beats that fall outside', () => {
+    const segments = [
+      segment('s', 1000, 2000),
+      segment('u', 3000, 4000, { beatsMs: [3200, 3900] }),
+      segment('v', 5000, 6000),
+    ];
+    const marked = aFilmedLesson({ steps: [aStep('a')], segments });
+    const moved = (end: 'startMs' | 'endMs', to: number): Segment =>
+      moveEnd(marked, segments[1]!, end, to, 60_000)
+        .reduce(applyChange, marked)
+        .segments.find((one) => one.id === 'u')!;
+    expect(moved('startMs', 500).startMs).toBe(2000);
+    expect(moved('endMs', 9000).endMs).toBe(5000);
+    expect(moved('endMs', 3500)).toEqual(jasmine.objectContaining({ endMs: 3500, beatsMs: [3200] }));
+    expect(moved('endMs', 100).endMs).toBe(3040);
+    expect(moveEnd(marked, segments[1]!, 'endMs', 4000, 60_000)).toEqual([]);
+  });
+
+  it('takes beats in order, one for a tap', () => {
+    const one = segment('s', 1000, 5000, { beatsMs: [2000, 4000] });
+    expect(withBeat(one, 3000)).toEqual([2000, 3000, 4000]);
+    expect(withBeat(one, 2050)).toEqual([2050, 4000]);
+    expect(withBeat(one, 9000)).toEqual([2000, 4000]);
+  });
+});
+
+describe('where a lesson stands', () => {
+  it('follows its path and says what comes next', () => {
+    expect(standingOf(aLesson(), 0, 0)).toEqual({ stage: 'plan', next: 'Add the first move' });
+    expect(standingOf(aLesson({ steps: [aStep('a')] }), 0, 0).next).toBe('Write the words of 1 step, then film');
+    const told = aStep('a', { narration: { before: 'Do.', during: '', after: '' } });
+    expect(standingOf(aLesson({ steps: [told] }), 0, 0).stage).toBe('film');
+    expect(standingOf(aFilmedLesson({ steps: [told] }), 0, 0)).toEqual({
+      stage: 'mark',
+      next: 'Mark 1 step on the footage',
+    });
+    expect(standingOf(aFilmedLesson({ steps: [told], segments: [segment('s', 0, 5)] }), 0, 0).stage).toBe('share');
+    expect(standingOf(aFilmedLesson(), 1, 0).stage).toBe('share');
+    expect(standingOf(aFilmedLesson(), 1, 3)).toEqual({ stage: 'learn', next: 'See how 3 viewings went' });
+  });
+});

@@ -1,0 +1,151 @@
+import type { Move } from '../move/move.schema';
+import { SCHOOL_IDS, SCHOOLS } from '../school/schools';
+import { aLesson, aMove, aStep } from '../testing';
+import type { Lesson, Step } from '../lesson/lesson.schema';
+import { orderFindings, otherSchools } from './order-findings';
+
+const step = (id: string, move: Partial<Move> = {}, change: Partial<Step> = {}): Step =>
+  aStep(id, {
+    move: aMove({ id, name: id, region: 'cheek', pressure: 'feather', slip: true, framing: 'face_chest', ...move }),
+    sidePlan: 'left_right',
+    ...change,
+  });
+const ruled = (school: Lesson['school'], ...steps: Step[]): string[] =>
+  orderFindings(aLesson({ school, steps })).map((one) => `${one.rule} ${one.place.stepId ?? ''}`.trim());
+const about = (rule: string, found: readonly string[]): string[] =>
+  found.filter((one) => one.startsWith(`${rule} `)).map((one) => one.slice(rule.length + 1));
+const towards = (from: Move['region'], to: Move['region']): Pick<Move, 'direction'> => ({
+  direction: { from, to, words: '' },
+});
+
+const hollows = step('hollows', { region: 'collarbone', action: 'press' });
+const neck = step('neck', { region: 'neck', action: 'stroke', ...towards('ear', 'collarbone') });
+const ear = step('ear', { region: 'ear', action: 'drain' });
+const jaw = step('jaw', { region: 'jaw', action: 'knead' });
+const cheek = step('cheek');
+const brow = step('brow', { region: 'brow' });
+const down = step('down', { region: 'neck', action: 'drain', ...towards('ear', 'collarbone') });
+
+// The rules of the schools are common practice, no source.
+describe('what a school says of an order', () => {
+  it('has nothing to say of a lesson in its own order', () => {
+    expect(ruled('open_drains_first', hollows, neck, ear, jaw, cheek, brow, down)).toEqual([]);
+    expect(ruled('upward_then_drain', jaw, cheek, brow, down)).toEqual([]);
+    expect(ruled('downward', brow, cheek, jaw, down)).toEqual([]);
+  });
+
+  it('finds what goes down a way that was not opened', () => {
+    const toEar = step('toEar', towards('cheek', 'ear'));
+    expect(about('drain-not-opened', ruled('open_drains_first', cheek, down))).toEqual(['cheek']);
+    expect(about('drain-not-opened', ruled('open_drains_first', hollows, toEar, down))).toEqual(['toEar']);
+    expect(about('drain-not-opened', ruled('open_drains_first', hollows, ear, toEar, down))).toEqual([]);
+    for (const school of SCHOOL_IDS.filter((id) => SCHOOLS[id].drainage.opens.length === 0))
+      expect(about('drain-not-opened', ruled(school, cheek, down)))
+        .withContext(school)
+        .toEqual([]);
+  });
+
+  it('finds an opening that comes after the work has begun', () => {
+    expect(about('opened-late', ruled('open_drains_first', cheek, hollows, brow, down))).toEqual(['hollows']);
+  });
+
+  it('finds work that is not led down at the end, where the school does that', () => {
+    for (const school of SCHOOL_IDS)
+      expect(about('no-closing', ruled(school, cheek)).length)
+        .withContext(school)
+        .toBe(SCHOOLS[school].drainage.closingNeeded ? 1 : 0);
+    expect(ruled('upward_then_drain')).toEqual([]);
+  });
+
+  it('finds jumps back in its own order, up for one school and down for another', () => {
+    expect(about('jump-back', ruled('upward_then_drain', brow, cheek, jaw, down))).toEqual(['cheek', 'jaw']);
+    expect(about('jump-back', ruled('downward', jaw, cheek, brow, down))).toEqual(['cheek', 'brow']);
+  });
+
+  it('counts phases and not regions where the school has phases', () => {
+    const tap = step('tap', { action: 'tap', region: 'forehead' });
+    const hold = step('hold', { action: 'hold', region: 'jaw' });
+    const stroke = step('stroke', { action: 'stroke', region: 'forehead' });
+    expect(about('jump-back', ruled('warm_work_soothe', tap, hold, stroke, down))).toEqual([]);
+    expect(about('jump-back', ruled('warm_work_soothe', hold, tap, stroke, down))).toEqual(['tap']);
+  });
+
+  it('finds a tool that is put down and taken up again, and a framing that changes back', () => {
+    const stone = (id: string): Step => step(id, { tool: 'stone', action: 'stroke' });
+    const roller = step('roller', { tool: 'roller', action: 'roll' });
+    expect(about('tool-again', ruled('tool_glide', stone('a'), roller, stone('b')))).toEqual(['b']);
+    expect(about('tool-again', ruled('tool_glide', stone('a'), stone('b'), roller))).toEqual([]);
+    const near = (id: string): Step => step(id, { framing: 'face' });
+    const wide = step('wide', { framing: 'face_chest' });
+    expect(about('framing-again', ruled('holds', near('a'), wide, near('b')))).toEqual(['b']);
+  });
+
+  it('finds a grip for dry skin after the first oil, whoever brings it', () => {
+    const dry = step('dry', { needsDry: true, slip: false });
+    const plain = step('plain', { slip: false });
+    expect(about('grip-after-slip', ruled('downward', cheek, dry))).toEqual(['dry']);
+    expect(about('grip-after-slip', ruled('downward', dry, cheek))).toEqual([]);
+    expect(about('grip-after-slip', ruled('downward', plain, dry))).toEqual([]);
+    expect(about('grip-after-slip', ruled('downward', { ...plain, product: 'apply' }, dry))).toEqual(['dry']);
+  });
+});
+
+describe('what a school says of touch', () => {
+  it('forbids going back and forth only where the school does', () => {
+    const saw = step('saw', { backAndForth: true });
+    for (const school of SCHOOL_IDS)
+      expect(about('back-and-forth', ruled(school, saw)).length)
+        .withContext(school)
+        .toBe(SCHOOLS[school].backAndForth ? 0 : 1);
+  });
+
+  it('keeps to the pressure of the school', () => {
+    expect(about('pressure', ruled('downward', step('firm', { pressure: 'firm' })))).toEqual(['firm']);
+    expect(about('pressure', ruled('downward', step('light', { pressure: 'light' })))).toEqual([]);
+  });
+
+  it('keeps neck and eye safe in every school', () => {
+    for (const school of SCHOOL_IDS) {
+      const found = ruled(
+        school,
+        step('press', { region: 'neck', pressure: 'medium' }),
+        step('both', { region: 'neck' }, { sidePlan: 'both' }),
+        step('eye', { region: 'eye', pressure: 'medium' }),
+        step('soft', { region: 'eye', pressure: 'medium', pressureBy: { eye: 'feather' } }),
+      );
+      expect(about('neck-pressure', found)).withContext(school).toEqual(['press']);
+      expect(about('neck-both-sides', found)).withContext(school).toEqual(['both']);
+      expect(about('eye-pressure', found)).withContext(school).toEqual(['eye']);
+    }
+  });
+
+  it('tells strokes that go against the school: up or down the neck, dragged down or lifted on the face', () => {
+    const up = step('up', { region: 'neck', ...towards('collarbone', 'ear') });
+    const drag = step('drag', towards('eye', 'jaw'));
+    const lift = step('lift', towards('jaw', 'eye'));
+    expect(about('direction', ruled('downward', up))).toEqual(['up']);
+    expect(about('direction', ruled('open_drains_first', up))).toEqual([]);
+    expect(about('direction', ruled('upward_then_drain', drag, lift))).toEqual(['drag']);
+    expect(about('direction', ruled('downward', drag, lift))).toEqual(['lift']);
+  });
+
+  it('wants slip under a glide where the school always uses some', () => {
+    const dry = step('dry', { slip: false, action: 'stroke' });
+    expect(about('no-slip', ruled('tool_glide', dry, cheek))).toEqual(['dry']);
+    expect(about('no-slip', ruled('holds', dry))).toEqual([]);
+  });
+});
+
+describe('other schools', () => {
+  it('are named on both sides of a disagreement, and not where all agree', () => {
+    const lesson = aLesson({ school: 'downward', steps: [step('lift', towards('jaw', 'eye'))] });
+    const direction = orderFindings(lesson).find((one) => one.rule === 'direction')!;
+    expect(otherSchools(lesson, direction).join(' ')).toContain(`${SCHOOLS.open_drains_first.name}`);
+    const pressed = aLesson({
+      school: 'downward',
+      steps: [step('press', { region: 'neck', pressure: 'firm' })],
+    });
+    const safety = orderFindings(pressed).find((one) => one.rule === 'neck-pressure')!;
+    expect(otherSchools(pressed, safety)).toEqual([]);
+  });
+});

@@ -1,0 +1,118 @@
+import { changesSide } from '../dose/dose';
+import type { Finding } from './finding';
+import type { Lesson, Step } from '../lesson/lesson.schema';
+import type { Schedule } from '../schedule/schedule';
+import { clock } from '../time/clock';
+import { filled } from '../speech/fields';
+
+/** What the body does to the voice and to the eyes: words over a busy mouth, and counts that nobody can see. */
+export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
+  const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
+  return lesson.steps.flatMap((step) => {
+    const findings: Finding[] = [];
+    const add = (
+      severity: Finding['severity'],
+      rule: string,
+      part: Finding['place']['part'],
+      message: string,
+      repairs: Finding['repairs'] = [],
+    ): void => void findings.push({ severity, rule, place: { stepId: step.id, part }, message, repairs });
+    const { move, narration } = step;
+    const during = narration.during.trim();
+    const over = { kind: 'set_step', stepId: step.id, field: 'voiceOver', value: true } as const;
+    if (move.mouthBusy && during && !step.voiceOver)
+      add('must', 'mouth-busy', 'during', `Nobody can talk while doing ${move.name}.`, [
+        { label: 'Speak them over the footage afterwards', change: over },
+        { label: 'Say them before', change: moved(step, 'before') },
+      ]);
+    if (step.counted && (move.mouthBusy || during) && !step.voiceOver)
+      add(
+        'should',
+        'count-and-words',
+        'during',
+        `${move.name} is counted aloud${move.mouthBusy ? ' with a busy mouth' : ' while other words are spoken'}.`,
+        [
+          {
+            label: 'Do not count aloud',
+            change: { kind: 'set_step', stepId: step.id, field: 'counted', value: false },
+          },
+          { label: 'Speak them over the footage afterwards', change: over },
+        ],
+      );
+    const stretchMs = timings.get(step.id)?.stretchMs ?? 0;
+    if (stretchMs > 500)
+      add(
+        'should',
+        'talk-longer-than-dose',
+        'during',
+        `The words over ${move.name} take ${clock(stretchMs)} longer than its dose and stretch it.`,
+        [
+          { label: 'Say them before', change: moved(step, 'before') },
+          { label: 'Speak them over the footage afterwards', change: over },
+        ],
+      );
+    if (move.eyesOff) {
+      const all = filled(`${narration.before} ${narration.during} ${narration.after}`, step).toLowerCase();
+      const needs: [boolean, string, string][] = [
+        [
+          changesSide(step.sidePlan) &&
+            !/other side|switch|change|second side|now (?:the |your )?(?:left|right)|and (?:the |your )?(?:left|right)/.test(
+              all,
+            ),
+          'the change of side',
+          'Now the other side.',
+        ],
+        [
+          !/release|let go|come back|open your eyes|relax|rest|back to the middle|done/.test(all),
+          'the end',
+          'And let go.',
+        ],
+        [
+          step.dose.form !== 'breaths' && !step.counted && !/count|one, two|breaths?|seconds/.test(all),
+          'the count',
+          '',
+        ],
+      ];
+      for (const [missing, what, say] of needs)
+        if (missing)
+          add(
+            'should',
+            'not-heard',
+            'during',
+            `With the eyes off the screen, ${what} of ${move.name} has to be heard, and is not said.`,
+            [
+              say
+                ? {
+                    label: `Say “${say}”`,
+                    change: {
+                      kind: 'set_step',
+                      stepId: step.id,
+                      field: 'narration',
+                      value: { ...narration, after: joined(narration.after, say) },
+                    },
+                  }
+                : {
+                    label: 'Count aloud',
+                    change: { kind: 'set_step', stepId: step.id, field: 'counted', value: true },
+                  },
+            ],
+          );
+    }
+    return findings;
+  });
+}
+
+/** The words over the dose, said before it instead. */
+function moved(step: Step, to: 'before'): NonNullable<Finding['repairs'][number]['change']> {
+  const { narration } = step;
+  return {
+    kind: 'set_step',
+    stepId: step.id,
+    field: 'narration',
+    value: { ...narration, [to]: joined(narration[to], narration.during), during: '' },
+  };
+}
+
+function joined(a: string, b: string): string {
+  return [a.trim(), b.trim()].filter(Boolean).join(' ');
+}

@@ -1,0 +1,120 @@
+import { exactly } from '../dose/dose';
+import type { Dose } from '../dose/dose.schema';
+import type { Lesson, Step } from '../lesson/lesson.schema';
+import type { Move } from '../move/move.schema';
+import { aLesson, aMove, aStep, reps } from '../testing';
+import { filled } from '../speech/fields';
+import { describeMove, wordsFindings } from './words-findings';
+
+const step = (id: string, before: string, change: Partial<Step> = {}, move: Partial<Move> = {}): Step =>
+  aStep(id, {
+    move: aMove({ id, name: id, region: 'cheek', how: 'Flat hand to the ear', ...move }),
+    sidePlan: 'both',
+    dose: reps(8, 2000),
+    narration: { before, during: '', after: '' },
+    ...change,
+  });
+const told = (lesson: Partial<Lesson>): string[] => wordsFindings(aLesson(lesson)).map((one) => one.message);
+const rules = (lesson: Partial<Lesson>): string[] => wordsFindings(aLesson(lesson)).map((one) => one.rule);
+const hold: Dose = {
+  form: 'hold',
+  reps: exactly(3),
+  holdMs: exactly(6000),
+  releaseMs: 1000,
+  sets: exactly(1),
+  restMs: 0,
+};
+const timed: Dose = { form: 'timed', eachMs: exactly(30_000), ways: 1, sets: exactly(1), restMs: 0 };
+
+// The rules are common practice, no source.
+describe('words against the dose', () => {
+  const contradicted = (words: string, dose: Dose): string[] =>
+    told({ steps: [step('Gull', words, { dose })] }).filter((one) => one.startsWith('You say'));
+
+  it('are held against what the step really has', () => {
+    expect(contradicted('Hold for ten seconds.', hold)).toEqual(['You say “ten seconds”; this step holds 6.']);
+    expect(contradicted('Stroke twelve times.', reps(8, 2000)).length).toBe(1);
+    expect(contradicted('Three sets of it.', reps(8, 2000, 2)).length).toBe(1);
+  });
+
+  it('agree in any form, in a range, and where they are about something else', () => {
+    expect(contradicted('Hold for six seconds, three times.', hold)).toEqual([]);
+    expect(contradicted('Five to ten times.', reps(8, 2000))).toEqual([]);
+    expect(contradicted('I am forty seven, and it is nearly seven.', reps(8, 2000))).toEqual([]);
+    expect(contradicted('Once more.', reps(8, 2000))).toEqual([]);
+    expect(contradicted('Use two fingers.', reps(8, 2000))).toEqual([]);
+    expect(contradicted('Tap eight times.', timed)).toEqual([]);
+  });
+
+  it('that come from a field never contradict', () => {
+    expect(contradicted('Hold for {hold} seconds, {reps} times.', hold)).toEqual([]);
+  });
+
+  it('with a field that the dose does not have are told', () => {
+    expect(rules({ steps: [step('a', 'Hold for {hold} seconds.')] })).toContain('field-unknown');
+  });
+});
+
+describe('words and sides', () => {
+  const sided = (words: string, sidePlan: Step['sidePlan']): string[] =>
+    rules({ steps: [step('a', words, { sidePlan })] }).filter((rule) => /side/.test(rule));
+
+  it('name the side that comes first', () => {
+    expect(sided('Begin on your left.', 'left_right')).toEqual([]);
+    expect(sided('Begin on your right.', 'left_right')).toEqual(['other-side-said']);
+    expect(sided('Begin on your right.', 'right_left')).toEqual([]);
+  });
+
+  it('name no side where there is none', () => {
+    expect(sided('Press your left cheek.', 'midline')).toEqual(['side-not-planned']);
+    expect(sided('Press your left cheek.', 'both')).toEqual(['side-not-planned']);
+    expect(sided('Left, then right.', 'alternating')).toEqual([]);
+  });
+
+  it('may name the hand that helps', () => {
+    expect(sided('With your right hand stroke the left cheek.', 'left_right')).toEqual([]);
+    expect(sided('That’s right.', 'left_right')).toEqual([]);
+  });
+});
+
+describe('how words are said', () => {
+  it('points out what nobody hears: pointing words, and a move without any', () => {
+    expect(rules({ steps: [step('a', 'Stroke over here.')] })).toContain('only-in-the-picture');
+    expect(rules({ steps: [step('a', '')] })).toEqual(['never-described']);
+  });
+
+  it('points out sentences for more than one breath, and fillers that come again and again', () => {
+    const long = Array.from({ length: 29 }, () => 'slow').join(' ');
+    expect(rules({ opening: `${long}.` })).toEqual(['long-sentence']);
+    expect(rules({ opening: `${long.slice(0, -5)}.` })).toEqual([]);
+    expect(rules({ closing: 'Just stroke. Just a little. Just now.' })).toEqual(['filler']);
+    expect(rules({ closing: 'Just stroke. Just a little.' })).toEqual([]);
+  });
+
+  it('keeps requests out of a dose, and asks for a disclosure at a product', () => {
+    const asking = step('a', 'Stroke.', { narration: { before: 'Stroke.', during: 'Please subscribe.', after: '' } });
+    expect(rules({ steps: [asking] })).toContain('asking-in-dose');
+    expect(rules({ closing: 'Please subscribe.' })).not.toContain('asking-in-dose');
+    expect(rules({ closing: 'The oil is in my shop.' })).toEqual(['disclosure']);
+    expect(rules({ closing: 'The oil is in my shop, and I earn from it.' })).toEqual([]);
+  });
+
+  it('lets the last move be called so, and no other', () => {
+    const last = (id: string): Step => step(id, 'This is the last move.');
+    expect(rules({ steps: [step('a', 'Stroke.'), last('b')] })).toEqual([]);
+    expect(told({ steps: [last('a'), step('b', 'Stroke.'), step('c', 'Stroke.')] })).toEqual([
+      'You say “the last move”, and 2 more follow.',
+    ]);
+  });
+});
+
+describe('words from the fields of a move', () => {
+  it('tell how, how much and the sides, and fill themselves', () => {
+    const move = step('a', '', { sidePlan: 'left_right', dose: hold });
+    expect(filled(describeMove(move), move)).toBe(
+      'Flat hand to the ear. Hold for 6 seconds, 3 times. First your left, then your right.',
+    );
+    const plain = step('b', '', {}, { how: '' });
+    expect(filled(describeMove(plain), plain)).toBe('Stroke the cheek. 8 times.');
+  });
+});

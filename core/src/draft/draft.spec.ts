@@ -1,0 +1,64 @@
+import { describeDose } from '../dose/dose';
+import { checkLesson } from '../check/check-lesson';
+import { aMove, reps } from '../testing';
+import { draftLesson, draftSteps } from './draft';
+import { readNarration } from '../narration/read';
+
+const TEXT = `[0:00] Good morning. Four minutes for the jaw and the neck.
+[0:08] Clean hands, please.
+[0:14] First, stroke down the left side of the neck, from the ear to the collarbone, five strokes.
+[0:34] And the other side, four strokes.
+[0:50] Now the jaw. With your knuckles knead along both jaw muscles for twenty seconds.
+[1:16] Next, puff up both cheeks and hold for six seconds, three times.
+[1:40] That's it. Once a day. Thank you.`;
+
+describe('a draft from narration', () => {
+  let made = 0;
+  const newId = (): string => `id${made++}`;
+  const narrated = readNarration(TEXT);
+
+  it('has a step for each technique, with both sides in one', () => {
+    const steps = draftSteps(narrated, [], newId);
+    expect(
+      steps.map(({ step }) => [step.move.region, step.move.action, step.sidePlan, describeDose(step.dose)]),
+    ).toEqual([
+      ['neck', 'stroke', 'left_right', '5 passes'],
+      ['jaw', 'knead', 'both', '20 s'],
+      ['cheek', 'puff', 'both', '3 × 6 s'],
+    ]);
+    const neck = steps[0]!.step;
+    expect(neck.rightDose && describeDose(neck.rightDose)).toBe('4 passes');
+    expect(steps.every((one) => one.doseSaid)).toBeTrue();
+  });
+
+  it('takes the library’s move where there is one, and only what is accepted', () => {
+    const slipway = aMove({ id: 'slipway', region: 'neck', action: 'stroke', dose: reps(3, 1000) });
+    const [first] = draftSteps(narrated, [slipway], newId);
+    expect(first!.step.move.id).toBe('slipway');
+    expect(first!.known).toBeTrue();
+    const jaw = narrated.steps.findIndex((step) => step.region === 'jaw' && step.kind === 'technique');
+    expect(draftSteps(narrated, [], newId, new Set([jaw])).length).toBe(1);
+  });
+
+  it('becomes a lesson that can be checked', () => {
+    const lesson = draftLesson(narrated, draftSteps(narrated, [], newId), 'Read', 'lesson');
+    expect(lesson.targetMs).toBe(240_000);
+    expect(lesson.opening).toContain('Good morning.');
+    expect(lesson.closing).toContain('Once a day.');
+    expect(checkLesson(lesson).map((one) => one.rule)).toContain('uneven-sides');
+  });
+
+  it('follows a rule for every move where a step says nothing else', () => {
+    const ruled = readNarration(
+      '[0:00] Hello. Every move gets two sets.\n[0:20] First, press the temples, eight times.\n[0:50] Next, knead the jaw for twenty seconds.\n[1:20] Thank you, bye.',
+    );
+    expect(draftSteps(ruled, [], newId).map(({ step }) => step.dose.sets.planned)).toEqual([2, 2]);
+  });
+
+  it('marks a dose that nobody said as a default', () => {
+    const silent = readNarration(
+      '[0:00] Hello. [0:05] Hi.\n[0:20] First, tap the forehead with your fingertips.\n[0:40] Thank you, bye.',
+    );
+    expect(draftSteps(silent, [], newId).map((one) => one.doseSaid)).toEqual([false]);
+  });
+});

@@ -1,0 +1,267 @@
+import { defaultDose } from '../dose/dose';
+import type { Dose, SidePlan } from '../dose/dose.schema';
+import { regionName } from '../face/regions';
+import { lessonSchema, stepOf, LESSON_FORMAT, LESSON_VERSION, type Lesson, type Step } from '../lesson/lesson.schema';
+import { moveSchema, type Action, type Move, type Tool } from '../move/move.schema';
+import { SCHOOL_IDS, type SchoolId } from '../school/schools';
+import { orderFindings } from '../check/order-findings';
+import type { Narrated } from '../narration/read';
+import type { FoundDose, FoundStep } from '../narration/reading';
+import { wording } from '../narration/words';
+
+/** A step of a draft with what it was made of. */
+export interface DraftStep {
+  readonly step: Step;
+  /** Indices of the read steps that it stands for: two where both sides were read. */
+  readonly from: readonly number[];
+  /** Whether its dose was said; where not, it is the move's default and marked as one. */
+  readonly doseSaid: boolean;
+  /** Whether the move is one of the library, and not made from the words. */
+  readonly known: boolean;
+}
+
+/** The kinds of read steps that something is done in. */
+export const WORKED: ReadonlySet<string> = new Set(['technique', 'warmup', 'drain']);
+
+/**
+ * The steps that a narration comes to. A second side, said right away or after a whole round on the first, becomes the
+ * side plan of the step that it repeats; each takes the library's move for its region and action, or one made from its words.
+ *
+ * @param accepted indices of the read steps that are taken; all when not given.
+ * @param newId makes ids.
+ */
+export function draftSteps(
+  narrated: Narrated,
+  library: readonly Move[],
+  newId: () => string,
+  accepted?: ReadonlySet<number>,
+): DraftStep[] {
+  const drafts: {
+    read: FoundStep;
+    from: number[];
+    doses: FoundDose[];
+    other: FoundDose[];
+    words: string;
+    sides: string[];
+  }[] = [];
+  narrated.steps.forEach((read, at) => {
+    if (!WORKED.has(read.kind) || (accepted && !accepted.has(at))) return;
+    const doses = narrated.doses.filter((dose) => dose.atMs >= read.startMs && dose.atMs < read.endMs);
+    const second = read.side === 'second' || isOther(read.side, drafts, read);
+    const first = second
+      ? [...drafts].reverse().find((one) => same(one.read, read) && one.sides.length === 1)
+      : undefined;
+    if (first) {
+      first.from.push(at);
+      first.sides.push(read.side);
+      first.other.push(...doses);
+      return;
+    }
+    drafts.push({ read, from: [at], doses, other: [], words: wordsOf(narrated, at), sides: [read.side] });
+  });
+  const rules = narrated.doses.filter((dose) => dose.scope === 'every_move');
+  return drafts.map(({ read, from, doses, other, words, sides }) => {
+    const known = library.find(
+      (move) => move.region === read.region && move.action === read.action && byHand(move.tool) === byHand(read.tool),
+    );
+    const move = known ?? moveFrom(read, words, newId());
+    const said = doseFrom(withRules(doses, rules), move.dose, read.action);
+    const right = other.length > 0 ? doseFrom(withRules(other, rules), said ?? move.dose, read.action) : null;
+    const dose = said ?? move.dose;
+    const sidePlan = planOf(read, sides, doses);
+    const rightDose =
+      right && sidePlan === 'left_right' && JSON.stringify(right) !== JSON.stringify(dose) ? right : null;
+    const step = stepOf(newId(), move, {
+      dose,
+      rightDose,
+      sidePlan,
+      narration: { before: words, during: '', after: '' },
+    });
+    return { step, from, doseSaid: said !== null, known: known !== undefined };
+  });
+}
+
+/** A lesson of a draft's steps; opening and closing hold what was said before the first and after the last. */
+export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], title: string, id: string): Lesson {
+  const frame = (kinds: readonly string[]): string =>
+    narrated.steps
+      .map((step, at) => (kinds.includes(step.kind) ? wordsOf(narrated, at) : ''))
+      .filter(Boolean)
+      .join(' ');
+  const minutes = narrated.promises.find((promise) => promise.kind === 'minutes');
+  const lesson = lessonSchema.parse({
+    format: LESSON_FORMAT,
+    version: LESSON_VERSION,
+    id,
+    title,
+    opening: frame(['intro', 'prep']).slice(0, 6000),
+    closing: frame(['outro']).slice(0, 6000),
+    targetMs: minutes ? Math.min(7_200_000, Math.max(30_000, Math.round(minutes.high * 60_000))) : null,
+    steps: steps.map((one) => one.step),
+  });
+  return { ...lesson, school: suggestSchool(lesson) };
+}
+
+/**
+ * The school that fits a lesson best: what it would find against the order and the touch of the steps, less what is
+ * typical of it and there.
+ */
+export function suggestSchool(lesson: Lesson): SchoolId {
+  const { steps } = lesson;
+  const share = (fits: (move: Move) => boolean): number =>
+    steps.length === 0 ? 0 : steps.filter(({ move }) => fits(move)).length / steps.length;
+  const tools = share((move) => ['stone', 'roller', 'spoon'].includes(move.tool));
+  const holds = share((move) => ['hold', 'puff', 'stretch'].includes(move.action));
+  const warms = ['pinch', 'tap'].includes(steps[0]?.move.action ?? '');
+  const typical: Readonly<Record<SchoolId, number>> = {
+    open_drains_first: ['collarbone', 'neck', 'ear'].includes(steps[0]?.move.region ?? '') && holds < 0.5 ? 3 : -2,
+    upward_then_drain: steps[steps.length - 1]?.move.action === 'drain' ? 1.5 : 0,
+    downward: ['scalp', 'forehead'].includes(steps[0]?.move.region ?? '') ? 2 : -1,
+    tool_glide: tools >= 0.5 ? 4 : -4,
+    holds: holds >= 0.5 ? 4 : -4,
+    warm_work_soothe: warms ? 3 : -2,
+    with_products: -3,
+  };
+  const worth = (school: SchoolId): number =>
+    typical[school] -
+    orderFindings({ ...lesson, school, ownSchool: null }).reduce(
+      (sum, one) => sum + (one.severity === 'note' ? 0.5 : 1),
+      0,
+    );
+  return SCHOOL_IDS.reduce((best, one) => (worth(one) > worth(best) ? one : best));
+}
+
+/** A step's own doses, and what a rule for every move adds to them: sets always, a figure where none of its kind was said. */
+function withRules(own: readonly FoundDose[], rules: readonly FoundDose[]): readonly FoundDose[] {
+  const has = (...kinds: FoundDose['kind'][]): boolean => own.some((dose) => kinds.includes(dose.kind));
+  const figure = has('hold_s', 'reps', 'swipes', 'count', 'breaths', 'seconds_each');
+  return [
+    ...own,
+    ...rules.filter(({ kind }) => {
+      if (has(kind)) return false;
+      if (kind === 'sets' || !figure) return true;
+      // "Six seconds each time", and here "five times": both together are the dose.
+      return kind === 'hold_s' ? has('reps') : kind === 'reps' && has('hold_s');
+    }),
+  ];
+}
+
+function byHand(tool: Tool): Tool {
+  return tool === 'knuckle' || tool === 'none' ? 'hand' : tool;
+}
+
+function same(a: FoundStep, b: FoundStep): boolean {
+  return a.region === b.region && (a.action === b.action || a.action === 'unknown' || b.action === 'unknown');
+}
+
+function isOther(
+  side: FoundStep['side'],
+  drafts: readonly { read: FoundStep; sides: string[] }[],
+  read: FoundStep,
+): boolean {
+  const opposite = side === 'left' ? 'right' : side === 'right' ? 'left' : null;
+  return (
+    opposite !== null &&
+    drafts.some((one) => same(one.read, read) && one.sides.length === 1 && one.sides[0] === opposite)
+  );
+}
+
+function planOf(read: FoundStep, sides: readonly string[], doses: readonly FoundDose[]): SidePlan {
+  if (sides.length > 1) return sides[0] === 'right' ? 'right_left' : 'left_right';
+  if (doses.some((dose) => dose.scope === 'each_side')) return read.side === 'right' ? 'right_left' : 'left_right';
+  switch (read.side) {
+    case 'left':
+      return 'left_only';
+    case 'right':
+      return 'right_only';
+    case 'first':
+    case 'second':
+      return 'left_right';
+    case 'alternating':
+      return 'alternating';
+    case 'midline':
+      return 'midline';
+    default:
+      return 'both';
+  }
+}
+
+/** The dose that was said, in the form that fits it; null when none was. */
+function doseFrom(said: readonly FoundDose[], base: Dose, action: Action | 'unknown'): Dose | null {
+  const of = (...kinds: FoundDose['kind'][]): FoundDose | undefined => said.find((dose) => kinds.includes(dose.kind));
+  const range = (dose: FoundDose, scale = 1): { low: number; planned: number; high: number } => ({
+    low: dose.low * scale,
+    planned: dose.low * scale,
+    high: Math.max(dose.high, dose.low) * scale,
+  });
+  const sets = of('sets');
+  const withSets = (dose: Dose): Dose => (sets ? { ...dose, sets: range(sets) } : dose);
+  const [hold, reps, each, count, breaths] = [
+    of('hold_s'),
+    of('reps', 'swipes'),
+    of('seconds_each'),
+    of('count'),
+    of('breaths'),
+  ];
+  if (hold) {
+    const plain = defaultDose('hold');
+    if (plain.form === 'hold')
+      return withSets({
+        ...plain,
+        holdMs: range(hold, 1000),
+        reps: reps ? range(reps) : { low: 1, planned: 1, high: 3 },
+      });
+  }
+  if (each) {
+    const plain = defaultDose('timed');
+    if (plain.form === 'timed') return withSets({ ...plain, eachMs: range(each, 1000) });
+  }
+  if (reps) {
+    if (base.form === 'hold') return withSets({ ...base, reps: range(reps) });
+    const strokes = action === 'stroke' || action === 'drain' || action === 'roll';
+    const plain = defaultDose(strokes ? 'passes' : 'reps');
+    if (plain.form === 'passes') return withSets({ ...plain, passes: range(reps) });
+    if (plain.form === 'reps') return withSets({ ...plain, reps: range(reps) });
+  }
+  if (count) {
+    const plain = defaultDose('count');
+    if (plain.form === 'count') return withSets({ ...plain, count: range(count) });
+  }
+  if (breaths) {
+    const plain = defaultDose('breaths');
+    if (plain.form === 'breaths') return withSets({ ...plain, breaths: range(breaths) });
+  }
+  return sets ? withSets(base) : null;
+}
+
+function moveFrom(read: FoundStep, words: string, id: string): Move {
+  const action = read.action === 'unknown' ? 'hold' : read.action;
+  const timed = ['tap', 'circle', 'knead', 'wiggle', 'pinch'].includes(action);
+  const form =
+    action === 'hold' || action === 'puff' || action === 'stretch' || action === 'press'
+      ? 'hold'
+      : timed
+        ? 'timed'
+        : action === 'breathe' || action === 'vocalise'
+          ? 'breaths'
+          : 'passes';
+  return moveSchema.parse({
+    id,
+    revision: 1,
+    name: `${action[0]!.toUpperCase()}${action.slice(1)}, ${regionName(read.region)}`,
+    region: read.region,
+    action,
+    tool: read.tool,
+    dose: defaultDose(form),
+    sidePlan: 'both',
+    how: words.slice(0, 300),
+    mouthBusy: action === 'puff' || action === 'vocalise' || read.region === 'tongue',
+  });
+}
+
+/** Everything said in a read step, as it is written. */
+export function wordsOf(narrated: Narrated, at: number): string {
+  const from = narrated.steps[at]!.evidence.from;
+  const to = narrated.steps[at + 1]?.evidence.from ?? narrated.words.length;
+  return wording(narrated.words, from, to).slice(0, 6000);
+}

@@ -1,0 +1,291 @@
+import * as z from 'zod';
+import { exactly } from '../dose/dose';
+import { SIDE_PLANS, type Dose, type Range } from '../dose/dose.schema';
+import { REGIONS } from '../face/regions';
+import { CsvError, parseCsv, writeCsv } from './csv';
+import {
+  ACTIONS,
+  LEVELS,
+  LIBRARY_FORMAT,
+  LIBRARY_VERSION,
+  moveSchema,
+  PRESSURES,
+  TOOLS,
+  type Move,
+} from '../move/move.schema';
+
+/** A row or an entry that could not be taken, and why. */
+export interface Fault {
+  /** Line of a CSV file, from 1; number of the entry in a JSON file. */
+  readonly line: number;
+  readonly reason: string;
+}
+
+export interface LibraryFile {
+  readonly moves: readonly Move[];
+  readonly faults: readonly Fault[];
+}
+
+const COLUMNS = [
+  'name',
+  'region',
+  'action',
+  'dose',
+  'sides',
+  'tool',
+  'pressure',
+  'level',
+  'how',
+  'slip',
+  'mouth_busy',
+  'eyes_off',
+  'cautions',
+] as const;
+type Column = (typeof COLUMNS)[number];
+
+/** The id of a move that is made from its name: letters and digits with hyphens between, empty for a name without any. */
+export function moveIdOf(name: string): string {
+  return name
+    .toLowerCase()
+    .replace(/[^\p{L}\d]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60);
+}
+
+/** The library as JSON, with everything of every move. */
+export function writeLibraryJson(moves: readonly Move[]): string {
+  return `${JSON.stringify({ format: LIBRARY_FORMAT, version: LIBRARY_VERSION, moves }, null, 2)}\n`;
+}
+
+/** The library as CSV: what a table can hold of a move. The dose stands as in `3-5-10 x 2.5 s`. */
+export function writeLibraryCsv(moves: readonly Move[]): string {
+  const yes = (on: boolean): string => (on ? 'yes' : '');
+  return writeCsv([
+    COLUMNS,
+    ...moves.map((move) => [
+      move.name,
+      move.region,
+      move.action,
+      writeDose(move.dose),
+      move.sidePlan,
+      move.tool,
+      move.pressure,
+      move.level,
+      move.how,
+      yes(move.slip),
+      yes(move.mouthBusy),
+      yes(move.eyesOff),
+      move.cautions.join(' | '),
+    ]),
+  ]);
+}
+
+/**
+ * Reads a library, JSON or CSV by its first character. Good rows are kept, bad ones are listed with the reason; only the
+ * name, region, action, dose and sides are asked for.
+ *
+ * @param idOf makes an id for a move that brings none.
+ */
+export function readLibrary(text: string, idOf: (name: string) => string): LibraryFile {
+  return /^\s*[[{]/.test(text) ? readJson(text) : readCsv(text, idOf);
+}
+
+function readJson(text: string): LibraryFile {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return {
+      moves: [],
+      faults: [{ line: 1, reason: `This is no JSON: ${error instanceof Error ? error.message : ''}` }],
+    };
+  }
+  const file = z
+    .object({ format: z.literal(LIBRARY_FORMAT), version: z.number(), moves: z.array(z.unknown()).max(5000) })
+    .safeParse(value);
+  if (!file.success)
+    return {
+      moves: [],
+      faults: [{ line: 1, reason: `“format” has to be “${LIBRARY_FORMAT}”, with a list of moves.` }],
+    };
+  if (file.data.version > LIBRARY_VERSION)
+    return {
+      moves: [],
+      faults: [
+        {
+          line: 1,
+          reason: `This library was written by a newer program (version ${file.data.version}). Update this program to open it.`,
+        },
+      ],
+    };
+  return judged(file.data.moves.map((one, i) => ({ line: i + 1, value: one })));
+}
+
+function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
+  let rows: ReturnType<typeof parseCsv>;
+  try {
+    rows = parseCsv(text);
+  } catch (error) {
+    if (error instanceof CsvError) return { moves: [], faults: [{ line: error.line, reason: error.message }] };
+    throw error;
+  }
+  const head = rows[0]?.cells.map((cell) => cell.trim().toLowerCase().replace(/\s+/g, '_')) ?? [];
+  const missing = ['name', 'region', 'action', 'dose', 'sides'].filter((column) => !head.includes(column));
+  if (missing.length > 0)
+    return {
+      moves: [],
+      faults: [{ line: 1, reason: `The first line has to name the columns; missing: ${missing.join(', ')}.` }],
+    };
+  const entries: { line: number; value: unknown }[] = [];
+  const faults: Fault[] = [];
+  for (const { line, cells } of rows.slice(1)) {
+    const cell = (column: Column): string => cells[head.indexOf(column)]?.trim() ?? '';
+    const word = (column: Column): string => cell(column).toLowerCase().replace(/\s+/g, '_');
+    const wrong = [
+      cell('name') ? '' : 'name: A move needs a name.',
+      named(word('region'), REGIONS, 'region'),
+      named(word('action'), ACTIONS, 'action'),
+      named(word('sides'), SIDE_PLANS, 'sides'),
+      word('tool') && named(word('tool'), TOOLS, 'tool'),
+      word('pressure') && named(word('pressure'), PRESSURES, 'pressure'),
+      word('level') && named(word('level'), LEVELS, 'level'),
+    ].find(Boolean);
+    const dose = readDose(cell('dose'));
+    if (wrong || !dose) {
+      faults.push({
+        line,
+        reason:
+          wrong ||
+          `dose: “${cell('dose')}” is not understood. Write it as “5 x 3 s”, “3-5-10 x 3 s”, “hold 4 x 6 s”, “20 s”, “20 s each way”, “count of 8” or “4 breaths”.`,
+      });
+      continue;
+    }
+    const yes = (column: Column): boolean => /^(?:y|yes|true|1|x)$/i.test(cell(column));
+    entries.push({
+      line,
+      value: {
+        id: idOf(cell('name')),
+        revision: 1,
+        name: cell('name'),
+        region: word('region'),
+        action: word('action'),
+        dose,
+        sidePlan: word('sides'),
+        ...(word('tool') ? { tool: word('tool') } : {}),
+        ...(word('pressure') ? { pressure: word('pressure') } : {}),
+        ...(word('level') ? { level: word('level') } : {}),
+        how: cell('how'),
+        slip: yes('slip'),
+        mouthBusy: yes('mouth_busy'),
+        eyesOff: yes('eyes_off'),
+        cautions: cell('cautions')
+          .split('|')
+          .map((one) => one.trim())
+          .filter(Boolean),
+      },
+    });
+  }
+  const read = judged(entries);
+  return { moves: read.moves, faults: [...faults, ...read.faults].sort((a, b) => a.line - b.line) };
+}
+
+function judged(entries: readonly { line: number; value: unknown }[]): LibraryFile {
+  const moves: Move[] = [];
+  const faults: Fault[] = [];
+  const names = new Map<string, number>();
+  for (const { line, value } of entries) {
+    const parsed = moveSchema.safeParse(value);
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!;
+      faults.push({ line, reason: `${issue.path.map(String).join('.')}: ${issue.message}` });
+      continue;
+    }
+    const name = parsed.data.name.toLowerCase();
+    const before = names.get(name);
+    if (before !== undefined) faults.push({ line, reason: `“${parsed.data.name}” stands in line ${before} already.` });
+    else {
+      names.set(name, line);
+      moves.push(parsed.data);
+    }
+  }
+  return { moves, faults };
+}
+
+function named(word: string, known: readonly string[], column: string): string {
+  return known.includes(word) ? '' : `${column}: “${word}” is not known. There is: ${known.join(', ')}.`;
+}
+
+/** A dose as one writes it: `5 x 3 s`, `3-5-10 x 3 s`, `hold 4 x 6 s`, `20 s each way`, `count of 8`, `4 breaths`, with `, 3 sets`. */
+export function writeDose(dose: Dose): string {
+  const sets = dose.sets.planned > 1 || dose.sets.high > 1 ? `, ${range(dose.sets)} sets` : '';
+  const s = (one: Range): string => `${range(one, 1000)} s`;
+  switch (dose.form) {
+    case 'reps':
+      return `${range(dose.reps)} x ${s(dose.tempoMs)}${sets}`;
+    case 'passes':
+      return `${dose.lanes.planned > 1 ? `${dose.lanes.planned} lanes of ` : ''}${range(dose.passes)} passes x ${s(dose.tempoMs)}${sets}`;
+    case 'count':
+      return `count of ${range(dose.count)} x ${s(dose.tempoMs)}${sets}`;
+    case 'hold':
+      return `hold ${range(dose.reps)} x ${s(dose.holdMs)}${sets}`;
+    case 'timed':
+      return `${s(dose.eachMs)}${dose.ways === 2 ? ' each way' : ''}${sets}`;
+    case 'breaths':
+      return `${range(dose.breaths)} breaths x ${s(dose.cycleMs)}${sets}`;
+  }
+}
+
+const FIGURE = '(\\d+(?:\\.\\d+)?(?:-\\d+(?:\\.\\d+)?){0,2})';
+
+/** Reads what {@link writeDose} writes, and looser forms of it; null when it is no dose. */
+export function readDose(text: string): Dose | null {
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(/[×*]/g, 'x')
+    .replace(/\s*[–—]\s*/g, '-');
+  const setMatch = new RegExp(`,?\\s*${FIGURE}\\s*(?:sets?|rounds?)$`).exec(plain);
+  const body = setMatch ? plain.slice(0, setMatch.index) : plain;
+  const sets = { sets: setMatch ? (figure(setMatch[1]!, 1) ?? exactly(1)) : exactly(1), restMs: 0 };
+  const take = (pattern: string): RegExpExecArray | null => new RegExp(`^${pattern.replace(/#/g, FIGURE)}$`).exec(body);
+  const seconds = (words: string | undefined, fallback: number): Range | null =>
+    words ? figure(words, 1000) : exactly(fallback);
+  const build = (dose: Record<string, unknown>): Dose | null =>
+    Object.values(dose).includes(null) ? null : ({ ...dose, ...sets } as unknown as Dose);
+
+  let match = take('hold #\\s*x\\s*#\\s*s(?:ec(?:onds?)?)?');
+  if (match)
+    return build({ form: 'hold', reps: figure(match[1]!, 1), holdMs: figure(match[2]!, 1000), releaseMs: 2000 });
+  match = take('hold #\\s*s(?:ec(?:onds?)?)?');
+  if (match) return build({ form: 'hold', reps: exactly(1), holdMs: figure(match[1]!, 1000), releaseMs: 2000 });
+  match = take('count of #(?:\\s*x\\s*#\\s*s)?');
+  if (match) return build({ form: 'count', count: figure(match[1]!, 1), tempoMs: seconds(match[2], 1000) });
+  match = take('#\\s*breaths?(?:\\s*x\\s*#\\s*s)?');
+  if (match) return build({ form: 'breaths', breaths: figure(match[1]!, 1), cycleMs: seconds(match[2], 10_000) });
+  match = take('(?:(\\d+) lanes of )?#\\s*pass(?:es)?(?:\\s*x\\s*#\\s*s)?');
+  if (match)
+    return build({
+      form: 'passes',
+      lanes: exactly(Number(match[1] ?? 1)),
+      passes: figure(match[2]!, 1),
+      tempoMs: seconds(match[3], 3000),
+    });
+  match = take('#\\s*s(?:ec(?:onds?)?)?( each way)?');
+  if (match) return build({ form: 'timed', eachMs: figure(match[1]!, 1000), ways: match[2] ? 2 : 1 });
+  match = take('#(?:\\s*times)?(?:\\s*x\\s*#\\s*s)?');
+  if (match) return build({ form: 'reps', reps: figure(match[1]!, 1), tempoMs: seconds(match[2], 3000) });
+  return null;
+}
+
+function figure(text: string, scale: number): Range | null {
+  const values = text.split('-').map((one) => Math.round(Number(one) * scale));
+  const low = values[0]!;
+  const high = values[values.length - 1]!;
+  const planned = values.length === 3 ? values[1]! : low;
+  return low > 0 && low <= planned && planned <= high ? { low, planned, high } : null;
+}
+
+function range({ low, planned, high }: Range, scale = 1): string {
+  const words = (value: number): string => String(Math.round((value / scale) * 1000) / 1000);
+  return low === planned && planned === high ? words(planned) : [low, planned, high].map(words).join('-');
+}

@@ -1,0 +1,19 @@
+export const SEGMENT_KINDS = [
+  'intro',
+  'prep',
+  'teach',
+  'hold',
+  'reps',
+  'swap',
+  'rest',
+  'drain',
+  'talk',
+  'outro',
+  'cut',
+] as const;
+export type SegmentKind = (typeof SEGMENT_KINDS)[number];
+
+/** Kinds in which a dose is worked. */
+export function isWork(kind: SegmentKind): boolean {
+  return kind === 'reps' || kind === 'hold' || kind === 'drain';
+}

@@ -1,0 +1,45 @@
+import * as z from 'zod';
+import { msSchema } from './times.schema';
+
+/**
+ * One file that a take is made of. `offsetMs`: where its own start lies on the take's time, ms; negative when it began
+ * before the take does.
+ */
+export const sourceSchema = z.object({
+  mediaId: z.string().min(1).max(80),
+  role: z.enum(['picture', 'sound']),
+  offsetMs: z.int().min(-86_400_000).max(86_400_000).default(0),
+});
+export type Source = z.infer<typeof sourceSchema>;
+
+export const viewerSideSchema = z.enum(['left', 'right']);
+export type ViewerSide = z.infer<typeof viewerSideSchema>;
+
+export const takeFields = {
+  name: z.string().trim().min(1, 'A take needs a name.').max(120),
+  /**
+   * Which side the viewers do when the working hand is at the left of the picture: covers mirrored and unmirrored
+   * pictures, and teachers who lead as a mirror. Null until it was answered.
+   */
+  pictureLeft: viewerSideSchema.nullable(),
+  /** Files with what they give; empty when the footage is not here (it does not travel in a bundle). */
+  sources: z.array(sourceSchema).max(20),
+  durationMs: msSchema,
+  width: z.int().min(1).max(16_384),
+  height: z.int().min(1).max(16_384),
+  frameRate: z.object({ numerator: z.int().positive(), denominator: z.int().positive() }),
+};
+
+/** One recording. Its time begins where its picture does. */
+export const takeSchema = z.object({
+  id: z.string().min(1).max(80),
+  ...takeFields,
+  pictureLeft: takeFields.pictureLeft.default(null),
+  sources: takeFields.sources.default([]),
+});
+export type Take = z.infer<typeof takeSchema>;
+
+/** The medium that gives a take its picture; null when it is not here. */
+export function pictureOf(take: Pick<Take, 'sources'> | null | undefined): string | null {
+  return take?.sources.find((source) => source.role === 'picture')?.mediaId ?? null;
+}

@@ -1,0 +1,6 @@
+import type { Lesson } from './lesson.schema';
+
+/** A lesson's plan alone, to make another lesson of: no takes, and nothing that is marked on them. */
+export function unfilmed(lesson: Lesson): Lesson {
+  return { ...lesson, takes: [], assembly: [], segments: [], overrides: [] };
+}

@@ -1,0 +1,190 @@
+import { readFirst } from '../check/read-first';
+import { describeDose, partsOf, sidePlanName } from '../dose/dose';
+import { describeProgression } from '../dose/progression';
+import { regionName } from '../face/regions';
+import { FRAMING_NAMES, framingOf, widestFraming } from '../move/framing';
+import { FRAMINGS, type Framing, type Tool } from '../move/move.schema';
+import { filled } from '../speech/fields';
+import { clock } from '../time/clock';
+import type { Lesson, Step } from '../lesson/lesson.schema';
+import { schedule } from '../schedule/schedule';
+
+export interface SheetRow {
+  readonly at: string;
+  readonly number: string;
+  readonly step: string;
+  readonly dose: string;
+  readonly side: string;
+  readonly framing: string;
+  readonly words: string;
+}
+
+export interface Shot {
+  readonly number: number;
+  readonly step: string;
+  readonly framing: Framing;
+  readonly posture: string;
+  readonly tool: Tool;
+  readonly at: string;
+  readonly lasts: string;
+}
+
+export interface Task {
+  /** When to begin: the evening before, an hour before, just before, afterwards. */
+  readonly when: string;
+  readonly what: string;
+}
+
+export interface Paper {
+  readonly title: string;
+  readonly runs: string;
+  readonly runSheet: readonly SheetRow[];
+  readonly prompter: readonly { readonly heading: string; readonly lines: readonly string[] }[];
+  readonly shots: readonly Shot[];
+  readonly framing: string;
+  readonly voiceOver: readonly { readonly step: string; readonly words: string }[];
+  /** How doses are built up over weeks. */
+  readonly weeks: readonly { readonly step: string; readonly words: string }[];
+  readonly materials: readonly string[];
+  readonly preparation: readonly Task[];
+  readonly readFirst: readonly string[];
+  /** For the description under the video. */
+  readonly kit: readonly string[];
+}
+
+const TOOL_NAMES: Readonly<Record<Tool, string>> = {
+  hand: '',
+  knuckle: '',
+  none: '',
+  stone: 'a smooth stone',
+  roller: 'a roller',
+  spoon: 'a spoon',
+  brush: 'a soft dry brush',
+  device: 'the device, with its maker’s instructions',
+};
+
+/** Everything that is taken to the shoot on paper (common practice, no source). */
+export function paperOf(lesson: Lesson): Paper {
+  const plan = schedule(lesson);
+  const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
+  const at = (step: Step): string => clock(timings.get(step.id)!.startMs);
+  const said = (step: Step, part: 'before' | 'during' | 'after'): string => filled(step.narration[part], step).trim();
+  const tools = [...new Set(lesson.steps.map((step) => step.move.tool))].filter((tool) => TOOL_NAMES[tool] !== '');
+  const slip = lesson.steps.some((step) => step.move.slip || step.product !== 'none');
+  const materials = [
+    ...(slip ? ['oil, cream or serum, enough for topping up'] : []),
+    ...tools.map((tool) => TOOL_NAMES[tool]),
+    'a mirror beside the lens',
+    'a towel, and water to drink',
+  ];
+  return {
+    title: lesson.title,
+    runs: clock(plan.totalMs),
+    runSheet: [
+      ...(lesson.opening.trim() ? [frameRow('0:00', 'Opening', lesson.opening)] : []),
+      ...lesson.steps.map((step, i) => ({
+        at: at(step),
+        number: String(i + 1),
+        step: step.move.name,
+        dose:
+          step.rightDose && partsOf(step.sidePlan).includes('right')
+            ? `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`
+            : describeDose(step.dose),
+        side: sidePlanName(step.sidePlan),
+        framing: FRAMING_NAMES[framingOf(step.move)],
+        words: [said(step, 'before'), said(step, 'during'), said(step, 'after')].filter(Boolean).join(' / '),
+      })),
+      ...(lesson.closing.trim()
+        ? [
+            frameRow(
+              clock(plan.passages.find((one) => one.kind === 'outro')?.startMs ?? plan.totalMs),
+              'Closing',
+              lesson.closing,
+            ),
+          ]
+        : []),
+    ],
+    prompter: [
+      { heading: 'Opening', lines: [lesson.opening] },
+      ...lesson.steps.map((step, i) => ({
+        heading: `${i + 1}. ${step.move.name}`,
+        lines: [said(step, 'before'), step.voiceOver ? '' : said(step, 'during'), said(step, 'after')],
+      })),
+      { heading: 'Closing', lines: [lesson.closing] },
+    ].map(({ heading, lines }) => ({ heading, lines: lines.filter((line) => line.trim() !== '') })),
+    shots: lesson.steps.map((step, i) => ({
+      number: i + 1,
+      step: step.move.name,
+      framing: framingOf(step.move),
+      posture: step.move.posture === 'any' ? 'as you are' : step.move.posture,
+      tool: step.move.tool,
+      at: at(step),
+      lasts: clock(timings.get(step.id)!.endMs - timings.get(step.id)!.startMs),
+    })),
+    framing: FRAMING_NAMES[widestFraming(lesson.steps.map((step) => step.move))],
+    voiceOver: lesson.steps
+      .filter((step) => step.narration.during.trim() && (step.voiceOver || step.move.mouthBusy))
+      .map((step) => ({ step: step.move.name, words: said(step, 'during') })),
+    weeks: lesson.steps.flatMap((step) =>
+      step.progression ? [{ step: step.move.name, words: describeProgression(step.dose, step.progression) }] : [],
+    ),
+    materials,
+    preparation: preparation(lesson, tools, slip),
+    readFirst: readFirst(lesson),
+    kit: [...(slip ? ['oil or cream'] : []), ...tools.map((tool) => TOOL_NAMES[tool])],
+  };
+}
+
+function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Task[] {
+  const regions = lesson.steps.flatMap(({ move }) => [
+    move.region,
+    ...(move.direction ? [move.direction.from, move.direction.to] : []),
+  ]);
+  const low = regions.filter((region) => ['chest', 'collarbone', 'shoulder'].includes(region))[0];
+  const topUps = lesson.steps.filter((step) => step.product === 'top_up').length;
+  return [
+    ...(tools.includes('roller') || tools.includes('stone')
+      ? [{ when: 'the evening before', what: 'Put the roller or the stone into the fridge.' }]
+      : []),
+    { when: 'the evening before', what: 'Cut and file the nails; lay out clothes.' },
+    ...(low
+      ? [
+          {
+            when: 'an hour before',
+            what: `Wear a neckline that leaves the ${regionName(low)} free, and tie the hair back.`,
+          },
+        ]
+      : [{ when: 'an hour before', what: 'Tie the hair back; nothing may cover the face.' }]),
+    ...(tools.includes('spoon')
+      ? [{ when: 'ten minutes before', what: 'Put the spoon into the freezer for five minutes.' }]
+      : []),
+    { when: 'just before', what: 'Wash hands and face; check that both corners of the picture are level.' },
+    {
+      when: 'just before',
+      what: `Frame once: ${FRAMING_NAMES[widestFraming(lesson.steps.map((step) => step.move))]}.`,
+    },
+    ...(slip
+      ? [
+          {
+            when: 'while filming',
+            what:
+              topUps > 0
+                ? `Top up the slip ${topUps} ${topUps === 1 ? 'time' : 'times'}, where the sheet says so.`
+                : 'Slip dries up: keep the bottle in reach.',
+          },
+        ]
+      : []),
+    ...(tools.length > 0
+      ? [{ when: 'afterwards', what: 'Wash the tools with soap and warm water, and dry them.' }]
+      : []),
+  ];
+}
+
+function frameRow(at: string, step: string, words: string): SheetRow {
+  return { at, number: '', step, dose: '', side: '', framing: '', words };
+}
+
+/** Shots grouped by framing, widest last, so that the camera is moved as seldom as possible. */
+export function shotsByFraming(shots: readonly Shot[]): Shot[] {
+  return [...shots].sort((a, b) => FRAMINGS.indexOf(a.framing) - FRAMINGS.indexOf(b.framing) || a.number - b.number);
+}

@@ -1,0 +1,167 @@
+import { aLesson, aMove, aStep, seeded } from '../testing';
+import type { Move } from '../move/move.schema';
+import type { Lesson, Step } from '../lesson/lesson.schema';
+import { brokenRules, costOf, movedBetween, blocksOf, stepCost, suggestOrder, type Block } from './order';
+
+const step = (id: string, move: Partial<Move>, change: Partial<Step> = {}): Step =>
+  aStep(id, { move: aMove({ id, sidePlan: 'both', direction: null, ...move }), sidePlan: 'both', ...change });
+
+function randomLesson(seed: number, count: number, locked: boolean): Lesson {
+  const next = seeded(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!;
+  return aLesson({
+    school: pick(['open_drains_first', 'upward_then_drain', 'downward', 'tool_glide', 'warm_work_soothe']),
+    steps: Array.from({ length: count }, (_, i) =>
+      step(
+        `s${i}`,
+        {
+          region: pick(['neck', 'collarbone', 'ear', 'jaw', 'cheek', 'eye', 'forehead', 'chin', 'nose']),
+          action: pick(['stroke', 'hold', 'tap', 'drain', 'press', 'knead']),
+          tool: pick(['hand', 'hand', 'stone', 'roller']),
+          posture: pick(['any', 'seated', 'lying']),
+          slip: next() < 0.4,
+          needsDry: next() < 0.2,
+        },
+        { locked: locked && next() < 0.3 },
+      ),
+    ),
+  });
+}
+
+/** Every order that keeps locked blocks in place, tried one by one. */
+function bruteForce(blocks: readonly Block[]): number | null {
+  const places = blocks.map((_, at) => at).filter((at) => !blocks[at]!.locked);
+  let best: number | null = null;
+  const order = [...blocks];
+  const place = (k: number, left: readonly Block[]): void => {
+    if (k === places.length) {
+      if (brokenRules(order) === 0) best = Math.min(best ?? Infinity, costOf(order));
+      return;
+    }
+    left.forEach((block, i) => {
+      order[places[k]!] = block;
+      place(k + 1, [...left.slice(0, i), ...left.slice(i + 1)]);
+    });
+  };
+  place(
+    0,
+    places.map((at) => blocks[at]!),
+  );
+  return best;
+}
+
+describe('a suggested order', () => {
+  it('costs what the cheapest of all orders costs, with and without locked steps', () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const lesson = randomLesson(seed, 3 + (seed % 6), seed % 2 === 0);
+      const best = bruteForce(blocksOf(lesson));
+      const { cost, order, blocked } = suggestOrder(lesson);
+      if (best === null) expect(blocked).withContext(`seed ${seed}`).not.toBe('');
+      else {
+        expect(blocked).withContext(`seed ${seed}`).toBe('');
+        expect(cost).withContext(`seed ${seed}`).toBeCloseTo(best, 9);
+      }
+      expect([...order].sort()).toEqual(lesson.steps.map((one) => one.id).sort());
+    }
+  });
+
+  it('keeps locked steps at their places', () => {
+    const lesson = randomLesson(7, 8, true);
+    const { order } = suggestOrder(lesson);
+    lesson.steps.forEach((one, at) => {
+      if (one.locked) expect(order[at]).toBe(one.id);
+    });
+  });
+
+  it('opens before it works and closes last, in the school that does so', () => {
+    const lesson = aLesson({
+      school: 'open_drains_first',
+      steps: [
+        step('close', { region: 'neck', action: 'drain' }),
+        step('forehead', { region: 'forehead' }),
+        step('collarbone', { region: 'collarbone', action: 'press' }),
+        step('jaw', { region: 'jaw' }),
+      ],
+    });
+    const { order } = suggestOrder(lesson);
+    expect(order.slice(0, 2)).toEqual(['collarbone', 'close']);
+    expect(order.slice(2)).toEqual(['jaw', 'forehead']);
+  });
+
+  it('puts a grip that needs dry skin before the oil', () => {
+    const lesson = aLesson({
+      school: 'tool_glide',
+      steps: [step('oil', { region: 'jaw', slip: true }), step('dry', { region: 'cheek', needsDry: true })],
+    });
+    expect(suggestOrder(lesson).order).toEqual(['dry', 'oil']);
+  });
+
+  it('beyond fourteen free steps obeys the hard rules and never costs more than before', () => {
+    for (let seed = 1; seed <= 4; seed++) {
+      const lesson = randomLesson(seed * 31, 26, false);
+      const { cost, exact, order, blocked } = suggestOrder(lesson);
+      expect(exact).toBeFalse();
+      expect(blocked).toBe('');
+      const blocks = blocksOf(lesson);
+      const found = order.map((id) => blocks.find((block) => block.stepIds[0] === id)!);
+      expect(brokenRules(found)).toBe(0);
+      expect(costOf(found)).toBeCloseTo(cost, 9);
+      expect(new Set(order).size).toBe(26);
+    }
+  });
+
+  it('begins with the breath that the lesson begins with', () => {
+    const lesson = aLesson({
+      school: 'open_drains_first',
+      steps: [
+        step('breath', { region: 'chest', action: 'breathe' }),
+        step('collarbone', { region: 'collarbone', action: 'press' }),
+        step('forehead', { region: 'forehead' }),
+        step('jaw', { region: 'jaw' }),
+      ],
+    });
+    expect(suggestOrder(lesson).order).toEqual(['breath', 'collarbone', 'jaw', 'forehead']);
+  });
+
+  it('moves a bundle as one block', () => {
+    const lesson = aLesson({
+      school: 'downward',
+      steps: [
+        aStep('a', { move: aMove({ region: 'eye' }), bundle: 'x' }),
+        aStep('b', { move: aMove({ region: 'cheek' }), bundle: 'x' }),
+        aStep('c', { move: aMove({ region: 'forehead' }) }),
+      ],
+    });
+    expect(suggestOrder(lesson).order).toEqual(['c', 'a', 'b']);
+  });
+});
+
+describe('the cost of a neighbour', () => {
+  const block = (change: Partial<Block>): Block => ({
+    stepIds: ['x'],
+    role: 'work',
+    rank: 1,
+    lastRank: 1,
+    tool: null,
+    posture: 'any',
+    slip: false,
+    needsDry: false,
+    framing: 'face',
+    locked: false,
+    ...change,
+  });
+
+  it('is nothing for the next region, more for a jump, most for the way back', () => {
+    expect(stepCost(block({}), block({ rank: 2 }))).toBe(0);
+    expect(stepCost(block({}), block({ rank: 4 }))).toBe(2);
+    expect(stepCost(block({ lastRank: 4 }), block({ rank: 1 }))).toBe(6);
+  });
+});
+
+describe('the steps that move', () => {
+  it('are as few as can be', () => {
+    expect([...movedBetween(['a', 'b', 'c', 'd'], ['b', 'c', 'd', 'a'])]).toEqual(['a']);
+    expect([...movedBetween(['a', 'b', 'c'], ['a', 'b', 'c'])]).toEqual([]);
+    expect(movedBetween(['a', 'b', 'c', 'd'], ['d', 'c', 'b', 'a']).size).toBe(3);
+  });
+});
