@@ -61,6 +61,7 @@ describe('limber compute', () => {
     expect(status).toBe(0);
     // "Up." is one syllable at 240 a minute and a pause: 750 ms; then 1 s settling, 3 s a side, 2 s swap.
     expect(JSON.parse(out)).toEqual({
+      durationMs: 9750,
       totalMs: 9750,
       firstMoveMs: 1750,
       talkShare: 750 / 9750,
@@ -76,6 +77,54 @@ describe('limber compute', () => {
     const vtt = compute('cues', bundle, '--format=vtt');
     expect(vtt.out.startsWith('WEBVTT\n')).toBeTrue();
     expect(vtt.out).toContain('00:00:01.750 --> 00:00:03.250');
+  });
+
+  it('gives a lesson as it is put together, in any cut', () => {
+    const take = { id: 't', name: 'Take', durationMs: 20_000, width: 16, height: 9 };
+    const marked = (id: string, kind: string, startMs: number, endMs: number, beats: number[] = []) => ({
+      ...{ id, takeId: 't', kind, stepId: 'a', side: kind === 'teach' ? null : 'left', startMs, endMs, beats },
+    });
+    const filmed = file('filmed.json', {
+      ...lesson,
+      version: 2,
+      takes: [{ ...take, frameRate: { numerator: 25, denominator: 1 } }],
+      segments: [marked('s', 'teach', 1000, 3000), marked('w', 'reps', 5000, 8000, [6500, 8000])],
+      assembly: [
+        { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
+        { id: 'q', takeId: 't', fromMs: 5000, toMs: 7000 },
+      ],
+    });
+    expect(JSON.parse(compute('assembly', filmed).out)).toEqual({
+      durationMs: 11_000,
+      pieces: [
+        { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
+        { id: 'q', takeId: 't', fromMs: 5000, toMs: 7000 },
+      ],
+      passages: [
+        { kind: 'teach', stepId: 'a', side: null, startMs: 1000, endMs: 3000, beatsMs: [] },
+        { kind: 'reps', stepId: 'a', side: 'left', startMs: 5000, endMs: 8000, beatsMs: [6500, 8000] },
+        { kind: 'reps', stepId: 'a', side: 'left', startMs: 9000, endMs: 11_000, beatsMs: [10_500] },
+      ],
+    });
+    // A second of settling before the work, and the work.
+    const practice = JSON.parse(compute('assembly', filmed, '--cut', 'practice').out) as Record<string, unknown>;
+    expect(practice['pieces']).toEqual([
+      { id: 'p', takeId: 't', fromMs: 4000, toMs: 8000 },
+      { id: 'q', takeId: 't', fromMs: 5000, toMs: 7000 },
+    ]);
+    const { cues } = JSON.parse(compute('cues', filmed, '--cut=practice').out) as {
+      cues: { kind: string; text: string; startMs: number }[];
+    };
+    expect(cues.filter((cue) => cue.kind === 'count').map(({ text, startMs }) => [text, startMs])).toEqual([
+      ['1', 1000],
+      ['2', 2500],
+      ['1', 4000],
+    ]);
+    const plan = JSON.parse(compute('schedule', bundle, '--cut', 'practice').out) as Record<string, number>;
+    expect(plan['durationMs']).toBe(9000);
+    expect(compute('check', bundle, '--cut', 'step:a').status).toBe(0);
+    expect(compute('assembly', filmed, '--cut', 'step:b').problem?.detail).toContain('no step “b”');
+    expect(compute('cues', bundle, '--cut', 'half').problem?.type).toBe('unknown-cut');
   });
 
   it('gives Wilson intervals', () => {

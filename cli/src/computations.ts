@@ -10,16 +10,19 @@ import { readingOf, readNarration } from '@limber/core/narration/read';
 import { NarrationError } from '@limber/core/narration/lines';
 import { eventsFileSchema } from '@limber/core/viewing/event.schema';
 import { playedOf } from '@limber/core/viewing/played';
-import { InputError, options, readJson, readLesson, readText, type ReadFile } from './input';
+import { InputError, options, readCut, readJson, readLesson, readText, readTimeline, type ReadFile } from './input';
 
 type Computation = (args: readonly string[], read: ReadFile) => Promise<unknown>;
 
 /** What can be computed on files. A string is printed as it is, anything else as one JSON document. */
 export const computations: Readonly<Record<string, Computation>> = {
   schedule: async (args, read) => {
-    const { plain } = options(args, []);
-    const { totalMs, firstMoveMs, talkShare, steps } = schedule(await readLesson(plain[0], read));
+    const { plain, named } = options(args, ['cut']);
+    const { plan } = await readCut(plain[0], named, read);
+    const { totalMs, firstMoveMs, talkShare, steps } = schedule(plan);
     return {
+      durationMs: totalMs,
+      // The name of it in scripts that were written earlier.
       totalMs,
       firstMoveMs,
       talkShare,
@@ -34,17 +37,30 @@ export const computations: Readonly<Record<string, Computation>> = {
   },
 
   cues: async (args, read) => {
-    const { plain, named } = options(args, ['format']);
+    const { plain, named } = options(args, ['format', 'cut']);
     const format = named.get('format') ?? 'json';
     if (format !== 'json' && format !== 'vtt')
       throw new InputError('unknown-format', `--format is json or vtt, not “${format}”.`);
-    const { cues, orphans } = deriveCues(await readLesson(plain[0], read));
+    const { lesson, timeline } = await readTimeline(plain[0], named, read);
+    const { cues, orphans } = deriveCues(lesson, timeline);
     return format === 'vtt' ? writeWebVtt(cues) : { cues, orphans };
   },
 
+  assembly: async (args, read) => {
+    const { plain, named } = options(args, ['cut']);
+    const { durationMs, cut, passages } = (await readTimeline(plain[0], named, read)).timeline;
+    return {
+      durationMs,
+      pieces: (cut?.pieces ?? []).map(({ id, takeId, fromMs, toMs }) => ({ id, takeId, fromMs, toMs })),
+      passages: passages.map(({ kind, stepId, side, startMs, endMs, beatsMs }) => ({
+        ...{ kind, stepId, side, startMs, endMs, beatsMs },
+      })),
+    };
+  },
+
   check: async (args, read) => {
-    const { plain } = options(args, []);
-    return { findings: checkLesson(await readLesson(plain[0], read)) };
+    const { plain, named } = options(args, ['cut']);
+    return { findings: checkLesson((await readCut(plain[0], named, read)).plan) };
   },
 
   fit: async (args, read) => {

@@ -1,6 +1,8 @@
 import { DocumentError } from '@limber/core/document/document';
-import { readBundle } from '@limber/core/format/bundle';
+import { parseBundle } from '@limber/core/format/bundle';
+import { parseCutId, type CutId } from '@limber/core/assembly/cut';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { planOf, timelineOf, type Timeline } from '@limber/core/schedule/timeline';
 
 /** What was given cannot be used; printed as one JSON document with exit status 2. */
 export class InputError extends Error {
@@ -40,11 +42,38 @@ export async function readJson(file: string | undefined, read: ReadFile): Promis
 
 export async function readLesson(file: string | undefined, read: ReadFile): Promise<Lesson> {
   try {
-    return readBundle(await readJson(file, read));
+    return parseBundle(await readJson(file, read));
   } catch (error) {
     if (error instanceof DocumentError) throw new InputError('invalid-bundle', error.message, { path: error.path });
     throw error;
   }
+}
+
+/** A lesson with what `--cut` names of it: its plan in that reduction. */
+export async function readCut(
+  file: string | undefined,
+  named: ReadonlyMap<string, string>,
+  read: ReadFile,
+): Promise<{ lesson: Lesson; id: CutId; plan: Lesson }> {
+  const lesson = await readLesson(file, read);
+  const name = named.get('cut') ?? 'full';
+  const id = parseCutId(name);
+  if (!id) throw new InputError('unknown-cut', `--cut is full, practice or step:ID, not “${name}”.`);
+  const plan = planOf(lesson, id);
+  if (!plan) throw new InputError('unknown-cut', `There is no step “${name.slice('step:'.length)}” in this lesson.`);
+  return { lesson, id, plan };
+}
+
+/** What happens when along a cut, with the lesson that it is of. */
+export async function readTimeline(
+  file: string | undefined,
+  named: ReadonlyMap<string, string>,
+  read: ReadFile,
+): Promise<{ lesson: Lesson; timeline: Timeline }> {
+  const { lesson, id } = await readCut(file, named, read);
+  const timeline = timelineOf(lesson, id);
+  if (!timeline) throw new InputError('unknown-cut', 'This step does not play in the lesson: nothing of it is marked.');
+  return { lesson, timeline };
 }
 
 /** Splits arguments into what stands alone and `--name value` pairs. */

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { EASES } from '../viewing/published.schema';
+import { EASES } from '../viewing/feedback.schema';
 
 /** Everything that is stored of one viewer's browser, as that browser is told it: a row a version. */
 export const viewerRecordSchema = z.object({

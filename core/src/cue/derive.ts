@@ -2,8 +2,9 @@ import { repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { type Passage } from '../assembly/passage';
-import { doseFor, schedule } from '../schedule/schedule';
-import { assemblyMs, filmedPassages } from '../assembly/filmed';
+import { doseFor } from '../schedule/schedule';
+import { timelineOf, type Timeline } from '../schedule/timeline';
+import { stepRunsOf } from '../assembly/step-runs';
 import { captionChunks } from './captions';
 import { cueKey, type Cue } from './cue';
 import type { CueKind, CueOverride } from '../lesson/override.schema';
@@ -20,17 +21,13 @@ export interface DerivedCues {
   readonly orphans: readonly CueOverride[];
 }
 
-/** The passages that cues follow: those of the footage once any work is marked on it, else those of the plan. */
-export function cuePassages(lesson: Lesson): { passages: readonly Passage[]; durationMs: number; filmed: boolean } {
-  const filmed = filmedPassages(lesson);
-  if (filmed.some((one) => isWork(one.kind)))
-    return { passages: filmed, durationMs: assemblyMs(lesson.assembly), filmed: true };
-  const plan = schedule(lesson);
-  return { passages: plan.passages, durationMs: plan.totalMs, filmed: false };
-}
-
-/** Every cue of a lesson, in order of time: derived, then shaped by the instructor's overrides. */
-export function deriveCues(lesson: Lesson, passages: readonly Passage[] = cuePassages(lesson).passages): DerivedCues {
+/**
+ * Every cue of a cut, in order of time: derived, then shaped by the instructor's overrides. Her times are times of the
+ * full cut; of other cuts her words and what she hides hold.
+ *
+ * @example deriveCues(lesson, timelineOf(lesson, 'practice')!).cues.length // 54
+ */
+export function deriveCues(lesson: Lesson, { id, passages }: Timeline = timelineOf(lesson)!): DerivedCues {
   const derived = [
     ...labels(lesson, passages),
     ...sideBadges(passages),
@@ -38,17 +35,19 @@ export function deriveCues(lesson: Lesson, passages: readonly Passage[] = cuePas
     ...counts(lesson, passages),
     ...captions(passages),
   ];
-  return override(derived, lesson.overrides);
+  return override(derived, lesson.overrides, id === 'full');
 }
 
-/** A step's name for as long as the step lasts. */
+/** A step's name for as long as it runs; once for each time that it runs. */
 function labels(lesson: Lesson, passages: readonly Passage[]): Cue[] {
-  return lesson.steps.flatMap((step) => {
-    const own = passages.filter((one) => one.stepId === step.id);
-    if (own.length === 0) return [];
-    const startMs = Math.min(...own.map((one) => one.startMs));
-    const endMs = Math.max(...own.map((one) => one.endMs));
-    return [cue('label', step.id, null, 0, startMs, endMs, step.move.name)];
+  const names = new Map(lesson.steps.map((step) => [step.id, step.move.name]));
+  const runs = new Map<string, number>();
+  return stepRunsOf(passages).flatMap(({ stepId, startMs, endMs }) => {
+    const name = names.get(stepId);
+    if (name === undefined) return [];
+    const index = runs.get(stepId) ?? 0;
+    runs.set(stepId, index + 1);
+    return [cue('label', stepId, null, index, startMs, endMs, name)];
   });
 }
 
@@ -76,12 +75,15 @@ interface SideRun {
 
 function sideRuns(passages: readonly Passage[]): SideRun[] {
   const runs: SideRun[] = [];
+  const known = new Map<string, number>();
   for (const one of passages) {
     if (!isWork(one.kind) || !one.stepId || !one.side) continue;
     const last = runs[runs.length - 1];
     if (last && last.stepId === one.stepId && last.side === one.side) last.endMs = one.endMs;
     else {
-      const index = runs.filter((run) => run.stepId === one.stepId && run.side === one.side).length;
+      const key = `${one.stepId}|${one.side}`;
+      const index = known.get(key) ?? 0;
+      known.set(key, index + 1);
       runs.push({ stepId: one.stepId, side: one.side, index, startMs: one.startMs, endMs: one.endMs });
     }
   }
@@ -91,12 +93,13 @@ function sideRuns(passages: readonly Passage[]): SideRun[] {
 /** "Now your right": over the swap before it, or over the last seconds of the side before. */
 function swapNotices(passages: readonly Passage[]): Cue[] {
   const runs = sideRuns(passages);
+  const swaps = passages.filter((one) => one.kind === 'swap');
+  let next = 0;
   return runs.flatMap((run, at) => {
     const before = runs[at - 1];
     if (!before || before.stepId !== run.stepId || run.side === 'midline') return [];
-    const swap = passages.find(
-      (one) => one.kind === 'swap' && one.startMs >= before.endMs - 1 && one.endMs <= run.startMs + 1,
-    );
+    while (next < swaps.length && swaps[next]!.startMs < before.endMs - 1) next++;
+    const swap = swaps[next] && swaps[next]!.endMs <= run.startMs + 1 ? swaps[next] : undefined;
     const startMs = swap ? swap.startMs : Math.max(before.startMs, run.startMs - SWAP_NOTICE_MS);
     const endMs = swap ? swap.endMs : run.startMs;
     return [cue('swap', run.stepId, run.side, run.index, startMs, endMs, `Now ${SIDE_WORDS[run.side]!.toLowerCase()}`)];
@@ -109,13 +112,18 @@ function counts(lesson: Lesson, passages: readonly Passage[]): Cue[] {
   const steps = new Map(lesson.steps.map((step) => [step.id, step]));
   const work = passages.filter((one) => isWork(one.kind) && one.stepId && steps.has(one.stepId));
   const doneBefore = new Map<string, number>();
+  // A segment that plays twice is one segment: its dose is done twice, and not shared out.
+  const segments = new Map<string, Set<unknown>>();
+  for (const one of work) {
+    const group = `${one.stepId}|${one.side}`;
+    if (!segments.get(group)?.add(one.segmentId ?? one)) segments.set(group, new Set([one.segmentId ?? one]));
+  }
   for (const one of work) {
     const step = steps.get(one.stepId!)!;
     const dose = doseFor(step, one.side);
     const group = `${step.id}|${one.side}`;
     const before = doneBefore.get(group) ?? 0;
-    const siblings = work.filter((other) => other.stepId === one.stepId && other.side === one.side).length;
-    const made = passageCounts(dose, one, siblings, before);
+    const made = passageCounts(dose, one, segments.get(group)!.size, before);
     cues.push(...made);
     doneBefore.set(group, before + made.length);
   }
@@ -127,7 +135,7 @@ function repetitionsIn(dose: Dose, one: Passage, siblings: number): number {
   if (one.beatsMs.length > 0) return one.beatsMs.length;
   const sides = one.side === 'alternating' ? 2 : 1;
   const whole = repetitionsOf(dose) * dose.sets.planned * sides;
-  return Math.max(1, Math.round(whole / siblings));
+  return Math.max(1, Math.round((whole / siblings) * one.share));
 }
 
 function passageCounts(dose: Dose, one: Passage, siblings: number, indexFrom: number): Cue[] {
@@ -188,7 +196,7 @@ function captions(passages: readonly Passage[]): Cue[] {
   return cues;
 }
 
-function override(derived: readonly Cue[], overrides: readonly CueOverride[]): DerivedCues {
+function override(derived: readonly Cue[], overrides: readonly CueOverride[], itsTimes: boolean): DerivedCues {
   const byKey = new Map(overrides.map((one) => [one.key, one]));
   const cues: Cue[] = [];
   for (const one of derived) {
@@ -199,8 +207,8 @@ function override(derived: readonly Cue[], overrides: readonly CueOverride[]): D
       ? {
           ...one,
           text: change.text ?? one.text,
-          startMs: change.startMs ?? one.startMs,
-          endMs: change.endMs ?? one.endMs,
+          startMs: (itsTimes ? change.startMs : undefined) ?? one.startMs,
+          endMs: (itsTimes ? change.endMs : undefined) ?? one.endMs,
           edited: true,
         }
       : one;

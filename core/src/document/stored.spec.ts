@@ -3,6 +3,8 @@ import { soundDocument } from '../footage/sound.document';
 import { lessonDocument } from '../lesson/lesson.document';
 import { moveDocument } from '../library/library.document';
 import { publishedDocument } from '../viewing/published.document';
+import { mediaOf, publish } from '../viewing/publish';
+import type { PublishedCut } from '../viewing/published.schema';
 import { sumsDocument } from '../viewing/sums.document';
 import { checkDocument, parseDocument, type DocumentKind } from './document';
 
@@ -37,19 +39,59 @@ describe('a stored document of an earlier program', () => {
 
   it('is brought forward: what viewers get, sums, a move, a description of sound', () => {
     const published = parseDocument(publishedDocument, stored('published-0'));
-    expect(published.pictureLeft).toBe('left');
-    expect(published.cues.length).toBe(6);
+    expect(published.takes[0]!.pictureLeft).toBe('left');
+    expect(published.cuts[0]!.cues.length).toBe(6);
     const sums = parseDocument(sumsDocument, stored('sums-0'));
     expect(sums.viewings).toBe(200);
     expect(parseDocument(moveDocument, stored('move-0')).name).toBe('Slipway');
     expect(parseDocument(soundDocument, stored('sound-0')).peaks.length).toBe(50);
   });
 
+  it('stays what it was: a lesson of version 2 plays, counts and reads as before', () => {
+    const older = stored('lesson-2') as { segments: { beats: number[] }[]; steps: object[] };
+    const today = parseDocument(lessonDocument, older);
+    expect(today.segments.map((one) => one.beatsMs)).toEqual(older.segments.map((one) => one.beats));
+    expect(today.steps).toEqual(older.steps.map((step) => ({ kind: 'move', ...step })) as typeof today.steps);
+    // What the program of that time shared of this very lesson.
+    const shared = stored('published-1') as { durationMs: number; pieces: object[]; steps: object[]; cues: object[] };
+    const [full] = publish(today, 'v').cuts;
+    expect(full!.durationMs).toBe(shared.durationMs);
+    expect(full!.cues).toEqual(shared.cues as PublishedCut['cues']);
+  });
+
+  it('stays what it was: a published lesson plays the same film with the same cues, and its sums tell the same', () => {
+    const older = stored('published-1') as {
+      durationMs: number;
+      mediaId: string;
+      pieces: object[];
+      passages: object[];
+      steps: { id: string; startMs: number; endMs: number }[];
+      cues: object[];
+    };
+    const today = parseDocument(publishedDocument, older);
+    const [full] = today.cuts;
+    expect(today.cuts.length).toBe(1);
+    expect([full!.durationMs, full!.cues, full!.passages]).toEqual([
+      older.durationMs,
+      older.cues,
+      older.passages,
+    ] as unknown[] as [number, PublishedCut['cues'], PublishedCut['passages']]);
+    expect(mediaOf(today)).toEqual([older.mediaId]);
+    expect(full!.steps).toEqual(older.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs })));
+    const sums = parseDocument(sumsDocument, stored('sums-1'));
+    const { format: _format, version: _version, ...rollup } = stored('sums-1');
+    expect(sums.viewings).toBe(rollup['viewings'] as number);
+    expect(sums.cuts as unknown).toEqual({ full: rollup });
+  });
+
   it('is the same when it is stored as it is now and read again', () => {
     const all: [DocumentKind<unknown>, string][] = [
       [lessonDocument, 'lesson-1'],
+      [lessonDocument, 'lesson-2'],
       [publishedDocument, 'published-0'],
+      [publishedDocument, 'published-1'],
       [sumsDocument, 'sums-0'],
+      [sumsDocument, 'sums-1'],
       [soundDocument, 'sound-0'],
     ];
     for (const [kind, name] of all) {

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
+import { LESSON_VERSION } from '../lesson/lesson.schema';
 import { aFilmedLesson, aLesson, aStep } from '../testing';
 import { DocumentError } from '../document/document';
-import { bundleJsonSchema, readBundle } from './bundle';
+import { bundleJsonSchema, parseBundle } from './bundle';
 
 const given = (change: object): unknown => ({
   ...JSON.parse(JSON.stringify(aFilmedLesson({ steps: [aStep('a')] }))),
@@ -10,7 +11,7 @@ const given = (change: object): unknown => ({
 
 function problemOf(value: unknown): DocumentError {
   try {
-    readBundle(value);
+    parseBundle(value);
   } catch (error) {
     return error as DocumentError;
   }
@@ -20,17 +21,17 @@ function problemOf(value: unknown): DocumentError {
 describe('a lesson bundle', () => {
   it('comes back as it was written', () => {
     const lesson = aFilmedLesson({ steps: [aStep('a'), aStep('b')] });
-    expect(readBundle(JSON.parse(JSON.stringify(lesson)))).toEqual(lesson);
+    expect(parseBundle(JSON.parse(JSON.stringify(lesson)))).toEqual(lesson);
   });
 
   it('needs only what has no default', () => {
-    expect(readBundle({ format: 'limber-cheek/lesson', version: 1, id: 'x', title: 'Short' }).steps).toEqual([]);
+    expect(parseBundle({ format: 'limber-cheek/lesson', version: 1, id: 'x', title: 'Short' }).steps).toEqual([]);
   });
 
   it('is refused in words, with the path of the fault', () => {
     expect(problemOf(null).message).toContain('no lesson');
     expect(problemOf(given({ format: 'else' })).path).toBe('format');
-    expect(problemOf(given({ version: 3 })).message).toContain('newer program');
+    expect(problemOf(given({ version: LESSON_VERSION + 1 })).message).toContain('newer program');
     expect(problemOf(given({ title: '' })).message).toContain('needs a title');
     const step = {
       ...aStep('a'),

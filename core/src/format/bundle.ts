@@ -8,7 +8,7 @@ import { lessonSchema, type Lesson } from '../lesson/lesson.schema';
  *
  * @throws DocumentError with words for the person and the path of the fault.
  */
-export function readBundle(value: unknown): Lesson {
+export function parseBundle(value: unknown): Lesson {
   return parseDocument(lessonDocument, value);
 }
 

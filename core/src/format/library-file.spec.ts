@@ -1,7 +1,7 @@
 import { defaultDose, exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { aMove } from '../testing';
-import { readDose, readLibrary, writeDose, writeLibraryCsv, writeLibraryJson } from './library-file';
+import { parseDose, parseLibrary, writeDose, writeLibraryCsv, writeLibraryJson } from './library-file';
 
 const id = (name: string): string => name.toLowerCase();
 
@@ -19,17 +19,17 @@ describe('a library as a file', () => {
   ];
 
   it('comes back from JSON and from CSV', () => {
-    expect(readLibrary(writeLibraryJson(moves), id)).toEqual({ moves, faults: [] });
+    expect(parseLibrary(writeLibraryJson(moves), id)).toEqual({ moves, faults: [] });
     const csv = writeLibraryCsv(moves);
     expect(csv).toContain("'=SUM(1)");
-    expect(readLibrary(csv, id)).toEqual({ moves, faults: [] });
+    expect(parseLibrary(csv, id)).toEqual({ moves, faults: [] });
   });
 
   it('keeps good rows and lists bad ones by line with the reason', () => {
     const csv =
       'Name,Region,Action,Dose,Sides\r\nSlipway,neck,stroke,5 passes,left_right\r\nOddity,elbow,stroke,5,both\r\n' +
       'Vague,jaw,knead,some,both\r\nSlipway,jaw,tap,20 s,both\r\n,jaw,tap,20 s,both\r\nLast,jaw,tap,20 s,both\r\n';
-    const { moves: kept, faults } = readLibrary(csv, id);
+    const { moves: kept, faults } = parseLibrary(csv, id);
     expect(kept.map((move) => move.name)).toEqual(['Slipway', 'Last']);
     expect(faults.map((fault) => fault.line)).toEqual([3, 4, 5, 6]);
     expect(faults[0]!.reason).toContain('“elbow” is not known');
@@ -39,14 +39,14 @@ describe('a library as a file', () => {
   });
 
   it('says what is wrong with a whole file', () => {
-    expect(readLibrary('{"format": "else", "version": 1, "moves": []}', id).faults[0]!.reason).toContain(
+    expect(parseLibrary('{"format": "else", "version": 1, "moves": []}', id).faults[0]!.reason).toContain(
       'limber-cheek/library',
     );
     expect(
-      readLibrary('{"format": "limber-cheek/library", "version": 9, "moves": []}', id).faults[0]!.reason,
+      parseLibrary('{"format": "limber-cheek/library", "version": 9, "moves": []}', id).faults[0]!.reason,
     ).toContain('newer program');
-    expect(readLibrary('{broken', id).faults.length).toBe(1);
-    expect(readLibrary('name,region\nx,y', id).faults[0]!.reason).toContain('missing: action, dose, sides');
+    expect(parseLibrary('{broken', id).faults.length).toBe(1);
+    expect(parseLibrary('name,region\nx,y', id).faults[0]!.reason).toContain('missing: action, dose, sides');
   });
 });
 
@@ -54,15 +54,15 @@ describe('a dose in a table', () => {
   it('is read as it was written, in every form', () => {
     for (const form of ['reps', 'passes', 'count', 'hold', 'timed', 'breaths'] as const) {
       const dose: Dose = { ...defaultDose(form), sets: { low: 1, planned: 2, high: 3 } };
-      expect(readDose(writeDose(dose)))
+      expect(parseDose(writeDose(dose)))
         .withContext(writeDose(dose))
         .toEqual(dose);
     }
   });
 
   it('may be written loosely', () => {
-    expect(readDose('8')).toEqual(jasmine.objectContaining({ form: 'reps', reps: { low: 8, planned: 8, high: 8 } }));
-    expect(readDose('20 s each way')).toEqual(jasmine.objectContaining({ form: 'timed', ways: 2 }));
+    expect(parseDose('8')).toEqual(jasmine.objectContaining({ form: 'reps', reps: { low: 8, planned: 8, high: 8 } }));
+    expect(parseDose('20 s each way')).toEqual(jasmine.objectContaining({ form: 'timed', ways: 2 }));
     // What is not written has its usual figure (common practice, no source): two seconds of letting go, ten a breath.
     const usual: readonly (readonly [string, object])[] = [
       ['hold 5 s', { form: 'hold', reps: exactly(1), holdMs: exactly(5000), releaseMs: 2000 }],
@@ -71,10 +71,10 @@ describe('a dose in a table', () => {
       ['4 breaths', { form: 'breaths', breaths: exactly(4), cycleMs: exactly(10_000) }],
     ];
     for (const [words, figures] of usual)
-      expect(readDose(words) as object)
+      expect(parseDose(words) as object)
         .withContext(words)
         .toEqual(jasmine.objectContaining(figures));
-    expect(readDose('3 × 12')).toBeNull();
-    expect(readDose('10-5')).toBeNull();
+    expect(parseDose('3 × 12')).toBeNull();
+    expect(parseDose('10-5')).toBeNull();
   });
 });

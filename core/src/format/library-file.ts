@@ -86,7 +86,7 @@ export function writeLibraryCsv(moves: readonly Move[]): string {
  *
  * @param idOf makes an id for a move that brings none.
  */
-export function readLibrary(text: string, idOf: (name: string) => string): LibraryFile {
+export function parseLibrary(text: string, idOf: (name: string) => string): LibraryFile {
   return /^\s*[[{]/.test(text) ? readJson(text) : readCsv(text, idOf);
 }
 
@@ -150,7 +150,7 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
       word('pressure') && named(word('pressure'), PRESSURES, 'pressure'),
       word('level') && named(word('level'), LEVELS, 'level'),
     ].find(Boolean);
-    const dose = readDose(cell('dose'));
+    const dose = parseDose(cell('dose'));
     if (wrong || !dose) {
       faults.push({
         line,
@@ -238,7 +238,7 @@ export function writeDose(dose: Dose): string {
 const FIGURE = '(\\d+(?:\\.\\d+)?(?:-\\d+(?:\\.\\d+)?){0,2})';
 
 /** Reads what {@link writeDose} writes, and looser forms of it; null when it is no dose. */
-export function readDose(text: string): Dose | null {
+export function parseDose(text: string): Dose | null {
   const plain = text
     .trim()
     .toLowerCase()

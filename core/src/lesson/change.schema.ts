@@ -42,6 +42,8 @@ const SINGLE = {
   set_take: setField('set_take', { takeId: id }, takeFields),
   set_assembly: z.object({ kind: z.literal('set_assembly'), assembly: z.array(pieceSchema).max(MOST.assembly) }),
   add_piece: z.object({ kind: z.literal('add_piece'), piece: pieceSchema, afterPieceId: after.optional() }),
+  set_piece: setField('set_piece', { pieceId: id }, { fromMs: takeMsSchema, toMs: takeMsSchema }),
+  place_piece: z.object({ kind: z.literal('place_piece'), pieceId: id, afterPieceId: after }),
   remove_piece: z.object({ kind: z.literal('remove_piece'), pieceId: id }),
   add_segment: z.object({ kind: z.literal('add_segment'), segment: segmentSchema }),
   remove_segment: z.object({ kind: z.literal('remove_segment'), segmentId: id }),

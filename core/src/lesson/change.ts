@@ -91,6 +91,10 @@ function primitiveOf(change: SingleChange): Primitive {
       return { do: 'set', field: 'assembly', value: change.assembly };
     case 'add_piece':
       return { do: 'add', list: 'assembly', entity: change.piece, after: change.afterPieceId };
+    case 'set_piece':
+      return { do: 'change', list: 'assembly', id: change.pieceId, field: change.field, value: change.value };
+    case 'place_piece':
+      return { do: 'place', list: 'assembly', id: change.pieceId, after: change.afterPieceId };
     case 'remove_piece':
       return { do: 'remove', list: 'assembly', id: change.pieceId };
     case 'add_segment':

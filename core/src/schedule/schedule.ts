@@ -199,7 +199,8 @@ class Clock {
   ): void {
     const startMs = this.now;
     this.now += lengthMs;
-    this.passages.push({ kind, stepId, side, startMs, endMs: this.now, beatsMs: [], spoken, words });
+    const marks = { segmentId: null, share: 1, beatsMs: [] };
+    this.passages.push({ kind, stepId, side, ...marks, startMs, endMs: this.now, spoken, words });
   }
 
   result(lesson: Lesson): Schedule {

@@ -1,5 +1,5 @@
 /** A half-open stretch of time `[startMs, endMs)` in integer milliseconds. */
-export type Span = readonly [startMs: number, endMs: number];
+export type Span<T extends number = number> = readonly [startMs: T, endMs: T];
 
 /**
  * The union of any spans: sorted, disjoint, touching ones merged; empty and reversed ones dropped.

@@ -1,15 +1,16 @@
 import * as z from 'zod';
 import { CUE_KINDS } from '../lesson/override.schema';
-import { regionSchema, pressureSchema } from '../move/move.schema';
+import { pieceSchema } from '../lesson/piece.schema';
 import { segmentKindSchema, workedSideSchema } from '../lesson/segment.schema';
-import { viewerSideSchema } from '../lesson/take.schema';
+import { sourceSchema, viewerSideSchema } from '../lesson/take.schema';
+import { pressureSchema, regionSchema } from '../move/move.schema';
 
 const ms = z.int().min(0);
 
-export const FOLLOW_FORMAT = 'limber-cheek/published-lesson';
-export const FOLLOW_VERSION = 1;
+export const PUBLISHED_FORMAT = 'limber-cheek/published-lesson';
+export const PUBLISHED_VERSION = 2;
 
-export const cueSchema = z.object({
+const cueSchema = z.object({
   key: z.string(),
   kind: z.enum(CUE_KINDS),
   stepId: z.string().nullable(),
@@ -22,31 +23,19 @@ export const cueSchema = z.object({
   edited: z.boolean(),
 });
 
-/** What a viewer's page needs of a version: nothing of the instructor's notes or findings. Frozen when it is made. */
-export const followSchema = z.object({
-  format: z.literal(FOLLOW_FORMAT),
-  version: z.literal(FOLLOW_VERSION),
-  versionId: z.string(),
-  title: z.string(),
-  promise: z.string(),
+const cutIdSchema = z.union([
+  z.literal('full'),
+  z.literal('practice'),
+  z.templateLiteral(['step:', z.string().min(1)]),
+]);
+
+/** One way through the lesson: what plays, and what is shown when. Times are times of this cut. */
+const publishedCutSchema = z.object({
+  id: cutIdSchema,
   durationMs: ms,
-  /** Which side viewers do when the working hand is at the left of the picture. */
-  pictureLeft: viewerSideSchema,
-  mediaId: z.string().nullable(),
-  /** Pieces of the media that play, ms, in order. */
-  pieces: z.array(z.object({ fromMs: ms, toMs: ms })),
-  cautions: z.array(z.string()),
-  steps: z.array(
-    z.object({
-      id: z.string(),
-      name: z.string(),
-      region: regionSchema,
-      pressure: pressureSchema,
-      dose: z.string(),
-      startMs: ms,
-      endMs: ms,
-    }),
-  ),
+  pieces: z.array(pieceSchema),
+  /** Each time that a step runs. */
+  steps: z.array(z.object({ stepId: z.string(), startMs: ms, endMs: ms })),
   passages: z.array(
     z.object({
       kind: segmentKindSchema,
@@ -57,24 +46,31 @@ export const followSchema = z.object({
     }),
   ),
   cues: z.array(cueSchema),
+  /** Recordings heard beside the footage, from `startMs` of the cut on: `fromMs` to `toMs` of the medium. */
+  voices: z.array(z.object({ mediaId: z.string(), startMs: ms, fromMs: ms, toMs: ms, gainDb: z.number() })),
 });
-export type Follow = z.infer<typeof followSchema>;
+export type PublishedCut = z.infer<typeof publishedCutSchema>;
 
-export const EASES = ['too_easy', 'right', 'too_hard'] as const;
-
-/** What a viewer says at the end. Discomfort is kept apart from the rest. */
-export const feedbackSchema = z.object({
-  viewingId: z.uuid(),
-  ease: z.enum(EASES).nullable(),
-  felt: z.array(z.object({ region: regionSchema, side: z.enum(['left', 'right']).nullable() })).max(40),
-  discomfort: z
-    .object({
-      stepId: z.string().max(80).nullable(),
-      side: z.enum(['left', 'right']).nullable(),
-      serious: z.boolean(),
-      words: z.string().max(1000),
-    })
-    .nullable(),
-  remark: z.string().max(1000),
+/** What a viewer's page needs of a version: nothing of the instructor's notes or findings. Frozen when it is made. */
+export const publishedSchema = z.object({
+  format: z.literal(PUBLISHED_FORMAT),
+  version: z.literal(PUBLISHED_VERSION),
+  versionId: z.string(),
+  title: z.string(),
+  promise: z.string(),
+  cautions: z.array(z.string()),
+  takes: z.array(
+    z.object({
+      id: z.string(),
+      /** Which side viewers do when the working hand is at the left of the picture. */
+      pictureLeft: viewerSideSchema,
+      sources: z.array(sourceSchema),
+    }),
+  ),
+  steps: z.array(
+    z.object({ id: z.string(), name: z.string(), region: regionSchema, pressure: pressureSchema, dose: z.string() }),
+  ),
+  /** The full one first. */
+  cuts: z.array(publishedCutSchema).min(1),
 });
-export type Feedback = z.infer<typeof feedbackSchema>;
+export type PublishedLesson = z.infer<typeof publishedSchema>;

@@ -11,19 +11,14 @@ export interface StepSpan {
   readonly endMs: number;
 }
 
-export const ROLLUP_FORMAT = 'limber-cheek/sums';
-export const ROLLUP_VERSION = 1;
-
 const count = z.int().min(0);
 const counts = z.array(count).max(200_000);
 
 /**
- * The sums from which every figure of the results page is made. They are additive: the sums of a version are those of
- * its viewings added up, and a viewing that goes on adds only its difference.
+ * The sums of one cut, from which every figure of the results page is made. They are additive: the sums of a cut are
+ * those of its viewings added up, and a viewing that goes on adds only its difference.
  */
 export const rollupSchema = z.object({
-  format: z.literal(ROLLUP_FORMAT),
-  version: z.literal(ROLLUP_VERSION),
   viewings: count,
   completed: count,
   watchedMs: count,
@@ -33,9 +28,9 @@ export const rollupSchema = z.object({
   replayed: counts,
   /** A bin each: viewings whose furthest point lies in it. */
   furthest: counts,
-  /** A step each: viewings that played some of it. */
+  /** Each time that a step runs: viewings that played some of it. */
   entered: counts,
-  /** A step each: viewings that entered it and reached its end. */
+  /** Each time that a step runs: viewings that entered it and reached its end. */
   finished: counts,
 });
 export type Rollup = z.infer<typeof rollupSchema>;
@@ -44,8 +39,6 @@ export function emptyRollup(durationMs: number, stepCount: number): Rollup {
   const bins = Math.max(1, Math.ceil(durationMs / BIN_MS));
   const zeros = (length: number): number[] => new Array<number>(length).fill(0);
   return {
-    format: ROLLUP_FORMAT,
-    version: ROLLUP_VERSION,
     viewings: 0,
     completed: 0,
     watchedMs: 0,
@@ -99,17 +92,8 @@ export function addToRollup(
   return after;
 }
 
-/** Adds one rollup to another of the same shape. */
-export function sumRollups(into: Rollup, other: Rollup): void {
-  into.viewings += other.viewings;
-  into.completed += other.completed;
-  into.watchedMs += other.watchedMs;
-  for (const name of ['covered', 'replayed', 'furthest', 'entered', 'finished'] as const)
-    other[name].forEach((value, i) => (into[name][i] = (into[name][i] ?? 0) + value));
-}
-
 /**
- * Takes a part out of sums again: what {@link sumRollups} had added. Nothing goes below nothing, so that sums that were
+ * Takes a part out of sums again: what {@link addToRollup} had added. Nothing goes below nothing, so that sums that were
  * wrong before stay sums.
  */
 export function subtractRollup(from: Rollup, part: Rollup): void {

@@ -2,19 +2,10 @@ import { wilson } from '../insight/wilson';
 import { watching } from '../insight/watching';
 import { unionSpans, type Span } from '../time/spans';
 import { aFilmedLesson, aMove, aStep, reps } from '../testing';
-import { freeze, NotReadyError } from './freeze';
+import { NotReadyError, publish } from './publish';
 import { eventSchema, parseEvents } from './event.schema';
 import { COMPLETED_FROM, playedOf } from './played';
-import {
-  addToRollup,
-  emptyRollup,
-  ROLLUP_FORMAT,
-  ROLLUP_VERSION,
-  stepState,
-  subtractRollup,
-  sumRollups,
-  type Rollup,
-} from './rollup';
+import { addToRollup, emptyRollup, stepState, subtractRollup, type Rollup } from './rollup';
 import { soundsSerious } from './serious';
 
 const beat = (id: string, fromMs: number, toMs: number, kind: 'played' | 'seek' = 'played') => ({
@@ -115,7 +106,7 @@ describe('the sums of a version', () => {
         if (entered && startMs + inside.findLastIndex((count) => count > 0) + 1 >= endMs - 500) sums.finished[i]! += 1;
       });
     }
-    return { format: ROLLUP_FORMAT, version: ROLLUP_VERSION, viewings: viewings.length, completed, watchedMs, ...sums };
+    return { viewings: viewings.length, completed, watchedMs, ...sums };
   }
 
   it('are the same however the heartbeats were batched', () => {
@@ -131,9 +122,7 @@ describe('the sums of a version', () => {
   it('add up over parts', () => {
     const whole = emptyRollup(durationMs, steps.length);
     for (const beats of viewings) {
-      const part = emptyRollup(durationMs, steps.length);
-      addToRollup(part, durationMs, steps, [], beats, true);
-      sumRollups(whole, part);
+      addToRollup(whole, durationMs, steps, [], beats, true);
     }
     expect(whole).toEqual(plainly());
   });
@@ -292,16 +281,16 @@ describe('a frozen version', () => {
       steps: [aStep('a', { dose: reps(2, 2000) }), aStep('unfilmed')],
       segments: [segment],
     });
-    const follow = freeze(lesson, 'v');
-    expect(follow.steps.map((step) => step.id)).toEqual(['a']);
-    expect(follow.durationMs).toBe(60_000);
-    expect(follow.cautions.some((words) => words.startsWith('Neck:'))).toBeTrue();
-    expect(JSON.stringify(follow)).not.toContain('private note');
+    const published = publish(lesson, 'v');
+    expect(published.steps.map((step) => step.id)).toEqual(['a']);
+    expect(published.cuts[0]!.durationMs).toBe(60_000);
+    expect(published.cautions.some((words) => words.startsWith('Neck:'))).toBeTrue();
+    expect(JSON.stringify(published)).not.toContain('private note');
   });
 
   it('warns before neck, jaw, eye, breath and cold', () => {
     const regionsOf = (change: Parameters<typeof aMove>[0]): string[] =>
-      freeze(aFilmedLesson({ steps: [aStep('a', { move: aMove(change) })], segments: [segment] }), 'v').cautions;
+      publish(aFilmedLesson({ steps: [aStep('a', { move: aMove(change) })], segments: [segment] }), 'v').cautions;
     expect(regionsOf({ region: 'jaw' }).join()).toContain('Jaw pain');
     expect(regionsOf({ region: 'eye' }).join()).toContain('contact lenses out');
     expect(regionsOf({ region: 'cheek', action: 'puff' }).join()).toContain('dizzy');
@@ -311,8 +300,8 @@ describe('a frozen version', () => {
   });
 
   it('says what is missing', () => {
-    expect(() => freeze(aFilmedLesson({ assembly: [] }), 'v')).toThrowError(NotReadyError);
-    expect(() => freeze(aFilmedLesson({ steps: [aStep('a')] }), 'v')).toThrowError(/No step is marked/);
+    expect(() => publish(aFilmedLesson({ assembly: [] }), 'v')).toThrowError(NotReadyError);
+    expect(() => publish(aFilmedLesson({ steps: [aStep('a')] }), 'v')).toThrowError(/No step is marked/);
   });
 });
 

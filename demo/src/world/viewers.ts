@@ -1,5 +1,6 @@
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
-import type { Feedback, Follow } from '@limber/core/viewing/published.schema';
+import type { PublishedLesson } from '@limber/core/viewing/published.schema';
+import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import { seeded } from '../random';
 
 export interface SimulatedViewing {

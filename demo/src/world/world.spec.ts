@@ -1,6 +1,6 @@
 import { REGIONS } from '@limber/core/face/regions';
 import { ACTIONS, LEVELS, TOOLS } from '@limber/core/move/move.schema';
-import { readBundle } from '@limber/core/format/bundle';
+import { parseBundle } from '@limber/core/format/bundle';
 import { schedule } from '@limber/core/schedule/schedule';
 import { freeze } from '@limber/core/viewing/freeze';
 import { playedOf } from '@limber/core/viewing/played';
@@ -52,7 +52,7 @@ describe('the demo library', () => {
 describe('the demo lessons', () => {
   it('are valid bundles in different stages', () => {
     for (const lesson of [beforeTheEarlyBulletin(), coldMorningEyes(), afterTheNightShift(), readingAloud()])
-      expect(readBundle(JSON.parse(JSON.stringify(lesson)))).toEqual(lesson);
+      expect(parseBundle(JSON.parse(JSON.stringify(lesson)))).toEqual(lesson);
     const { totalMs } = schedule(beforeTheEarlyBulletin());
     expect(totalMs).toBeGreaterThan(120_000);
     expect(totalMs).toBeLessThan(240_000);

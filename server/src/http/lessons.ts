@@ -3,7 +3,7 @@ import { Router } from 'express';
 import { IsNull } from 'typeorm';
 import * as z from 'zod';
 import { DocumentError, parseDocument } from '@limber/core/document/document';
-import { readBundle } from '@limber/core/format/bundle';
+import { parseBundle } from '@limber/core/format/bundle';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { deriveCues } from '@limber/core/cue/derive';
 import {
@@ -105,7 +105,7 @@ export function lessonRoutes(context: Context): Router {
   router.post('/import', async (request, response) => {
     let doc: Lesson;
     try {
-      doc = readBundle(request.body);
+      doc = parseBundle(request.body);
     } catch (error) {
       if (error instanceof DocumentError)
         throw new Problem('bundle', `The lesson was not brought in. ${error.message}`, { path: error.path });

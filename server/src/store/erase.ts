@@ -3,7 +3,7 @@ import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import { parseDocument } from '@limber/core/document/document';
 import { publishedDocument } from '@limber/core/viewing/published.document';
 import { addToRollup, emptyRollup, subtractRollup } from '@limber/core/viewing/rollup';
-import type { Feedback } from '@limber/core/viewing/published.schema';
+import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import type { Span } from '@limber/core/time/spans';
 import { forgetAnswers } from './feedback';
 import { VIEWER_HASH } from './intake';

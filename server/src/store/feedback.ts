@@ -1,6 +1,6 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import { soundsSerious } from '@limber/core/viewing/serious';
-import type { Feedback } from '@limber/core/viewing/published.schema';
+import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import { seeViewing, type Viewing } from './intake';
 
 type Answers = Pick<Feedback, 'ease' | 'felt'>;

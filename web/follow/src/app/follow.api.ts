@@ -1,5 +1,6 @@
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
-import type { Feedback, Follow } from '@limber/core/viewing/published.schema';
+import type { PublishedLesson } from '@limber/core/viewing/published.schema';
+import type { Feedback } from '@limber/core/viewing/feedback.schema';
 
 /** What the server would not give, in words for the viewer. */
 export class FollowProblem extends Error {

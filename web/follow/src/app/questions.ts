@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal, untracked } from '@angular/core';
 import { regionName } from '@limber/core/face/regions';
-import type { Feedback, Follow } from '@limber/core/viewing/published.schema';
+import type { PublishedLesson } from '@limber/core/viewing/published.schema';
+import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import { FaceMap, type Place } from '@shared/face-map';
 import { FollowProblem, sendFeedback } from './follow.api';
 import type { Recorder } from './recorder';

@@ -5,7 +5,7 @@ import { Dialog } from 'primeng/dialog';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { regionName } from '@limber/core/face/regions';
 import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
-import { moveIdOf, readLibrary, writeLibraryCsv, writeLibraryJson, type Fault } from '@limber/core/format/library-file';
+import { moveIdOf, parseLibrary, writeLibraryCsv, writeLibraryJson, type Fault } from '@limber/core/format/library-file';
 import type { Move } from '@limber/core/move/move.schema';
 import { ChangeError } from '@limber/core/document/edit';
 import { LibraryStore, plainMove, type LibraryMove } from '../api/library-store';
@@ -129,7 +129,7 @@ export class Library {
     if (!file) return;
     const text = await file.text();
     this.doing(() => {
-      const { moves, faults } = readLibrary(text, moveIdOf);
+      const { moves, faults } = parseLibrary(text, moveIdOf);
       this.faults.set(faults);
       const { added, there } = this.library.add(moves);
       this.told.set(

@@ -2,8 +2,7 @@ import { schedule } from '../schedule/schedule';
 import { applyChange } from '../lesson/change';
 import { standingOf } from '../lesson/stage';
 import { aFilmedLesson, aLesson, aStep, reps } from '../testing';
-import { assemblyMs, driftOf, filmedPassages, toLessonMs, toTakeMs } from './filmed';
-import { freeStretch, moveEnd, segmentAt, withBeat } from '../take/marking';
+import { freeStretch, moveEnd, segmentAt, withBeat } from './marking';
 import type { Segment } from '../lesson/segment.schema';
 import { nextToMark } from '../schedule/next-to-mark';
 
@@ -17,53 +16,6 @@ const segment = (id: string, startMs: number, endMs: number, change: Partial<Seg
   endMs,
   beatsMs: [],
   ...change,
-});
-
-describe('take time and lesson time', () => {
-  const assembly = [
-    { id: 'p', takeId: 't', fromMs: 1000, toMs: 3000 },
-    { id: 'q', takeId: 'u', fromMs: 0, toMs: 500 },
-    { id: 'r', takeId: 't', fromMs: 5000, toMs: 6000 },
-  ];
-
-  it('map onto each other, both ways', () => {
-    expect(assemblyMs(assembly)).toBe(3500);
-    for (let ms = 0; ms < 3500; ms += 7) {
-      const at = toTakeMs(assembly, ms)!;
-      expect(toLessonMs(assembly, at.takeId, at.takeMs)).toBe(ms);
-    }
-    expect(toLessonMs(assembly, 't', 4000)).toBeNull();
-    expect(toTakeMs([], 0)).toBeNull();
-    expect(toTakeMs(assembly, 99_999)).toEqual({ takeId: 't', takeMs: 6000 });
-  });
-
-  it('carry segments, cut where the assembly cuts', () => {
-    const lesson = aFilmedLesson({
-      steps: [aStep('a')],
-      segments: [segment('s', 2000, 5500, { beatsMs: [2500, 4000, 5200] }), segment('c', 5600, 5900, { kind: 'cut' })],
-      assembly: [assembly[0]!, assembly[2]!],
-    });
-    expect(filmedPassages(lesson).map(({ startMs, endMs, beatsMs }) => ({ startMs, endMs, beatsMs }))).toEqual([
-      { startMs: 1000, endMs: 2000, beatsMs: [1500] },
-      { startMs: 2000, endMs: 2500, beatsMs: [2200] },
-    ]);
-  });
-});
-
-describe('planned against filmed', () => {
-  it('says how far a step drifted and how much longer it became', () => {
-    const lesson = aFilmedLesson({
-      steps: [
-        aStep('a', { dose: reps(5, 1000), sidePlan: 'both' }),
-        aStep('b', { dose: reps(5, 1000), sidePlan: 'both' }),
-      ],
-      segments: [segment('s', 2000, 9000), segment('u', 9500, 14_000, { stepId: 'b' })],
-    });
-    expect(driftOf(schedule(lesson), filmedPassages(lesson))).toEqual([
-      { stepId: 'a', plannedStartMs: 0, filmedStartMs: 2000, stretchMs: 2000 },
-      { stepId: 'b', plannedStartMs: 5000, filmedStartMs: 9500, stretchMs: -500 },
-    ]);
-  });
 });
 
 describe('marking', () => {

@@ -1,0 +1,463 @@
+import { deepStrictEqual as same } from 'node:assert';
+import fc from 'fast-check';
+import { deriveCues } from '../cue/derive';
+import { checkDocument } from '../document/document';
+import { applyChange, inverseOf } from '../lesson/change';
+import { lessonDocument } from '../lesson/lesson.document';
+import type { Lesson } from '../lesson/lesson.schema';
+import type { Piece } from '../lesson/piece.schema';
+import { isWork } from '../lesson/segment-kind';
+import type { Segment } from '../lesson/segment.schema';
+import { timelineOf } from '../schedule/timeline';
+import { aFilmedLesson, aPace, aStep } from '../testing';
+import type { CutMs, TakeMs } from '../time/clocks';
+import { coverageOf } from './coverage';
+import { cutOf, parseCutId, sliceOf } from './cut';
+import { fullCut, lessonCut, lessonCuts } from './cuts';
+import { letPlay } from './let-play';
+import { passagesOf } from './passages';
+import { pieceChanges } from './piece-changes';
+import { cursor, cutTimesOf, leftOut, placeAt } from './place';
+import { stepRunsOf } from './step-runs';
+import { voicesIn } from './voices';
+
+const TAKES = ['t', 'u', 'v'];
+const LENGTH = 60;
+
+/** Few takes and short ones, so that pieces repeat, overlap, touch and go back. */
+const pieces = fc
+  .array(
+    fc.record({ takeId: fc.constantFrom(...TAKES), from: fc.nat(LENGTH - 1), length: fc.integer({ min: 1, max: 25 }) }),
+    { maxLength: 12 },
+  )
+  .map((list) =>
+    list.map(({ takeId, from, length }, at): Piece => ({
+      id: `p${at}`,
+      takeId,
+      fromMs: from,
+      toMs: Math.min(LENGTH, from + length),
+    })),
+  );
+
+/** What plays, instant by instant: the plainest way to say what a cut is. */
+function played(list: readonly Piece[]): { takeId: string; takeMs: number; id: string }[] {
+  return list.flatMap(({ id, takeId, fromMs, toMs }) =>
+    Array.from({ length: toMs - fromMs }, (_, i) => ({ id, takeId, takeMs: fromMs + i })),
+  );
+}
+
+describe('cut time and take time', () => {
+  it('map onto each other at every instant, with repeats, overlaps and several takes', () => {
+    fc.assert(
+      fc.property(pieces, (list) => {
+        const cut = cutOf('full', list);
+        const all = played(list);
+        same(cut.durationMs, all.length);
+        all.forEach(({ takeId, takeMs }, ms) => {
+          const place = placeAt(cut, ms)!;
+          same([place.takeId, place.takeMs], [takeId, takeMs]);
+          same(cut.pieces[place.index]!.id, all[ms]!.id);
+          same(cutTimesOf(cut, takeId, takeMs).includes(ms), true);
+        });
+        for (const takeId of TAKES)
+          for (let takeMs = 0; takeMs <= LENGTH; takeMs++) {
+            const times = all.flatMap((one, ms) => (one.takeId === takeId && one.takeMs === takeMs ? [ms] : []));
+            same(cutTimesOf(cut, takeId, takeMs), times);
+            for (const ms of times) same(placeAt(cut, ms)!.takeMs, takeMs);
+          }
+      }),
+    );
+  });
+
+  it('have nothing before the first instant and nothing after the last', () => {
+    const cut = cutOf('full', [{ id: 'p', takeId: 't', fromMs: 10, toMs: 20 }]);
+    expect(placeAt(cut, -5)).toEqual({ index: 0, takeId: 't', takeMs: 10 });
+    expect(placeAt(cut, 10)).toEqual({ index: 0, takeId: 't', takeMs: 20 });
+    expect(placeAt(cut, 999)).toEqual({ index: 0, takeId: 't', takeMs: 20 });
+    expect(cutTimesOf(cut, 't', 20)).toEqual([]);
+    expect(cutTimesOf(cut, 'other', 10)).toEqual([]);
+    expect(placeAt(cutOf('full', []), 0)).toBeNull();
+  });
+
+  it('do not mix: the compiler refuses one for the other', () => {
+    const take: TakeMs = 10 as TakeMs;
+    const along: CutMs = 10 as CutMs;
+    const cut = cutOf('full', []);
+    // @ts-expect-error A time of a take is no time of a cut.
+    expect(placeAt(cut, take)).toBeNull();
+    // @ts-expect-error And the other way round.
+    expect(cutTimesOf(cut, 't', along)).toEqual([]);
+  });
+
+  it('are walked from jump to jump', () => {
+    fc.assert(
+      fc.property(pieces, fc.nat(200), (list, from) => {
+        const cut = cutOf('full', list);
+        const stretches = [...cursor(cut, from)];
+        const walked = stretches.flatMap(({ takeId, fromMs, toMs, startMs, endMs }) => {
+          same(endMs - startMs, toMs - fromMs);
+          return Array.from({ length: toMs - fromMs }, (_, i) => ({ takeId, takeMs: fromMs + i, ms: startMs + i }));
+        });
+        same(
+          walked,
+          played(list)
+            .map(({ takeId, takeMs }, ms) => ({ takeId, takeMs, ms }))
+            .slice(from),
+        );
+        // Where one stretch ends the picture jumps.
+        stretches.slice(1).forEach((one, i) => {
+          same(one.takeId === stretches[i]!.takeId && one.fromMs === stretches[i]!.toMs, false);
+        });
+      }),
+    );
+  });
+
+  it('tell what a cut leaves out of a take', () => {
+    fc.assert(
+      fc.property(pieces, fc.constantFrom(...TAKES), (list, takeId) => {
+        const plays = new Set(played(list).flatMap((one) => (one.takeId === takeId ? [one.takeMs] : [])));
+        const out = leftOut(cutOf('full', list), takeId, LENGTH);
+        same(
+          out.flatMap(([from, to]) => Array.from({ length: to - from }, (_, i) => from + i)),
+          Array.from({ length: LENGTH }, (_, ms) => ms).filter((ms) => !plays.has(ms)),
+        );
+      }),
+    );
+  });
+
+  it('can be had in part', () => {
+    fc.assert(
+      fc.property(pieces, fc.array(fc.nat(200), { maxLength: 6 }), (list, marks) => {
+        const edges = [...new Set(marks)].sort((a, b) => a - b);
+        const spans = edges.flatMap((from, i) => (i % 2 === 0 && edges[i + 1] ? [[from, edges[i + 1]!] as const] : []));
+        const all = played(list);
+        same(
+          played(sliceOf(cutOf('full', list), spans)),
+          spans.flatMap(([from, to]) => all.slice(from, to)),
+        );
+      }),
+    );
+  });
+});
+
+/** Segments one after the other on each take, with gaps, sides, beats and talk. */
+const segments = fc
+  .array(
+    fc.record({
+      takeId: fc.constantFrom(...TAKES),
+      kind: fc.constantFrom('reps', 'hold', 'teach', 'talk', 'swap', 'rest', 'cut', 'prep'),
+      stepId: fc.constantFrom('a', 'b', null),
+      side: fc.constantFrom('left', 'right', null),
+      gap: fc.nat(4),
+      length: fc.integer({ min: 1, max: 15 }),
+      beats: fc.array(fc.nat(14), { maxLength: 4 }),
+    }),
+    { maxLength: 14 },
+  )
+  .map((list) => {
+    const ends = new Map<string, number>();
+    return list.flatMap(({ takeId, gap, length, beats, ...one }, at): Segment[] => {
+      const startMs = (ends.get(takeId) ?? 0) + gap;
+      const endMs = startMs + length;
+      if (endMs > LENGTH) return [];
+      ends.set(takeId, endMs);
+      const beatsMs = [...new Set(beats.map((beat) => startMs + 1 + (beat % length)))].sort((a, b) => a - b);
+      return [{ id: `s${at}`, takeId, ...one, startMs, endMs, beatsMs: isWork(one.kind) ? beatsMs : [] } as Segment];
+    });
+  });
+
+const lessons = fc.tuple(pieces, segments).map(([assembly, marked]): Lesson => {
+  const [take] = aFilmedLesson({}, LENGTH).takes;
+  return aFilmedLesson({
+    steps: [aStep('a'), aStep('b')],
+    takes: TAKES.map((id) => ({ ...take!, id })),
+    pace: aPace({ settleMs: 3 }),
+    assembly,
+    segments: marked,
+  });
+});
+
+describe('the passages of a cut', () => {
+  it('are what is marked on what plays, as often as it plays, with every beat of it', () => {
+    fc.assert(
+      fc.property(lessons, (lesson) => {
+        const all = played(lesson.assembly);
+        const passages = passagesOf(lesson, fullCut(lesson));
+        const at = (ms: number): string[] =>
+          passages.flatMap((one) => (one.startMs <= ms && ms < one.endMs ? [one.segmentId!] : []));
+        all.forEach(({ takeId, takeMs }, ms) =>
+          same(
+            at(ms),
+            lesson.segments
+              .filter(
+                (one) => one.takeId === takeId && one.startMs <= takeMs && takeMs < one.endMs && one.kind !== 'cut',
+              )
+              .map((one) => one.id),
+          ),
+        );
+        // A beat completes a repetition: it plays where the instant before it plays.
+        const beats = lesson.segments
+          .filter((one) => one.kind !== 'cut')
+          .flatMap((one) =>
+            one.beatsMs.flatMap((beat) =>
+              all.flatMap(({ takeId, takeMs }, ms) => (takeId === one.takeId && takeMs === beat - 1 ? [ms + 1] : [])),
+            ),
+          );
+        same(
+          passages.flatMap((one) => one.beatsMs).sort((a, b) => a - b),
+          beats.sort((a, b) => a - b),
+        );
+      }),
+    );
+  });
+
+  it('say the words of a step with the one segment that says them, each time that it plays', () => {
+    const lesson = aFilmedLesson({
+      steps: [aStep('a', { narration: { before: 'Place your fingers.', during: '', after: '' } })],
+      segments: [
+        { id: 's', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 0, endMs: 4000, beatsMs: [] },
+        { id: 'u', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 5000, endMs: 9000, beatsMs: [] },
+      ],
+      assembly: [
+        { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
+        { id: 'q', takeId: 't', fromMs: 0, toMs: 4000 },
+        { id: 'r', takeId: 't', fromMs: 3000, toMs: 4000 },
+      ],
+    });
+    expect(passagesOf(lesson, fullCut(lesson)).map((one) => one.words)).toEqual([
+      ...['Place your fingers.', '', 'Place your fingers.', ''],
+    ]);
+  });
+
+  it('run step by step: a step that plays twice runs twice', () => {
+    const lesson = aFilmedLesson({
+      steps: [aStep('a'), aStep('b')],
+      segments: [
+        { id: 's', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 0, endMs: 4000, beatsMs: [] },
+        { id: 'w', takeId: 't', kind: 'swap', stepId: null, side: null, startMs: 4000, endMs: 5000, beatsMs: [] },
+        { id: 'u', takeId: 't', kind: 'reps', stepId: 'a', side: 'right', startMs: 5000, endMs: 9000, beatsMs: [] },
+        { id: 'x', takeId: 't', kind: 'reps', stepId: 'b', side: 'left', startMs: 9000, endMs: 10_000, beatsMs: [] },
+      ],
+      assembly: [
+        { id: 'p', takeId: 't', fromMs: 0, toMs: 10_000 },
+        { id: 'q', takeId: 't', fromMs: 0, toMs: 4000 },
+      ],
+    });
+    expect(stepRunsOf(passagesOf(lesson, fullCut(lesson)))).toEqual([
+      { stepId: 'a', startMs: 0, endMs: 9000 },
+      { stepId: 'b', startMs: 9000, endMs: 10_000 },
+      { stepId: 'a', startMs: 10_000, endMs: 14_000 },
+    ]);
+  });
+});
+
+describe('the practice cut', () => {
+  const workOf = (lesson: Lesson, id: 'full' | 'practice') => {
+    const timeline = timelineOf(lesson, id)!;
+    const work = new Map<string, { ms: number; beats: number; counts: number }>();
+    const of = (stepId: string | null, side: string | null) => {
+      const key = `${stepId}/${side}`;
+      return work.get(key) ?? work.set(key, { ms: 0, beats: 0, counts: 0 }).get(key)!;
+    };
+    for (const one of timeline.passages.filter((each) => isWork(each.kind))) {
+      of(one.stepId, one.side).ms += one.endMs - one.startMs;
+      of(one.stepId, one.side).beats += one.beatsMs.length;
+    }
+    for (const cue of deriveCues(lesson, timeline).cues) if (cue.kind === 'count') of(cue.stepId, cue.side).counts++;
+    return work;
+  };
+
+  it('keeps every dose whole and no word of talk, in whatever order and however often it plays', () => {
+    fc.assert(
+      fc.property(lessons, (lesson) => {
+        const practice = timelineOf(lesson, 'practice')!;
+        fc.pre(practice.cut !== null);
+        same(workOf(lesson, 'practice'), workOf(lesson, 'full'));
+        same(
+          practice.passages.filter((one) => ['intro', 'teach', 'talk', 'outro'].includes(one.kind)),
+          [],
+        );
+        same(practice.durationMs <= fullCut(lesson).durationMs, true);
+      }),
+    );
+  });
+
+  it('leaves time to get into position, out of what nobody has marked', () => {
+    const lesson = aFilmedLesson({
+      steps: [aStep('a')],
+      pace: aPace({ settleMs: 1500 }),
+      segments: [
+        { id: 's', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 0, endMs: 4000, beatsMs: [] },
+        { id: 'u', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 9000, endMs: 12_000, beatsMs: [] },
+        { id: 'w', takeId: 't', kind: 'reps', stepId: 'a', side: 'right', startMs: 13_000, endMs: 15_000, beatsMs: [] },
+      ],
+    });
+    expect(lessonCut(lesson, 'practice')!.pieces.map(({ fromMs, toMs }) => [fromMs, toMs])).toEqual([[7500, 15_000]]);
+    expect(lessonCut(lesson, 'step:a')!.pieces.map(({ fromMs, toMs }) => [fromMs, toMs])).toEqual([[0, 15_000]]);
+    expect(lessonCut(lesson, 'step:b')).toBeNull();
+    expect(lessonCuts(lesson).map((cut) => cut.id)).toEqual(['full', 'practice']);
+  });
+
+  it('is the plan without its talk before anything is filmed', () => {
+    const lesson = aFilmedLesson({ steps: [aStep('a', { nowYouMs: 5000 })], opening: 'Good morning to all of you.' });
+    expect(timelineOf(lesson, 'practice')!.durationMs).toBe(timelineOf(lesson, 'step:a')!.durationMs - 5000);
+    expect(timelineOf(lesson, 'full')!.durationMs).toBeGreaterThan(timelineOf(lesson, 'step:a')!.durationMs);
+    expect(timelineOf(lesson, 'step:b')).toBeNull();
+  });
+
+  it('goes by its name', () => {
+    expect(['full', 'practice', 'step:a', 'step:', 'half'].map(parseCutId)).toEqual([
+      ...['full', 'practice', 'step:a', null, null],
+    ] as ReturnType<typeof parseCutId>[]);
+  });
+});
+
+describe('edits of pieces', () => {
+  const list = fc
+    .tuple(pieces, fc.shuffledSubarray([...'abcdefghijkl']))
+    .map(([some, ids]) => some.slice(0, ids.length).map((piece, at) => ({ ...piece, id: ids[at]! })));
+
+  it('make one list of another exactly, and back', () => {
+    fc.assert(
+      fc.property(list, list, (before, after) => {
+        const lesson = {
+          ...aFilmedLesson(),
+          takes: TAKES.map((id) => ({ ...aFilmedLesson().takes[0]!, id })),
+          assembly: before,
+        };
+        const changes = pieceChanges(before, after);
+        if (changes.length === 0) return same(before, after);
+        const change = { kind: 'batch' as const, changes };
+        const edited = applyChange(lesson, change);
+        same(edited.assembly, after);
+        same(applyChange(edited, inverseOf(lesson, change)), lesson);
+      }),
+    );
+  });
+});
+
+describe('a take that is let play', () => {
+  let made = 0;
+  const newId = (): string => `new${made++}`;
+  const apply = (lesson: Lesson, ...[takeId, stepId, side]: [string, string, 'left' | 'right' | null]): Lesson => {
+    const change = letPlay(lesson, takeId, stepId, side, newId);
+    return change ? applyChange(lesson, change) : lesson;
+  };
+  const workMs = (lesson: Lesson, which: (one: { stepId: string | null; side: string | null }) => boolean): number =>
+    passagesOf(lesson, fullCut(lesson))
+      .filter((one) => isWork(one.kind) && which(one))
+      .reduce((sum, one) => sum + one.endMs - one.startMs, 0);
+
+  it('plays in the place of what played, and nothing else of the lesson changes', () => {
+    fc.assert(
+      fc.property(
+        lessons,
+        fc.constantFrom(...TAKES),
+        fc.constantFrom('a', 'b'),
+        fc.constantFrom<('left' | 'right' | null)[]>('left', 'right', null),
+        (lesson, takeId, stepId, side) => {
+          const marked = lesson.segments.some(
+            (one) =>
+              one.takeId === takeId && one.stepId === stepId && (!side || one.side === side) && one.kind !== 'cut',
+          );
+          const after = apply(lesson, takeId, stepId, side);
+          if (!marked) return same(after, lesson);
+          checkDocument(lessonDocument, after);
+          const mine = (one: { stepId: string | null; side: string | null }): boolean =>
+            one.stepId === stepId && (!side || one.side === side);
+          same(
+            workMs(after, (one) => !mine(one)),
+            workMs(lesson, (one) => !mine(one)),
+          );
+          for (const one of coverageOf(after).filter(mine))
+            for (const { takeId: other, playCount } of one.takes) same(playCount > 0, other === takeId);
+        },
+      ),
+    );
+  });
+
+  const two = aFilmedLesson({
+    steps: [aStep('a'), aStep('b')],
+    takes: ['t', 'again'].map((id) => ({ ...aFilmedLesson().takes[0]!, id })),
+    segments: [
+      { id: '1', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 1000, endMs: 5000, beatsMs: [] },
+      { id: '2', takeId: 't', kind: 'reps', stepId: 'a', side: 'right', startMs: 6000, endMs: 9000, beatsMs: [] },
+      { id: '3', takeId: 't', kind: 'reps', stepId: 'b', side: 'left', startMs: 10_000, endMs: 12_000, beatsMs: [] },
+      { id: '4', takeId: 'again', kind: 'reps', stepId: 'a', side: 'left', startMs: 500, endMs: 4000, beatsMs: [] },
+      { id: '5', takeId: 'again', kind: 'reps', stepId: 'a', side: 'right', startMs: 5000, endMs: 9500, beatsMs: [] },
+    ],
+    assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: 20_000 }],
+  });
+  const shown = (lesson: Lesson) => lesson.assembly.map(({ takeId, fromMs, toMs }) => [takeId, fromMs, toMs]);
+
+  it('swaps on the edges of what is marked, for a side or for the whole step, and back', () => {
+    const right = apply(two, 'again', 'a', 'right');
+    expect(shown(right)).toEqual([
+      ['t', 0, 6000],
+      ['again', 5000, 9500],
+      ['t', 9000, 20_000],
+    ]);
+    expect(coverageOf(right).map(({ side, takes }) => [side, takes.map((one) => one.playCount)])).toEqual([
+      ['left', [1, 0]],
+      ['right', [0, 1]],
+      ['left', [1]],
+      ['right', []],
+    ]);
+    const whole = apply(right, 'again', 'a', null);
+    expect(shown(whole)).toEqual([
+      ['t', 0, 1000],
+      ['again', 500, 9500],
+      ['t', 9000, 20_000],
+    ]);
+    expect(shown(apply(whole, 't', 'a', null))).toEqual([['t', 0, 20_000]]);
+    expect(letPlay(two, 't', 'a', null, newId)).toBeNull();
+  });
+
+  it('swaps each time that the step plays', () => {
+    const twice = { ...two, assembly: [...two.assembly, { id: 'q', takeId: 't', fromMs: 1000, toMs: 9000 }] };
+    expect(shown(apply(twice, 'again', 'a', null))).toEqual([
+      ['t', 0, 1000],
+      ['again', 500, 9500],
+      ['t', 9000, 20_000],
+      ['again', 500, 9500],
+    ]);
+  });
+
+  it('comes to its place in the plan when the step did not play', () => {
+    const without = { ...two, assembly: [{ id: 'p', takeId: 't', fromMs: 9500, toMs: 20_000 }] };
+    expect(shown(apply(without, 'again', 'a', 'right'))).toEqual([
+      ['t', 9500, 10_000],
+      ['again', 5000, 9500],
+      ['t', 10_000, 20_000],
+    ]);
+    const left = { ...two, assembly: [{ id: 'p', takeId: 't', fromMs: 6000, toMs: 20_000 }] };
+    expect(shown(apply(left, 'again', 'a', 'left'))).toEqual([
+      ['again', 500, 4000],
+      ['t', 6000, 20_000],
+    ]);
+  });
+});
+
+describe('voice-over', () => {
+  it('is heard before, over and after the work of its step, each time', () => {
+    const lesson = aFilmedLesson({
+      steps: [aStep('a')],
+      segments: [
+        { id: '1', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 5000, endMs: 9000, beatsMs: [] },
+        { id: '2', takeId: 't', kind: 'reps', stepId: 'a', side: 'right', startMs: 10_000, endMs: 14_000, beatsMs: [] },
+      ],
+      voiceOver: [
+        ...(['before', 'during', 'after'] as const).map((part, i) => ({
+          ...{ id: part, stepId: 'a', side: null, part, mediaId: part, fromMs: 0, toMs: 2000 + i, gainDb: 0 },
+        })),
+        { id: 'r', stepId: 'a', side: 'right', part: 'during', mediaId: 'right', fromMs: 100, toMs: 900, gainDb: -3 },
+      ],
+    });
+    expect(voicesIn(lesson, passagesOf(lesson, fullCut(lesson)))).toEqual([
+      { mediaId: 'before', startMs: 3000, fromMs: 0, toMs: 2000, gainDb: 0 },
+      { mediaId: 'during', startMs: 5000, fromMs: 0, toMs: 2001, gainDb: 0 },
+      { mediaId: 'right', startMs: 10_000, fromMs: 100, toMs: 900, gainDb: -3 },
+      { mediaId: 'after', startMs: 14_000, fromMs: 0, toMs: 2002, gainDb: 0 },
+    ]);
+  });
+});

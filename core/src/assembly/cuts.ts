@@ -1,0 +1,89 @@
+import type { Lesson } from '../lesson/lesson.schema';
+import { isWork, type SegmentKind } from '../lesson/segment-kind';
+import { unionSpans, type Span } from '../time/spans';
+import { cursor } from './place';
+import { cutOf, sliceOf, stepOfCut, type Cut, type CutId } from './cut';
+import type { Passage } from './passage';
+import { passagesOf } from './passages';
+
+/** What somebody who knows the moves still needs of a lesson: the work and what it takes to get from one to the next. */
+const PRACTISED: ReadonlySet<SegmentKind> = new Set(['reps', 'hold', 'drain', 'swap', 'rest', 'prep']);
+
+/** The whole lesson as it is put together. @example fullCut(lesson).durationMs // 292_000 */
+export function fullCut(lesson: Pick<Lesson, 'assembly'>): Cut {
+  const known = fulls.get(lesson.assembly);
+  if (known) return known;
+  const cut = cutOf('full', lesson.assembly);
+  fulls.set(lesson.assembly, cut);
+  return cut;
+}
+
+/** One cut for one list of pieces, so that what is derived from it is made once. */
+const fulls = new WeakMap<Lesson['assembly'], Cut>();
+
+/**
+ * A cut of a filmed lesson; null when its step is not in the lesson as it plays. Cuts are derived, never stored.
+ *
+ * @example lessonCut(lesson, 'step:slipway')?.durationMs // 41_500
+ */
+export function lessonCut(lesson: Lesson, id: CutId, passages = passagesOf(lesson, fullCut(lesson))): Cut | null {
+  const full = fullCut(lesson);
+  if (id === 'full') return full;
+  if (id === 'practice') return cutOf(id, sliceOf(full, practisedSpans(full, passages, lesson.pace.settleMs)));
+  const spans = spansOfStep(passages, stepOfCut(id)!);
+  return spans.length > 0 ? cutOf(id, sliceOf(full, spans)) : null;
+}
+
+/**
+ * The cuts in which a filmed lesson can be had, the full one first: practice where it is shorter, each step by itself
+ * where there are several.
+ */
+export function lessonCuts(lesson: Lesson): Cut[] {
+  const full = fullCut(lesson);
+  const passages = passagesOf(lesson, full);
+  const practice = lessonCut(lesson, 'practice', passages)!;
+  const played = new Set(passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
+  const steps = lesson.steps.filter((step) => played.has(step.id));
+  return [
+    full,
+    ...(practice.durationMs > 0 && practice.durationMs < full.durationMs ? [practice] : []),
+    ...(steps.length > 1 ? steps.map((step) => lessonCut(lesson, `step:${step.id}`, passages)!) : []),
+  ];
+}
+
+/**
+ * The stretches of a cut that its practice cut keeps: the work with its doses whole, changes of side, rests and what is
+ * made ready; of what nobody has marked, up to `settleMs` right before work, to get into position. Talk goes.
+ */
+function practisedSpans(cut: Cut, passages: readonly Passage[], settleMs: number): Span[] {
+  const spans: Span[] = [];
+  const jumps = [...cursor(cut)].map((stretch) => stretch.startMs);
+  let jump = 0;
+  let markedMs = 0;
+  for (const one of passages) {
+    if (PRACTISED.has(one.kind)) {
+      while (jump + 1 < jumps.length && jumps[jump + 1]! <= one.startMs) jump++;
+      const free = one.startMs - Math.max(markedMs, jumps[jump]!);
+      const leadMs = isWork(one.kind) ? Math.min(settleMs, Math.max(0, free)) : 0;
+      spans.push([one.startMs - leadMs, one.endMs]);
+    }
+    markedMs = Math.max(markedMs, one.endMs);
+  }
+  return unionSpans(spans);
+}
+
+/** The stretches of a cut in which one step runs, with what lies between its passages. */
+function spansOfStep(passages: readonly Passage[], stepId: string): Span[] {
+  const spans: [number, number][] = [];
+  let goesOn = false;
+  for (const one of passages) {
+    if (one.stepId !== stepId) {
+      goesOn &&= one.stepId === null;
+      continue;
+    }
+    if (goesOn) spans[spans.length - 1]![1] = Math.max(spans[spans.length - 1]![1], one.endMs);
+    else spans.push([one.startMs, one.endMs]);
+    goesOn = true;
+  }
+  return unionSpans(spans);
+}

@@ -1,0 +1,159 @@
+import { partsOf, type WorkedSide } from '../dose/dose';
+import type { Change } from '../lesson/change.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import type { Piece } from '../lesson/piece.schema';
+import type { Segment } from '../lesson/segment.schema';
+import { isWork } from '../lesson/segment-kind';
+import type { CutMs } from '../time/clocks';
+import { sliceOf } from './cut';
+import { fullCut } from './cuts';
+import type { Passage } from './passage';
+import { passagesOf } from './passages';
+import { pieceChanges } from './piece-changes';
+
+/**
+ * The change that lets a take play a step, or one side of it, in the place of what plays of it now. Pieces are cut on
+ * the edges of what is marked. What does not play yet comes to its place in the plan; null when the take shows none of
+ * it, or when all of it plays already and nothing else does.
+ *
+ * @param side one side only; null for the whole step.
+ * @param newId makes ids of pieces.
+ * @example letPlay(lesson, 'again', 'slipway', 'right', newId) // { kind: 'batch', changes: [{ kind: 'set_piece', … }, …] }
+ */
+export function letPlay(
+  lesson: Lesson,
+  takeId: string,
+  stepId: string,
+  side: WorkedSide | null,
+  newId: () => string,
+): Change | null {
+  const shown = runsOf(
+    lesson.segments
+      .filter((one) => one.takeId === takeId && one.kind !== 'cut')
+      .sort((a, b) => a.startMs - b.startMs)
+      .map((one) => ({ ...one, segmentId: one.id })),
+    stepId,
+    side,
+  );
+  if (shown.length === 0) return null;
+  const cut = fullCut(lesson);
+  const passages = passagesOf(lesson, cut);
+  const gone = runsOf(passages, stepId, side);
+  const rounds = roundsOf(gone, new Map(lesson.segments.map((one) => [one.id, one.takeId])));
+  const roundCount = new Set(rounds).size;
+  const inRound = (round: number): readonly Run[] =>
+    shown.length === roundCount ? [shown[round]!] : round === 0 ? shown : [];
+  const places =
+    gone.length > 0
+      ? gone.map(({ startMs, endMs }, at) => ({ startMs, endMs, put: inRound(rounds[at]!) }))
+      : placeInPlan(lesson, passages, stepId, side).map((atMs) => ({ startMs: atMs, endMs: atMs, put: shown }));
+
+  const pieces: Piece[] = [];
+  let fromMs = 0;
+  for (const { startMs, endMs, put } of places) {
+    pieces.push(...sliceOf(cut, [[fromMs, startMs]]));
+    for (const run of put) pieces.push({ id: newId(), takeId, fromMs: run.startMs, toMs: run.endMs });
+    fromMs = endMs;
+  }
+  pieces.push(...sliceOf(cut, [[fromMs, cut.durationMs]]));
+  const after = tidied(pieces, lesson.assembly, newId);
+
+  const changes = pieceChanges(lesson.assembly, after);
+  if (changes.length === 0) return null;
+  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
+}
+
+/** A stretch of a take or of a cut that shows nothing but a step, or a side of it. */
+interface Run {
+  readonly startMs: number;
+  readonly endMs: number;
+  readonly segmentIds: readonly string[];
+  /** The sides that are worked in it, in words that can be compared. */
+  readonly sides: string;
+}
+
+/** Neighbours that show the step are one run, with what belongs to no step between them. */
+function runsOf(
+  list: readonly (Pick<Segment, 'kind' | 'stepId' | 'side'> & {
+    readonly segmentId: string | null;
+    readonly startMs: number;
+    readonly endMs: number;
+  })[],
+  stepId: string,
+  side: WorkedSide | null,
+): Run[] {
+  const runs: { startMs: number; endMs: number; segmentIds: string[]; sides: Set<WorkedSide | null> }[] = [];
+  let goesOn = false;
+  for (const one of list) {
+    const belongs = one.stepId === stepId && (side === null || one.side === side);
+    if (belongs) {
+      if (!goesOn) runs.push({ startMs: one.startMs, endMs: one.endMs, segmentIds: [], sides: new Set() });
+      const run = runs[runs.length - 1]!;
+      run.endMs = Math.max(run.endMs, one.endMs);
+      run.segmentIds.push(one.segmentId ?? '');
+      if (isWork(one.kind)) run.sides.add(one.side);
+    }
+    goesOn = belongs || (goesOn && one.stepId === null && !isWork(one.kind));
+  }
+  return runs.map(({ sides, ...run }) => ({ ...run, sides: [...sides].sort().join() }));
+}
+
+/**
+ * Which runs are the same once more, as a number each, counted from 0: those that show the same segment, or the same
+ * sides on another take. A bundle has a round for each side, a ladder one for each of its rungs.
+ */
+function roundsOf(runs: readonly Run[], takeOf: ReadonlyMap<string, string>): number[] {
+  const again = (run: Run, before: Run): boolean =>
+    run.segmentIds.some((id) => before.segmentIds.includes(id)) ||
+    (run.sides !== '' &&
+      run.sides === before.sides &&
+      takeOf.get(run.segmentIds[0]!) !== takeOf.get(before.segmentIds[0]!));
+  const rounds: number[] = [];
+  let next = 0;
+  runs.forEach((run, at) => {
+    const before = runs.findIndex((one, i) => i < at && again(run, one));
+    rounds.push(before < 0 ? next++ : rounds[before]!);
+  });
+  return rounds;
+}
+
+/** Where a step that does not play yet belongs: after what comes before it in the plan, else before what comes after. */
+function placeInPlan(lesson: Lesson, passages: readonly Passage[], stepId: string, side: WorkedSide | null): [CutMs] {
+  const step = lesson.steps.find((one) => one.id === stepId);
+  const rank = new Map(lesson.steps.map((one, at) => [one.id, at]));
+  const own = rank.get(stepId) ?? lesson.steps.length;
+  const sides: readonly (WorkedSide | null)[] = step ? partsOf(step.sidePlan) : [];
+  const before = (one: Passage): boolean => {
+    if (one.stepId === null) return false;
+    if (one.stepId !== stepId) return (rank.get(one.stepId) ?? Infinity) < own;
+    return side !== null && (one.side === null || sides.indexOf(one.side) < sides.indexOf(side));
+  };
+  const earlier = passages.filter(before).map((one) => one.endMs);
+  if (earlier.length > 0) return [Math.max(...earlier)];
+  const later = passages.find((one) => one.stepId !== null && !before(one));
+  return [later ? later.startMs : fullCut(lesson).durationMs];
+}
+
+/**
+ * Every piece with an id of its own, and what this change brings together without a jump as one piece. Pieces that
+ * touched before were cut there on purpose.
+ */
+function tidied(pieces: readonly Piece[], before: readonly Piece[], newId: () => string): Piece[] {
+  const known = new Set(before.map((piece) => piece.id));
+  const cutThere = new Set(before.slice(1).map((piece, i) => `${before[i]!.id}|${piece.id}`));
+  const used = new Set<string>();
+  const tidy: Piece[] = [];
+  for (const piece of pieces) {
+    const last = tidy[tidy.length - 1];
+    const goesOn = last?.takeId === piece.takeId && last.toMs === piece.fromMs;
+    if (goesOn && !cutThere.has(`${last.id}|${piece.id}`))
+      tidy[tidy.length - 1] = {
+        ...last,
+        id: known.has(last.id) || used.has(piece.id) ? last.id : piece.id,
+        toMs: piece.toMs,
+      };
+    else tidy.push(used.has(piece.id) ? { ...piece, id: newId() } : piece);
+    used.add(tidy[tidy.length - 1]!.id);
+  }
+  return tidy;
+}

@@ -1,0 +1,78 @@
+import { lessonCuts } from '../assembly/cuts';
+import type { Cut } from '../assembly/cut';
+import { passagesOf } from '../assembly/passages';
+import { stepRunsOf } from '../assembly/step-runs';
+import { voicesIn } from '../assembly/voices';
+import { readFirst } from '../check/read-first';
+import { deriveCues } from '../cue/derive';
+import { describeDose } from '../dose/dose';
+import type { Lesson } from '../lesson/lesson.schema';
+import { isWork } from '../lesson/segment-kind';
+import { PUBLISHED_FORMAT, PUBLISHED_VERSION, type PublishedCut, type PublishedLesson } from './published.schema';
+
+/** A lesson that cannot be shared yet; the message says what is missing. */
+export class NotReadyError extends Error {
+  override readonly name = 'NotReadyError';
+}
+
+/**
+ * What viewers get of a lesson, in all its cuts: derived once, then kept. Findings, plans and notes of the instructor
+ * stay behind.
+ *
+ * @throws NotReadyError when there is no footage, or none of what plays is marked.
+ * @example publish(lesson, versionId).cuts.map((cut) => cut.id) // ['full', 'practice', 'step:slipway', …]
+ */
+export function publish(lesson: Lesson, versionId: string): PublishedLesson {
+  const [full, ...others] = lessonCuts(lesson);
+  if (!full || full.pieces.length === 0)
+    throw new NotReadyError('There is no footage yet. Bring in a take under Film, then share.');
+  const whole = publishedCut(lesson, full);
+  const played = new Set(whole.passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
+  if (played.size === 0)
+    throw new NotReadyError('No step is marked on the footage yet. Mark the segments, then share.');
+  const takes = new Set(full.pieces.map((piece) => piece.takeId));
+  return {
+    format: PUBLISHED_FORMAT,
+    version: PUBLISHED_VERSION,
+    versionId,
+    title: lesson.title,
+    promise: lesson.promise,
+    cautions: readFirst(lesson),
+    takes: lesson.takes
+      .filter((take) => takes.has(take.id))
+      .map(({ id, pictureLeft, sources }) => ({ id, pictureLeft: pictureLeft ?? 'left', sources })),
+    steps: lesson.steps
+      .filter((step) => whole.steps.some((run) => run.stepId === step.id))
+      .map(({ id, move, dose }) => ({
+        id,
+        name: move.name,
+        region: move.region,
+        pressure: move.pressure,
+        dose: describeDose(dose),
+      })),
+    cuts: [whole, ...others.map((cut) => publishedCut(lesson, cut))],
+  };
+}
+
+/** Every medium that a published lesson plays. @example mediaOf(published) // ['96ff00a3-…'] */
+export function mediaOf({ takes, cuts }: PublishedLesson): string[] {
+  return [
+    ...new Set([
+      ...takes.flatMap((take) => take.sources.map((source) => source.mediaId)),
+      ...cuts.flatMap((cut) => cut.voices.map((voice) => voice.mediaId)),
+    ]),
+  ];
+}
+
+function publishedCut(lesson: Lesson, cut: Cut): PublishedCut {
+  const passages = passagesOf(lesson, cut);
+  return {
+    id: cut.id,
+    durationMs: cut.durationMs,
+    pieces: cut.pieces.map(({ id, takeId, fromMs, toMs }) => ({ id, takeId, fromMs, toMs })),
+    steps: stepRunsOf(passages),
+    passages: passages.map(({ kind, stepId, side, startMs, endMs }) => ({ kind, stepId, side, startMs, endMs })),
+    cues: deriveCues(lesson, { id: cut.id, passages, durationMs: cut.durationMs, cut }).cues.map((cue) => ({ ...cue })),
+    voices: voicesIn(lesson, passages),
+  };
+}
