@@ -25,7 +25,7 @@ export async function results(studio: Studio): Promise<void> {
 
 /** A version that was watched so much, half of its viewers having answered, with everything rolled up. */
 async function watched(studio: Studio, events: number): Promise<string> {
-  const { versionId, follow } = await studio.share();
+  const { versionId, cut } = await studio.share();
   const viewings = events / EACH;
   const { database } = studio;
   await database.query(
@@ -37,7 +37,7 @@ async function watched(studio: Studio, events: number): Promise<string> {
     `INSERT INTO events (id, at, viewing_id, kind, from_ms, to_ms, wall_ms, rate)
      SELECT gen_random_uuid(), now(), id, 'played', n * $2::int, n * $2::int + $2::int, 0, 1
      FROM viewings, generate_series(0, $3::int - 1) AS n WHERE version_id = $1`,
-    [versionId, Math.floor(follow.durationMs / EACH), EACH],
+    [versionId, Math.floor(cut.durationMs / EACH), EACH],
   );
   await database.query(
     `INSERT INTO feedback (viewing_id, version_id, ease, felt, remark)
@@ -47,11 +47,13 @@ async function watched(studio: Studio, events: number): Promise<string> {
   );
   await database.query(
     `INSERT INTO answers SELECT version_id, 'ease', 'right', '', count(*) FROM feedback WHERE version_id = $1 GROUP BY 1
-     UNION ALL SELECT version_id, 'felt', 'jaw', 'left', count(*) FROM feedback WHERE version_id = $1 GROUP BY 1`,
+     UNION ALL SELECT version_id, 'felt', 'jaw', 'left', count(*) FROM feedback WHERE version_id = $1 GROUP BY 1
+     UNION ALL SELECT version_id, 'said', '', '', count(*) FROM feedback WHERE version_id = $1 GROUP BY 1
+     UNION ALL SELECT version_id, 'remark', '', '', count(*) FROM feedback WHERE version_id = $1 AND remark <> '' GROUP BY 1`,
     [versionId],
   );
-  const { watching } = await studio.results(versionId);
-  if (watching.viewings !== viewings) throw new Error(`${watching.viewings} of ${viewings} viewings are rolled up.`);
+  const { viewings: counted } = await studio.results(versionId);
+  if (counted !== viewings) throw new Error(`${counted} of ${viewings} viewings are rolled up.`);
   // What autovacuum does in its own time.
   await database.query('VACUUM ANALYZE viewings, events, feedback, answers');
   return versionId;

@@ -1,8 +1,8 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import pg from 'pg';
-import { freeze } from '@limber/core/viewing/freeze';
+import { publish } from '@limber/core/viewing/publish';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import type { Follow } from '@limber/core/viewing/published.schema';
+import type { PublishedCut } from '@limber/core/viewing/published.schema';
 import { DEMO_SIGN_IN } from '@limber/demo/world/sign-in';
 import { filmedLessonOf } from './long-lesson';
 
@@ -28,26 +28,28 @@ export class Studio {
   }
 
   /** A shared version of 24 steps; its footage is only a row, which nobody plays here. */
-  async share(): Promise<{ versionId: string; token: string; follow: Follow }> {
+  async share(): Promise<{ versionId: string; token: string; cut: PublishedCut }> {
     const [mediaId, versionId, lessonId] = [randomUUID(), randomUUID(), randomUUID()];
     const lesson = filmedLessonOf(24, mediaId);
-    const follow = freeze(lesson, versionId);
+    const published = publish(lesson, versionId);
+    const cut = published.cuts[0]!;
     const token = randomBytes(16).toString('base64url');
     await this.database.query(
       `INSERT INTO media (id, name, bytes, duration_ms, width, height, frame_rate, has_sound) VALUES ($1, 'none', 0, $2, 960, 540, '{}', true)`,
-      [mediaId, follow.durationMs],
+      [mediaId, cut.durationMs],
     );
     await this.database.query('INSERT INTO lessons (id, revision, doc) VALUES ($1, 1, $2)', [lessonId, lesson]);
     await this.database.query(
-      'INSERT INTO versions (id, lesson_id, number, revision, doc, follow, generator, media_id) VALUES ($1, $2, 1, 1, $3, $4, 1, $5)',
-      [versionId, lessonId, lesson, follow, mediaId],
+      'INSERT INTO versions (id, lesson_id, number, revision, doc, published, cuts, generator) VALUES ($1, $2, 1, 1, $3, $4, $5, 1)',
+      [versionId, lessonId, lesson, published, published.cuts.map((one) => one.id)],
     );
+    await this.database.query('INSERT INTO version_media (version_id, media_id) VALUES ($1, $2)', [versionId, mediaId]);
     await this.database.query('INSERT INTO links (token, lesson_id, version_id) VALUES ($1, $2, $3)', [
       token,
       lessonId,
       versionId,
     ]);
-    return { versionId, token, follow };
+    return { versionId, token, cut };
   }
 
   /** A lesson brought in as a bundle; tells its id. */
@@ -61,9 +63,9 @@ export class Studio {
     return ((await answer.json()) as { id: string }).id;
   }
 
-  async results(versionId: string): Promise<{ watching: { viewings: number } }> {
+  async results(versionId: string): Promise<{ viewings: number }> {
     const answer = await fetch(`${this.url}/api/results/${versionId}`, { headers: { Cookie: this.cookie } });
     if (!answer.ok) throw new Error(await answer.text());
-    return (await answer.json()) as { watching: { viewings: number } };
+    return (await answer.json()) as { viewings: number };
   }
 }

@@ -12,8 +12,9 @@ import { originalKey } from '@limber/server/media/keys';
 import { probe } from '@limber/server/media/probe';
 import { LocalMediaStore } from '@limber/server/media/store';
 import { openDatabase } from '@limber/server/store/database';
-import { Jobs, Lessons, Media, Moves, Users, type MediaRow } from '@limber/server/store/entities';
+import { Jobs, Media, Moves, Users, type MediaRow } from '@limber/server/store/entities';
 import { storeFeedback } from '@limber/server/store/feedback';
+import { insertLesson } from '@limber/server/store/lesson-store';
 import { storeEvents } from '@limber/server/store/intake';
 import { rollUp } from '@limber/server/store/rollup';
 import { shareLesson } from '@limber/server/store/share';
@@ -21,7 +22,7 @@ import { footageOf } from './film-lessons';
 import type { Truth } from './footage/truth';
 import { seedOf } from './random';
 import { DEMO_SIGN_IN } from './world/sign-in';
-import { afterTheNightShift, beforeTheEarlyBulletin, coldMorningEyes, readingAloud } from './world/lessons';
+import { afterTheNightShift, beforeTheEarlyBulletin, coldMorningEyes, readingAloud, ropeAgain } from './world/lessons';
 import { MOVES } from './world/moves';
 import { simulateViewings } from './world/viewers';
 
@@ -49,18 +50,29 @@ async function load(): Promise<void> {
   for (const lesson of [readingAloud(), afterTheNightShift()]) await addLesson(lesson);
   await addLesson(await withTake(coldMorningEyes(), false));
 
-  const bulletin = await withTake(beforeTheEarlyBulletin(), true);
+  const bulletin = await filmedAgain(await withTake(beforeTheEarlyBulletin(), true), ropeAgain());
   await addLesson(bulletin);
   const shared = await shareLesson(database, bulletin.id);
   if (!shared) throw new Error('The demo lesson could not be shared.');
   const { version, link } = shared;
-  const viewings = simulateViewings(version.follow, 200, Date.now() - 46 * 86_400_000, seedOf(bulletin.id));
-  for (const { viewingId, viewerId, events, feedback } of viewings) {
-    const viewing = { id: viewingId, viewerId, versionId: version.id, token: link.token };
-    await storeEvents(database, viewing, events.slice(0, 1), new Date(events[0]!.wallMs));
-    const last = new Date(events[events.length - 1]!.wallMs);
-    await storeEvents(database, viewing, events, last);
-    if (feedback) await storeFeedback(database, viewing, feedback, last);
+  const [full, practice] = version.published.cuts;
+  // Regulars who want no explaining come a little later.
+  for (const [cut, count, daysAgo] of [[full!, 200, 46] as const, [practice!, 48, 12] as const]) {
+    const firstWallMs = Date.now() - daysAgo * 86_400_000;
+    const viewings = simulateViewings(
+      version.published,
+      cut,
+      count,
+      firstWallMs,
+      seedOf(cut.id === 'full' ? bulletin.id : `${bulletin.id}/${cut.id}`),
+    );
+    for (const { viewingId, viewerId, events, feedback } of viewings) {
+      const viewing = { id: viewingId, viewerId, versionId: version.id, cut: cut.id, token: link.token };
+      await storeEvents(database, viewing, events.slice(0, 1), new Date(events[0]!.wallMs));
+      const last = new Date(events[events.length - 1]!.wallMs);
+      await storeEvents(database, viewing, events, last);
+      if (feedback) await storeFeedback(database, viewing, feedback, last);
+    }
   }
   await rollUp(database, version.id);
 
@@ -72,7 +84,7 @@ async function load(): Promise<void> {
 }
 
 async function addLesson(doc: Lesson): Promise<void> {
-  await database.getRepository(Lessons).insert({ id: doc.id, revision: 1, doc: doc as never, updatedAt: new Date() });
+  await insertLesson(database, doc);
 }
 
 async function withTake(lesson: Lesson, marked: boolean): Promise<Lesson> {
@@ -97,6 +109,19 @@ async function withTake(lesson: Lesson, marked: boolean): Promise<Lesson> {
     takes: [take],
     assembly: [{ id: 'piece-1', takeId: take.id, fromMs: 0, toMs: media.durationMs }],
     segments: marked ? segmentsOf(truth, take.id, media.durationMs) : [],
+  };
+}
+
+/** With a second take of one of its steps, marked, which does not play yet. */
+async function filmedAgain(lesson: Lesson, again: Lesson): Promise<Lesson> {
+  const { takes, segments } = await withTake(again, true);
+  return {
+    ...lesson,
+    takes: [...lesson.takes, ...takes.map((take) => ({ ...take, id: 'take-2', name: 'Take 2, the ropes again' }))],
+    segments: [
+      ...lesson.segments,
+      ...segments.map((segment) => ({ ...segment, id: `again-${segment.id}`, takeId: 'take-2' })),
+    ],
   };
 }
 

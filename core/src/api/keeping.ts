@@ -40,8 +40,10 @@ const versionSchema = z.object({
   number: z.number(),
   revision: z.number(),
   createdAt: z.coerce.date(),
+  /** The cuts that it can be watched in, the full one first. */
+  cuts: z.array(z.string()),
   viewings: z.number(),
-  /** What its film and what is made of it weigh. */
+  /** What its films and what is made of them weigh. */
   bytes: z.number(),
 });
 const linkSchema = z.object({

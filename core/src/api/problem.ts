@@ -17,6 +17,7 @@ export const PROBLEMS = {
   'not-found': { status: 404, title: 'Not found' },
   trashed: { status: 404, title: 'In the trash' },
   'other-version': { status: 409, title: 'Conflict' },
+  'other-cut': { status: 409, title: 'Conflict' },
   'known-address': { status: 409, title: 'Not taken' },
   'last-owner': { status: 409, title: 'Not taken' },
   gone: { status: 410, title: 'Taken down' },

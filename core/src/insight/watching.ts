@@ -1,4 +1,4 @@
-import { BIN_MS, type Rollup, type StepSpan } from '../viewing/rollup';
+import { BIN_MS, type Rollup, type SummedCut } from '../viewing/rollup';
 import { wilson, type Interval } from './wilson';
 
 export interface RetentionPoint {
@@ -9,7 +9,9 @@ export interface RetentionPoint {
 export interface StepWatching {
   readonly stepId: string;
   readonly entered: number;
-  /** Share of those who entered and never reached the end. */
+  /** How many of them skipped the rest because it hurt. */
+  readonly hurt: number;
+  /** Share of those who entered and left in it: neither reached its end, nor went on, nor skipped because it hurt. */
   readonly dropOff: Interval;
   /** Mean share of the step's time that was played, over all viewings, 0 to 1. */
   readonly completion: number;
@@ -32,7 +34,7 @@ export interface Watching {
  * Retention at `t` is the share of viewings whose furthest played point lies beyond `t`; skipped is what those still
  * going did not play of a bin; replayed is what was played again, each as a share of all viewings.
  */
-export function watching(rollup: Rollup, durationMs: number, steps: readonly StepSpan[]): Watching {
+export function watching(rollup: Rollup, { durationMs, steps }: SummedCut): Watching {
   const n = rollup.viewings;
   const retention: RetentionPoint[] = [{ atMs: 0, share: wilson(n, n) }];
   let still = n;
@@ -62,10 +64,12 @@ export function watching(rollup: Rollup, durationMs: number, steps: readonly Ste
     skipped,
     steps: steps.map((step, i) => {
       const entered = rollup.entered[i] ?? 0;
-      const left = Math.max(0, entered - (rollup.finished[i] ?? 0));
+      const hurt = rollup.hurt[i] ?? 0;
+      const left = Math.max(0, entered - hurt - (rollup.finished[i] ?? 0));
       return {
         stepId: step.stepId,
         entered,
+        hurt,
         dropOff: wilson(left, entered),
         completion: n > 0 ? coveredBetween(rollup.covered, step) / (n * (step.endMs - step.startMs)) : 0,
       };
@@ -73,8 +77,38 @@ export function watching(rollup: Rollup, durationMs: number, steps: readonly Ste
   };
 }
 
+/**
+ * How each step was watched over several cuts, in the order in which they first come: those who entered it, skipped it and
+ * left in it added up, its played share weighed by the viewings of each cut.
+ *
+ * @example stepsOverall([watching(full, fullCut), watching(practice, practiceCut)])[0]!.entered // 240
+ */
+export function stepsOverall(cuts: readonly Watching[]): StepWatching[] {
+  const sums = new Map<string, { entered: number; hurt: number; left: number; played: number; asked: number }>();
+  for (const { viewings, steps } of cuts)
+    for (const { stepId, entered, hurt, dropOff, completion } of steps) {
+      const sum = sums.get(stepId) ?? { entered: 0, hurt: 0, left: 0, played: 0, asked: 0 };
+      sums.set(stepId, sum);
+      sum.entered += entered;
+      sum.hurt += hurt;
+      sum.left += dropOff.k;
+      sum.played += completion * viewings;
+      sum.asked += viewings;
+    }
+  return [...sums].map(([stepId, { entered, hurt, left, played, asked }]) => ({
+    stepId,
+    entered,
+    hurt,
+    dropOff: wilson(left, entered),
+    completion: asked > 0 ? played / asked : 0,
+  }));
+}
+
 /** Played ms inside a step; bins at its edges count by the share that lies inside. */
-function coveredBetween(covered: readonly number[], { startMs, endMs }: StepSpan): number {
+function coveredBetween(
+  covered: readonly number[],
+  { startMs, endMs }: { readonly startMs: number; readonly endMs: number },
+): number {
   let sum = 0;
   for (let bin = Math.floor(startMs / BIN_MS); bin < covered.length && bin * BIN_MS < endMs; bin++) {
     const inside = Math.min(endMs, (bin + 1) * BIN_MS) - Math.max(startMs, bin * BIN_MS);

@@ -9,20 +9,47 @@ export interface Standing {
   readonly next: string;
 }
 
-/** Where a lesson stands on its path and what comes next, from what it holds and how often it was shared and watched. */
-export function standingOf(lesson: Lesson, versions: number, viewings: number): Standing {
+/** What of a lesson is there and what is still to do. */
+export interface Todo {
+  readonly stepCount: number;
+  readonly takeCount: number;
+  /** Steps without words before and over their dose. */
+  readonly wordlessCount: number;
+  /** Steps that nothing is marked of. */
+  readonly unmarkedCount: number;
+}
+
+/** @example todoOf(lesson) // { stepCount: 7, takeCount: 1, wordlessCount: 0, unmarkedCount: 2 } */
+export function todoOf({ steps, takes, segments }: Lesson): Todo {
+  const marked = new Set(segments.map((segment) => segment.stepId));
+  return {
+    stepCount: steps.length,
+    takeCount: takes.length,
+    wordlessCount: steps.filter((step) => !step.narration.before && !step.narration.during).length,
+    unmarkedCount: steps.filter((step) => !marked.has(step.id)).length,
+  };
+}
+
+/**
+ * Where a lesson stands on its path and what comes next, from what is to do and how often it was shared and watched.
+ *
+ * @example standingOf(todoOf(lesson), 1, 0).next // 'Send the link to your viewers'
+ */
+export function standingOf(todo: Todo, versions: number, viewings: number): Standing {
   if (versions > 0 && viewings > 0)
     return { stage: 'learn', next: `See how ${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} went` };
   if (versions > 0) return { stage: 'share', next: 'Send the link to your viewers' };
-  if (lesson.takes.length === 0) {
-    if (lesson.steps.length === 0) return { stage: 'plan', next: 'Add the first move' };
-    const wordless = lesson.steps.filter((step) => !step.narration.before && !step.narration.during).length;
-    if (wordless > 0)
-      return { stage: 'plan', next: `Write the words of ${wordless} ${wordless === 1 ? 'step' : 'steps'}, then film` };
+  const { wordlessCount, unmarkedCount } = todo;
+  if (todo.takeCount === 0) {
+    if (todo.stepCount === 0) return { stage: 'plan', next: 'Add the first move' };
+    if (wordlessCount > 0)
+      return {
+        stage: 'plan',
+        next: `Write the words of ${wordlessCount} ${wordlessCount === 1 ? 'step' : 'steps'}, then film`,
+      };
     return { stage: 'film', next: 'Film it, or bring in a take' };
   }
-  const marked = new Set(lesson.segments.map((segment) => segment.stepId));
-  const open = lesson.steps.filter((step) => !marked.has(step.id)).length;
-  if (open > 0) return { stage: 'mark', next: `Mark ${open} ${open === 1 ? 'step' : 'steps'} on the footage` };
+  if (unmarkedCount > 0)
+    return { stage: 'mark', next: `Mark ${unmarkedCount} ${unmarkedCount === 1 ? 'step' : 'steps'} on the footage` };
   return { stage: 'share', next: 'Share a version' };
 }

@@ -1,6 +1,6 @@
 import { schedule } from '../schedule/schedule';
 import { applyChange } from '../lesson/change';
-import { standingOf } from '../lesson/stage';
+import { standingOf, todoOf } from '../lesson/stage';
 import { aFilmedLesson, aLesson, aStep, reps } from '../testing';
 import { freeStretch, moveEnd, segmentAt, withBeat } from './marking';
 import type { Segment } from '../lesson/segment.schema';
@@ -76,16 +76,20 @@ describe('marking', () => {
 
 describe('where a lesson stands', () => {
   it('follows its path and says what comes next', () => {
-    expect(standingOf(aLesson(), 0, 0)).toEqual({ stage: 'plan', next: 'Add the first move' });
-    expect(standingOf(aLesson({ steps: [aStep('a')] }), 0, 0).next).toBe('Write the words of 1 step, then film');
+    expect(standingOf(todoOf(aLesson()), 0, 0)).toEqual({ stage: 'plan', next: 'Add the first move' });
+    expect(standingOf(todoOf(aLesson({ steps: [aStep('a')] })), 0, 0).next).toBe(
+      'Write the words of 1 step, then film',
+    );
     const told = aStep('a', { narration: { before: 'Do.', during: '', after: '' } });
-    expect(standingOf(aLesson({ steps: [told] }), 0, 0).stage).toBe('film');
-    expect(standingOf(aFilmedLesson({ steps: [told] }), 0, 0)).toEqual({
+    expect(standingOf(todoOf(aLesson({ steps: [told] })), 0, 0).stage).toBe('film');
+    expect(standingOf(todoOf(aFilmedLesson({ steps: [told] })), 0, 0)).toEqual({
       stage: 'mark',
       next: 'Mark 1 step on the footage',
     });
-    expect(standingOf(aFilmedLesson({ steps: [told], segments: [segment('s', 0, 5)] }), 0, 0).stage).toBe('share');
-    expect(standingOf(aFilmedLesson(), 1, 0).stage).toBe('share');
-    expect(standingOf(aFilmedLesson(), 1, 3)).toEqual({ stage: 'learn', next: 'See how 3 viewings went' });
+    expect(standingOf(todoOf(aFilmedLesson({ steps: [told], segments: [segment('s', 0, 5)] })), 0, 0).stage).toBe(
+      'share',
+    );
+    expect(standingOf(todoOf(aFilmedLesson()), 1, 0).stage).toBe('share');
+    expect(standingOf(todoOf(aFilmedLesson()), 1, 3)).toEqual({ stage: 'learn', next: 'See how 3 viewings went' });
   });
 });

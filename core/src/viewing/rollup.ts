@@ -30,12 +30,15 @@ export const rollupSchema = z.object({
   furthest: counts,
   /** Each time that a step runs: viewings that played some of it. */
   entered: counts,
-  /** Each time that a step runs: viewings that entered it and reached its end. */
+  /** Each time that a step runs: viewings that entered it and reached its end, or went on behind it. */
   finished: counts,
+  /** Each time that a step runs: viewings that entered it and skipped the rest because it hurt. */
+  hurt: counts,
 });
 export type Rollup = z.infer<typeof rollupSchema>;
 
-export function emptyRollup(durationMs: number, stepCount: number): Rollup {
+/** The sums of a cut that nobody has watched. */
+export function emptyRollup({ durationMs, steps }: Pick<SummedCut, 'durationMs' | 'steps'>): Rollup {
   const bins = Math.max(1, Math.ceil(durationMs / BIN_MS));
   const zeros = (length: number): number[] => new Array<number>(length).fill(0);
   return {
@@ -45,49 +48,60 @@ export function emptyRollup(durationMs: number, stepCount: number): Rollup {
     covered: zeros(bins),
     replayed: zeros(bins),
     furthest: zeros(bins),
-    entered: zeros(stepCount),
-    finished: zeros(stepCount),
+    entered: zeros(steps.length),
+    finished: zeros(steps.length),
+    hurt: zeros(steps.length),
   };
 }
 
+/** A cut as far as its sums are concerned: its length, and each time that a step runs. */
+export interface SummedCut {
+  readonly id: string;
+  readonly durationMs: number;
+  readonly steps: readonly StepSpan[];
+}
+
+/** What is known of a viewing: its played spans (a union), and where it skipped because it hurt. Times of its cut. */
+export interface Watched {
+  readonly spans: readonly Span[];
+  readonly hurtMs: readonly number[];
+}
+
+export const NOTHING_WATCHED: Watched = { spans: [], hurtMs: [] };
+
 /**
- * Adds to `rollup` what a viewing's new heartbeats change.
+ * Adds to the sums of a cut what a viewing's new events change.
  *
- * @param before the viewing's played spans so far (a union).
- * @param played the newly stored `played` stretches, each counted once.
+ * @param before what was known of the viewing so far.
+ * @param fresh the newly stored `played` stretches, each counted once, and skips because it hurt.
  * @param isNew whether the viewing itself is counted for the first time.
- * @returns the viewing's played spans now.
+ * @returns what is known of the viewing now.
+ * @example addToRollup(emptyRollup(cut), cut, NOTHING_WATCHED, { spans: [[0, 5000]], hurtMs: [] }, true).spans // [[0, 5000]]
  */
-export function addToRollup(
-  rollup: Rollup,
-  durationMs: number,
-  steps: readonly StepSpan[],
-  before: readonly Span[],
-  played: readonly Span[],
-  isNew: boolean,
-): Span[] {
-  const clipped = clipSpans(played, durationMs);
-  const after = unionSpans([...before, ...clipped]);
+export function addToRollup(rollup: Rollup, cut: SummedCut, before: Watched, fresh: Watched, isNew: boolean): Watched {
+  const clipped = clipSpans(fresh.spans, cut.durationMs);
+  const after = { spans: unionSpans([...before.spans, ...clipped]), hurtMs: [...before.hurtMs, ...fresh.hurtMs] };
   if (isNew) rollup.viewings += 1;
-  const was = playedFromSpans(before, durationMs);
-  const is = playedFromSpans(after, durationMs);
+  const was = playedFromSpans(before.spans, cut.durationMs);
+  const is = playedFromSpans(after.spans, cut.durationMs);
   rollup.watchedMs += is.watchedMs - was.watchedMs;
   rollup.completed += Number(is.completion >= COMPLETED_FROM) - Number(was.completion >= COMPLETED_FROM);
 
-  for (const span of before) spread(rollup.covered, span, -1);
-  for (const span of after) spread(rollup.covered, span, 1);
+  for (const span of before.spans) spread(rollup.covered, span, -1);
+  for (const span of after.spans) spread(rollup.covered, span, 1);
   for (const span of clipped) spread(rollup.replayed, span, 1);
-  for (const span of after) spread(rollup.replayed, span, -1);
-  for (const span of before) spread(rollup.replayed, span, 1);
+  for (const span of after.spans) spread(rollup.replayed, span, -1);
+  for (const span of before.spans) spread(rollup.replayed, span, 1);
 
-  if (before.length > 0) rollup.furthest[binOf(rollup, before)]! -= 1;
-  if (after.length > 0) rollup.furthest[binOf(rollup, after)]! += 1;
+  if (before.spans.length > 0) rollup.furthest[binOf(rollup, before.spans)]! -= 1;
+  if (after.spans.length > 0) rollup.furthest[binOf(rollup, after.spans)]! += 1;
 
-  steps.forEach((step, i) => {
+  cut.steps.forEach((step, i) => {
     const then = stepState(before, step);
     const now = stepState(after, step);
-    rollup.entered[i]! += Number(now.entered) - Number(then.entered);
-    rollup.finished[i]! += Number(now.finished) - Number(then.finished);
+    rollup.entered[i]! += Number(now !== 'none') - Number(then !== 'none');
+    rollup.finished[i]! += Number(now === 'finished') - Number(then === 'finished');
+    rollup.hurt[i]! += Number(now === 'hurt') - Number(then === 'hurt');
   });
   return after;
 }
@@ -101,16 +115,25 @@ export function subtractRollup(from: Rollup, part: Rollup): void {
   from.viewings = less(from.viewings, part.viewings);
   from.completed = less(from.completed, part.completed);
   from.watchedMs = less(from.watchedMs, part.watchedMs);
-  for (const name of ['covered', 'replayed', 'furthest', 'entered', 'finished'] as const)
+  for (const name of ['covered', 'replayed', 'furthest', 'entered', 'finished', 'hurt'] as const)
     part[name].forEach((value, i) => (from[name][i] = less(from[name][i] ?? 0, value)));
 }
 
-/** A step counts as entered from one second of it on (or half of a shorter one), and as finished at its last half second. */
-export function stepState(spans: readonly Span[], step: StepSpan): { entered: boolean; finished: boolean } {
-  const inside = intersectSpans(spans, [[step.startMs, step.endMs]]);
-  const entered = lengthOf(inside) >= Math.min(1000, (step.endMs - step.startMs) / 2);
-  const last = inside[inside.length - 1];
-  return { entered, finished: entered && last !== undefined && last[1] >= step.endMs - 500 };
+export type StepState = 'none' | 'left' | 'finished' | 'hurt';
+
+/**
+ * What became of one run of a step in a viewing. It is entered from one second of it on (or half of a shorter one), and
+ * finished at its last half second, or when something after it was played: whoever goes on did not leave. A skip because
+ * it hurt is told apart from both.
+ *
+ * @example stepState({ spans: [[0, 3000]], hurtMs: [] }, { stepId: 'a', startMs: 1000, endMs: 5000 }) // 'left'
+ */
+export function stepState({ spans, hurtMs }: Watched, { startMs, endMs }: StepSpan): StepState {
+  const inside = intersectSpans(spans, [[startMs, endMs]]);
+  if (lengthOf(inside) < Math.min(1000, (endMs - startMs) / 2)) return 'none';
+  if (inside[inside.length - 1]![1] >= endMs - 500) return 'finished';
+  if (hurtMs.some((ms) => startMs <= ms && ms < endMs)) return 'hurt';
+  return spans[spans.length - 1]![1] > endMs ? 'finished' : 'left';
 }
 
 function binOf(rollup: Rollup, spans: readonly Span[]): number {

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { DocumentKind } from '../document/document';
-import { emptyRollup, rollupSchema, type Rollup } from './rollup';
+import { emptyRollup, rollupSchema, type Rollup, type SummedCut } from './rollup';
 
 const SUMS_FORMAT = 'limber-cheek/sums';
 const SUMS_VERSION = 2;
@@ -22,16 +22,9 @@ export function emptySums(): Sums {
   return { format: SUMS_FORMAT, version: SUMS_VERSION, viewings: 0, cuts: {} };
 }
 
-/** A cut as far as its sums are concerned. */
-export interface SummedCut {
-  readonly id: string;
-  readonly durationMs: number;
-  readonly steps: readonly unknown[];
-}
-
 /** The sums of one cut within those of a version; they begin empty. The sums given are changed by what is added to them. */
-export function sumsOfCut(sums: Sums, { id, durationMs, steps }: SummedCut): Rollup {
-  return (sums.cuts[id] ??= emptyRollup(durationMs, steps.length));
+export function sumsOfCut(sums: Sums, cut: SummedCut): Rollup {
+  return (sums.cuts[cut.id] ??= emptyRollup(cut));
 }
 
 /** Sets how many viewings there are of all cuts. */
@@ -51,7 +44,7 @@ export const sumsDocument: DocumentKind<Sums> = {
     0: (older) => older,
     1: ({ format: _format, version: _version, ...rollup }) => ({
       viewings: rollup['viewings'],
-      cuts: { full: rollup },
+      cuts: { full: { ...rollup, hurt: (rollup['entered'] as number[]).map(() => 0) } },
     }),
   },
 };

@@ -1,11 +1,22 @@
 import { wilson } from '../insight/wilson';
-import { watching } from '../insight/watching';
+import { stepsOverall, watching } from '../insight/watching';
+import { checkDocument } from '../document/document';
 import { unionSpans, type Span } from '../time/spans';
 import { aFilmedLesson, aMove, aStep, reps } from '../testing';
-import { NotReadyError, publish } from './publish';
+import { mediaOf, NotReadyError, publish } from './publish';
+import { publishedDocument } from './published.document';
 import { eventSchema, parseEvents } from './event.schema';
 import { COMPLETED_FROM, playedOf } from './played';
-import { addToRollup, emptyRollup, stepState, subtractRollup, type Rollup } from './rollup';
+import {
+  addToRollup,
+  emptyRollup,
+  NOTHING_WATCHED,
+  stepState,
+  subtractRollup,
+  type Rollup,
+  type StepState,
+  type Watched,
+} from './rollup';
 import { soundsSerious } from './serious';
 
 const beat = (id: string, fromMs: number, toMs: number, kind: 'played' | 'seek' = 'played') => ({
@@ -60,18 +71,23 @@ describe('played spans', () => {
   });
 });
 
-describe('the sums of a version', () => {
+describe('the sums of a cut', () => {
   const durationMs = 10_500;
   const steps = [
     { stepId: 'a', startMs: 1000, endMs: 5000 },
     { stepId: 'b', startMs: 5000, endMs: 10_000 },
   ];
+  const cut = { id: 'full', durationMs, steps };
+  const short = { ...cut, durationMs: 10_000 };
+  const spans = (...list: Span[]): Watched => ({ spans: list, hurtMs: [] });
   let state = 11;
   const random = (most: number): number => (state = (state * 48_271) % 2_147_483_647) % most;
+  /** Each a list of stretches; some are followed by a skip because it hurt. */
   const viewings = Array.from({ length: 40 }, () =>
-    Array.from({ length: 1 + random(9) }, (): Span => {
+    Array.from({ length: 1 + random(9) }, (): Watched => {
       const from = random(9000);
-      return [from, from + random(4000)];
+      const to = from + random(4000);
+      return { spans: [[from, to]], hurtMs: random(4) === 0 ? [to] : [] };
     }),
   );
 
@@ -85,11 +101,13 @@ describe('the sums of a version', () => {
       furthest: zeros(bins),
       entered: zeros(2),
       finished: zeros(2),
+      hurt: zeros(2),
     };
     let [completed, watchedMs] = [0, 0];
-    for (const beats of viewings) {
+    for (const viewing of viewings) {
       const times = zeros(durationMs);
-      for (const [from, to] of beats) for (let ms = from; ms < Math.min(to, durationMs); ms++) times[ms]! += 1;
+      for (const [[from, to]] of viewing.map((one) => one.spans as [Span]))
+        for (let ms = from; ms < Math.min(to, durationMs); ms++) times[ms]! += 1;
       times.forEach((count, ms) => {
         if (count > 0) sums.covered[Math.floor(ms / 1000)]! += 1;
         if (count > 1) sums.replayed[Math.floor(ms / 1000)]! += count - 1;
@@ -101,78 +119,75 @@ describe('the sums of a version', () => {
       if (last >= 0) sums.furthest[Math.floor(last / 1000)]! += 1;
       steps.forEach(({ startMs, endMs }, i) => {
         const inside = times.slice(startMs, endMs);
-        const entered = inside.filter((count) => count > 0).length >= 1000;
-        if (entered) sums.entered[i]! += 1;
-        if (entered && startMs + inside.findLastIndex((count) => count > 0) + 1 >= endMs - 500) sums.finished[i]! += 1;
+        if (inside.filter((count) => count > 0).length < 1000) return;
+        sums.entered[i]! += 1;
+        const toTheEnd = startMs + inside.findLastIndex((count) => count > 0) + 1 >= endMs - 500;
+        const hurt = viewing.some((one) => one.hurtMs.some((ms) => startMs <= ms && ms < endMs));
+        if (toTheEnd || (!hurt && last >= endMs)) sums.finished[i]! += 1;
+        else if (hurt) sums.hurt[i]! += 1;
       });
     }
     return { viewings: viewings.length, completed, watchedMs, ...sums };
   }
 
-  it('are the same however the heartbeats were batched', () => {
-    const sums = emptyRollup(durationMs, steps.length);
-    for (const beats of viewings) {
-      let spans: Span[] = [];
-      beats.forEach((one, i) => (spans = addToRollup(sums, durationMs, steps, spans, [one], i === 0)));
-      expect(spans).toEqual(unionSpans(beats.map(([from, to]): Span => [from, Math.min(to, durationMs)])));
+  it('are the same however the events were batched', () => {
+    const sums = emptyRollup(cut);
+    for (const viewing of viewings) {
+      let known = NOTHING_WATCHED;
+      viewing.forEach((one, i) => (known = addToRollup(sums, cut, known, one, i === 0)));
+      expect(known.spans).toEqual(
+        unionSpans(viewing.map(({ spans: [one] }): Span => [one![0], Math.min(one![1], durationMs)])),
+      );
     }
     expect(sums).toEqual(plainly());
-  });
-
-  it('add up over parts', () => {
-    const whole = emptyRollup(durationMs, steps.length);
-    for (const beats of viewings) {
-      addToRollup(whole, durationMs, steps, [], beats, true);
+    expect(sums.hurt.some((n) => n > 0)).toBeTrue();
+    const whole = emptyRollup(cut);
+    for (const viewing of viewings) {
+      const all = { spans: viewing.flatMap((one) => one.spans), hurtMs: viewing.flatMap((one) => one.hurtMs) };
+      addToRollup(whole, cut, NOTHING_WATCHED, all, true);
     }
     expect(whole).toEqual(plainly());
   });
 
-  it('tell who entered a step and who reached its end', () => {
-    expect(stepState([[0, 3000]], steps[0]!)).toEqual({ entered: true, finished: false });
-    expect(stepState([[0, 4600]], steps[0]!)).toEqual({ entered: true, finished: true });
-    expect(stepState([[0, 1100]], steps[0]!)).toEqual({ entered: false, finished: false });
-    expect(stepState([[6000, 9000]], steps[0]!)).toEqual({ entered: false, finished: false });
+  it('tell what became of a step, to the millisecond', () => {
+    const of = (step: (typeof steps)[0], ...list: Span[]): StepState => stepState(spans(...list), step);
+    const [step] = steps as [(typeof steps)[0]];
+    expect([of(step, [0, 2000]), of(step, [0, 1999])]).toEqual(['left', 'none']);
+    expect([of(step, [0, 4500]), of(step, [0, 4499])]).toEqual(['finished', 'left']);
+    expect(of(step, [6000, 9000])).toBe('none');
+    // Of a step that is shorter than two seconds, half is enough.
+    const brief = { stepId: 's', startMs: 0, endMs: 600 };
+    expect([of(brief, [0, 50]), of(brief, [0, 300]), of(brief, [0, 299])]).toEqual(['none', 'finished', 'none']);
   });
 
-  it('tell of a step that was reached, and of its end, to the millisecond', () => {
+  it('tell a skip from a leaving: whoever goes on did not leave, and whom it hurt least of all', () => {
     const [step] = steps as [(typeof steps)[0]];
-    expect([stepState([[0, 2000]], step).entered, stepState([[0, 1999]], step).entered]).toEqual([true, false]);
-    expect([stepState([[0, 4500]], step).finished, stepState([[0, 4499]], step).finished]).toEqual([true, false]);
-    // Of a step that is shorter than two seconds, half is enough.
-    const short = { stepId: 's', startMs: 0, endMs: 600 };
-    expect([stepState([[0, 300]], short).entered, stepState([[0, 299]], short).entered]).toEqual([true, false]);
+    const some: Span = [1000, 3000];
+    expect(stepState(spans(some, [5000, 5001]), step)).toBe('finished');
+    expect(stepState(spans(some, [4000, 4100]), step)).toBe('left');
+    expect(stepState({ spans: [some], hurtMs: [3000] }, step)).toBe('hurt');
+    expect(stepState({ spans: [some, [6000, 7000]], hurtMs: [3000] }, step)).toBe('hurt');
+    // It hurt somewhere else; and it hurt, but the step was played to its end.
+    expect(stepState({ spans: [some], hurtMs: [5000] }, step)).toBe('left');
+    expect(stepState({ spans: [[1000, 5000]], hurtMs: [3000] }, step)).toBe('finished');
+    const sums = emptyRollup(cut);
+    addToRollup(sums, cut, NOTHING_WATCHED, { spans: [some], hurtMs: [3000] }, true);
+    expect(watching(sums, cut).steps[0]).toEqual(
+      jasmine.objectContaining({ entered: 1, hurt: 1, dropOff: wilson(0, 1) }),
+    );
   });
 
   it('make figures that a person can check by hand', () => {
     // Four viewings of ten seconds: one whole, one left half way, one that skipped the middle, one that never played.
-    const sums = emptyRollup(10_000, steps.length);
-    addToRollup(sums, 10_000, steps, [], [[0, 10_000]], true);
-    addToRollup(
-      sums,
-      10_000,
-      steps,
-      [],
-      [
-        [0, 5000],
-        [1000, 2000],
-      ],
-      true,
-    );
-    addToRollup(
-      sums,
-      10_000,
-      steps,
-      [],
-      [
-        [0, 2000],
-        [8000, 10_000],
-      ],
-      true,
-    );
-    addToRollup(sums, 10_000, steps, [], [], true);
-    const figures = watching(sums, 10_000, steps);
+    const sums = emptyRollup(short);
+    const add = (...list: Span[]): void => void addToRollup(sums, short, NOTHING_WATCHED, spans(...list), true);
+    add([0, 10_000]);
+    add([0, 4000], [1000, 2000]);
+    add([0, 2000], [8000, 10_000]);
+    add();
+    const figures = watching(sums, short);
     expect(figures.completed).toEqual(wilson(1, 4));
-    expect(figures.retention.map((point) => point.share.k)).toEqual([4, 3, 3, 3, 3, 2, 2, 2, 2, 2, 2]);
+    expect(figures.retention.map((point) => point.share.k)).toEqual([4, 3, 3, 3, 2, 2, 2, 2, 2, 2, 2]);
     expect(figures.skipped[3]).toBeCloseTo(0.25, 12);
     expect(figures.skipped[9]).toBeCloseTo(0, 12);
     expect(figures.replayed[1]).toBeCloseTo(0.25, 12);
@@ -180,13 +195,13 @@ describe('the sums of a version', () => {
     expect(figures.steps[0]).toEqual(jasmine.objectContaining({ entered: 3, dropOff: wilson(1, 3) }));
     expect(figures.steps[1]!.entered).toBe(2);
     expect(figures.steps[1]!.completion).toBeCloseTo((1 + 0.4) / 4, 12);
-    expect(figures.meanWatchedMs).toBe((10_000 + 5000 + 4000) / 4);
+    expect(figures.meanWatchedMs).toBe((10_000 + 4000 + 4000) / 4);
   });
 
   it('count a viewing as completed from nine tenths of the lesson on, to the millisecond', () => {
-    const completed = (beats: Span[]): number => {
-      const sums = emptyRollup(10_000, steps.length);
-      addToRollup(sums, 10_000, steps, [], beats, true);
+    const completed = (list: Span[]): number => {
+      const sums = emptyRollup(short);
+      addToRollup(sums, short, NOTHING_WATCHED, spans(...list), true);
       return sums.completed;
     };
     expect(completed([[0, 9000]])).toBe(1);
@@ -202,28 +217,37 @@ describe('the sums of a version', () => {
   });
 
   it('lose exactly what one viewing had given when it is taken out', () => {
-    const one: Span[] = [
-      [0, 10_500],
-      [2000, 4000],
-    ];
-    const alone = emptyRollup(durationMs, steps.length);
-    addToRollup(alone, durationMs, steps, [], one, true);
+    const one = spans([0, 10_500], [2000, 4000]);
+    const alone = emptyRollup(cut);
+    addToRollup(alone, cut, NOTHING_WATCHED, one, true);
     expect([alone.viewings, alone.completed, alone.watchedMs, alone.replayed[2], alone.entered]).toEqual([
       ...[1, 1, 10_500, 1000],
       [1, 1],
     ]);
     const with_ = plainly();
-    addToRollup(with_, durationMs, steps, [], one, true);
+    addToRollup(with_, cut, NOTHING_WATCHED, one, true);
     subtractRollup(with_, alone);
     expect(with_).toEqual(plainly());
     // What was never there leaves nothing below nothing.
-    const nobody = emptyRollup(durationMs, steps.length);
+    const nobody = emptyRollup(cut);
     subtractRollup(nobody, alone);
-    expect(nobody).toEqual(emptyRollup(durationMs, steps.length));
+    expect(nobody).toEqual(emptyRollup(cut));
+  });
+
+  it('of a step add up over cuts: who entered, skipped and left, and its played share by viewings', () => {
+    const practice = { id: 'practice', durationMs: 5000, steps: [{ stepId: 'b', startMs: 0, endMs: 5000 }] };
+    const [full, other] = [emptyRollup(cut), emptyRollup(practice)];
+    addToRollup(full, cut, NOTHING_WATCHED, spans([0, 10_500]), true);
+    addToRollup(full, cut, NOTHING_WATCHED, { spans: [[0, 6500]], hurtMs: [6500] }, true);
+    addToRollup(other, practice, NOTHING_WATCHED, spans([0, 2500]), true);
+    const [a, b] = stepsOverall([watching(full, cut), watching(other, practice)]);
+    expect(a).toEqual({ stepId: 'a', entered: 2, hurt: 0, dropOff: wilson(0, 2), completion: 1 });
+    expect([b!.entered, b!.hurt, b!.dropOff]).toEqual([3, 1, wilson(1, 3)]);
+    expect(b!.completion).toBeCloseTo((5000 + 1500 + 2500) / (3 * 5000), 12);
   });
 
   it('of nobody are quiet', () => {
-    const figures = watching(emptyRollup(10_000, 2), 10_000, steps);
+    const figures = watching(emptyRollup(short), short);
     expect(figures.viewings).toBe(0);
     expect(figures.completed.n).toBe(0);
     expect(figures.retention.every((point) => Number.isFinite(point.share.share))).toBeTrue();
@@ -286,6 +310,40 @@ describe('a frozen version', () => {
     expect(published.cuts[0]!.durationMs).toBe(60_000);
     expect(published.cautions.some((words) => words.startsWith('Neck:'))).toBeTrue();
     expect(JSON.stringify(published)).not.toContain('private note');
+  });
+
+  it('holds every cut of it, each with its own cues and its media', () => {
+    const source = (mediaId: string) => ({ mediaId, role: 'picture' as const, offsetMs: 0 });
+    const [take] = aFilmedLesson().takes;
+    const lesson = aFilmedLesson({
+      steps: [aStep('a', { dose: reps(2, 2000) }), aStep('b', { dose: reps(2, 2000) })],
+      takes: [
+        { ...take!, sources: [source('one')] },
+        { ...take!, id: 'u', pictureLeft: 'right', sources: [source('two'), { ...source('voice'), role: 'sound' }] },
+        { ...take!, id: 'unused', sources: [source('three')] },
+      ],
+      segments: [segment, { ...segment, id: 'r', takeId: 'u', stepId: 'b', side: 'right' }],
+      assembly: [
+        { id: 'p', takeId: 't', fromMs: 0, toMs: 6000 },
+        { id: 'q', takeId: 'u', fromMs: 500, toMs: 6000 },
+        { id: 'r', takeId: 't', fromMs: 1000, toMs: 5000 },
+      ],
+    });
+    const published = publish(lesson, 'v');
+    expect(published.cuts.map(({ id, durationMs }) => [id, durationMs])).toEqual([
+      ['full', 15_500],
+      ['practice', 12_000],
+      ['step:a', 8000],
+      ['step:b', 4000],
+    ]);
+    expect(mediaOf(published)).toEqual(['one', 'two', 'voice']);
+    expect(published.takes.map((one) => one.pictureLeft)).toEqual(['left', 'right']);
+    expect(published.cuts[0]!.steps.map((run) => run.stepId)).toEqual(['a', 'b', 'a']);
+    for (const cut of published.cuts.slice(0, 2))
+      expect(cut.cues.filter((cue) => cue.kind === 'count').map((cue) => `${cue.stepId}${cue.text}`)).toEqual([
+        ...['a1', 'a2', 'b1', 'b2', 'a1', 'a2'],
+      ]);
+    checkDocument(publishedDocument, published);
   });
 
   it('warns before neck, jaw, eye, breath and cold', () => {

@@ -44,6 +44,20 @@ export function beforeTheEarlyBulletin(): Lesson {
   });
 }
 
+/** One step of it filmed once more, both sides alike, and nothing else. */
+export function ropeAgain(): Lesson {
+  const lesson = beforeTheEarlyBulletin();
+  const rope = lesson.steps.find((one) => one.id === 'rope')!;
+  return {
+    ...lesson,
+    id: 'rope-again',
+    title: 'Rope knead, once more',
+    opening: '',
+    closing: '',
+    steps: [{ ...rope, rightDose: null }],
+  };
+}
+
 /** Filmed and not yet marked. */
 export function coldMorningEyes(): Lesson {
   return lessonSchema.parse({

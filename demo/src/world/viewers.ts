@@ -1,5 +1,5 @@
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
-import type { PublishedLesson } from '@limber/core/viewing/published.schema';
+import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import { seeded } from '../random';
 
@@ -27,21 +27,37 @@ const ACHES = [
   'Too much pressure for me.',
 ];
 
+/** One cut of a version, with what its steps are. */
+interface Watchable {
+  readonly durationMs: number;
+  readonly steps: readonly (PublishedLesson['steps'][number] & { readonly startMs: number; readonly endMs: number })[];
+}
+
 /**
- * Made-up viewers of a version: most go on to the end, some leave during the long talk, at the humming and after the
+ * Made-up viewers of one cut of a version: most go on to the end, some leave during the long talk, at the humming and after the
  * last move; some pause, play a step again, or skip one. Seeded: the same version gives the same viewers.
  */
-export function simulateViewings(follow: Follow, count: number, firstWallMs: number, seed: number): SimulatedViewing[] {
+export function simulateViewings(
+  published: PublishedLesson,
+  cut: PublishedCut,
+  count: number,
+  firstWallMs: number,
+  seed: number,
+): SimulatedViewing[] {
+  const lesson: Watchable = {
+    durationMs: cut.durationMs,
+    steps: cut.steps.map((run) => ({ ...published.steps.find((step) => step.id === run.stepId)!, ...run })),
+  };
   const random = seeded(seed);
   const viewers = Array.from({ length: Math.ceil(count * 0.62) }, () => uuid(random, 4));
   return Array.from({ length: count }, (_, i) => {
     const viewerId = i < viewers.length ? viewers[i]! : viewers[Math.floor(random() * viewers.length)]!;
     const startWall = firstWallMs + Math.floor(i * 5.3 * 3_600_000 + random() * 3_600_000);
-    return oneViewing(follow, viewerId, startWall, random);
+    return oneViewing(lesson, viewerId, startWall, random);
   });
 }
 
-function oneViewing(follow: Follow, viewerId: string, startWall: number, random: () => number): SimulatedViewing {
+function oneViewing(lesson: Watchable, viewerId: string, startWall: number, random: () => number): SimulatedViewing {
   const viewingId = uuid(random, 4);
   const events: WatchEvent[] = [];
   let wall = startWall;
@@ -62,7 +78,7 @@ function oneViewing(follow: Follow, viewerId: string, startWall: number, random:
   emit('play', 0, 0);
   let at = 0;
   let left = false;
-  for (const step of follow.steps) {
+  for (const step of lesson.steps) {
     const talkLoss = 0.035 + (step.startMs - at > 15_000 ? 0.06 : 0);
     if (random() < talkLoss / patience) {
       play(at, Math.round(at + (step.startMs - at) * random()));
@@ -97,24 +113,24 @@ function oneViewing(follow: Follow, viewerId: string, startWall: number, random:
   }
   if (!left) {
     const leaves = random() < 0.3;
-    const end = leaves ? Math.round(at + (follow.durationMs - at) * random()) : follow.durationMs;
+    const end = leaves ? Math.round(at + (lesson.durationMs - at) * random()) : lesson.durationMs;
     play(at, end);
     if (!leaves) emit('ended', end, end);
   }
   emit('closed', at, at);
-  return { viewerId, viewingId, events, feedback: left ? null : answer(follow, viewingId, random) };
+  return { viewerId, viewingId, events, feedback: left ? null : answer(lesson, viewingId, random) };
 }
 
-function answer(follow: Follow, viewingId: string, random: () => number): Feedback | null {
+function answer(lesson: Watchable, viewingId: string, random: () => number): Feedback | null {
   if (random() < 0.25) return null;
   const roll = random();
-  const felt = follow.steps
+  const felt = lesson.steps
     .filter(() => random() < 0.4)
     .map(({ region }) => ({
       region,
       side: SIDED.has(region) ? (random() < 0.5 ? ('left' as const) : ('right' as const)) : null,
     }));
-  const jaw = follow.steps.find((step) => step.region === 'jaw');
+  const jaw = lesson.steps.find((step) => step.region === 'jaw');
   const aches = jaw !== undefined && random() < 0.06;
   return {
     viewingId,

@@ -2,7 +2,7 @@ import { REGIONS } from '@limber/core/face/regions';
 import { ACTIONS, LEVELS, TOOLS } from '@limber/core/move/move.schema';
 import { parseBundle } from '@limber/core/format/bundle';
 import { schedule } from '@limber/core/schedule/schedule';
-import { freeze } from '@limber/core/viewing/freeze';
+import { publish } from '@limber/core/viewing/publish';
 import { playedOf } from '@limber/core/viewing/played';
 import { eventSchema } from '@limber/core/viewing/event.schema';
 import { layOut } from '../footage/truth';
@@ -102,7 +102,7 @@ describe('the simulated viewers', () => {
     height: 540,
     frameRate: { numerator: 25, denominator: 1 },
   };
-  const follow = freeze(
+  const published = publish(
     {
       ...lesson,
       takes: [take],
@@ -111,11 +111,12 @@ describe('the simulated viewers', () => {
     },
     'v',
   );
-  const viewings = simulateViewings(follow, 200, Date.UTC(2026, 8, 1), 7);
+  const cut = published.cuts[0]!;
+  const viewings = simulateViewings(published, cut, 200, Date.UTC(2026, 8, 1), 7);
 
   it('are the same for the same seed', () => {
-    expect(simulateViewings(follow, 200, Date.UTC(2026, 8, 1), 7)).toEqual(viewings);
-    expect(simulateViewings(follow, 200, Date.UTC(2026, 8, 1), 8)).not.toEqual(viewings);
+    expect(simulateViewings(published, cut, 200, Date.UTC(2026, 8, 1), 7)).toEqual(viewings);
+    expect(simulateViewings(published, cut, 200, Date.UTC(2026, 8, 1), 8)).not.toEqual(viewings);
   });
 
   it('send valid events, heartbeats of ten seconds at most, each once', () => {
@@ -130,7 +131,7 @@ describe('the simulated viewers', () => {
   });
 
   it('differ: some finish, some leave, some play again', () => {
-    const completions = viewings.map((one) => playedOf(one.events, follow.durationMs).completion);
+    const completions = viewings.map((one) => playedOf(one.events, cut.durationMs).completion);
     expect(completions.filter((share) => share >= 0.9).length).toBeGreaterThan(40);
     expect(completions.filter((share) => share < 0.5).length).toBeGreaterThan(20);
     expect(viewings.filter((one) => one.events.some((event) => event.kind === 'again')).length).toBeGreaterThan(10);

@@ -16,7 +16,7 @@ describe('what viewers send', () => {
   const post = (token: string, what: string, body: object): Promise<Answer> =>
     server.client().ask('POST', `/api/follow/${token}/${what}`, body);
   const watch = (
-    viewing: { viewingId: string; viewerId: string; versionId?: string },
+    viewing: { viewingId: string; viewerId: string; versionId?: string; cut?: string },
     spans: [number, number][],
     token = lesson.token,
   ) => post(token, 'events', { ...viewing, events: spans.map(([from, to]) => played(viewing.viewingId, from, to)) });
@@ -98,7 +98,7 @@ describe('what viewers send', () => {
     await owner.ask('DELETE', `/api/lessons/${lesson.lessonId}`);
     for (const answer of [
       await server.client().ask('GET', `/api/follow/${lesson.token}`),
-      await server.client().ask('GET', `/api/follow/${lesson.token}/proxy.mp4`),
+      await server.client().ask('GET', `/api/follow/${lesson.token}/media/${lesson.mediaId}/proxy.mp4`),
       await watch(one, [[0, 1000]]),
       await say(one),
     ])
@@ -115,12 +115,100 @@ describe('what viewers send', () => {
   async function results(owner: Client, versionIds: readonly string[]): Promise<unknown[]> {
     const all: unknown[] = [];
     for (const id of versionIds) {
-      const { stillWatching, ...rest } = (await owner.ask('GET', `/api/results/${id}`)).body;
-      void stillWatching;
+      const { stillWatching: _still, stamp: _stamp, ...rest } = (await owner.ask('GET', `/api/results/${id}`)).body;
       all.push(rest);
     }
     return all;
   }
+
+  it('belongs to one cut: another one is another viewing, and each cut has its own sums', async () => {
+    const owner = await server.signedIn('owner');
+    const [one, two] = [somebody(), somebody()];
+    await watch(one, [
+      [5000, 15_000],
+      [15_000, 24_600],
+    ]);
+    expect((await watch({ ...two, cut: 'step:a' }, [[0, 10_000]])).status).toBe(202);
+    const mixed = await watch({ ...two, cut: 'full' }, [[0, 1000]]);
+    expect([mixed.status, mixed.body.type]).toEqual([409, 'other-cut']);
+    const unknown = await watch({ ...somebody(), cut: 'step:x' }, [[0, 1000]]);
+    expect([unknown.status, unknown.body.type]).toEqual([409, 'other-cut']);
+    const of = async (cut: string) => (await owner.ask('GET', `/api/results/${lesson.versionId}?cut=${cut}`)).body;
+    const cuts = (await of('full'))['cuts'] as { id: string; durationMs: number; viewings: number }[];
+    expect(cuts.map(({ id, durationMs, viewings }) => [id, durationMs, viewings])).toEqual([
+      ['full', 60_000, 1],
+      ['practice', 40_000, 0],
+      ['step:a', 20_000, 1],
+      ['step:b', 20_000, 0],
+    ]);
+    const single = (await of('step:a'))['cut'] as { watching: { meanWatchedMs: number } };
+    expect(single.watching.meanWatchedMs).toBe(10_000);
+    const all = await of('all');
+    expect([all['cut'], all['viewings']]).toEqual([null, 2]);
+    expect((all['all'] as { stepId: string; entered: number }[]).map((step) => [step.stepId, step.entered])).toEqual([
+      ['a', 2],
+      ['b', 0],
+    ]);
+    expect((await owner.ask('GET', `/api/results/${lesson.versionId}?cut=step:x`)).status).toBe(404);
+    // One viewer of two cuts is one viewer.
+    const again = { viewerId: one.viewerId, viewingId: randomUUID(), cut: 'practice' };
+    await watch(again, [[0, 5000]]);
+    expect([(await of('all'))['viewings'], (await of('all'))['viewers']]).toEqual([3, 2]);
+    await server.client().ask('DELETE', `/api/follow/viewers/${one.viewerId}`);
+    expect([(await of('all'))['viewings'], (await of('all'))['viewers']]).toEqual([1, 1]);
+  });
+
+  it('is told only as far as it is new, and as watching only while somebody is', async () => {
+    const owner = await server.signedIn('owner');
+    const path = `/api/results/${lesson.versionId}`;
+    const one = somebody();
+    const ask = async (since = '') => owner.ask('GET', `${path}?since=${since}`);
+    const first = await ask();
+    expect((await ask(String(first.body['stamp']))).status).toBe(204);
+    await watch(one, [[0, 5000]]);
+    const watched = await ask(String(first.body['stamp']));
+    expect([watched.status, watched.body['stillWatching']]).toEqual([200, 1]);
+    expect((await ask(String(watched.body['stamp']))).status).toBe(204);
+    await say(one, { remark: 'Good.' });
+    const said = await ask(String(watched.body['stamp']));
+    expect([said.status, said.body['remarkCount'], said.body['answered'], said.body['rated']]).toEqual([200, 1, 1, 0]);
+    // Left: nobody is watching any more, however lately something was played.
+    await post(lesson.token, 'events', { ...one, events: [{ ...played(one.viewingId, 5000, 5000), kind: 'closed' }] });
+    expect((await ask()).body['stillWatching']).toBe(0);
+    // What waited in a browser since this morning is no watching.
+    const late = somebody();
+    const wallMs = Date.now() + 4 * 3_600_000;
+    await post(lesson.token, 'events', { ...late, wallMs, events: [played(late.viewingId, 0, 5000)] });
+    expect((await ask()).body['stillWatching']).toBe(0);
+    await post(lesson.token, 'events', {
+      ...late,
+      wallMs: Date.now() + 2000,
+      events: [played(late.viewingId, 5000, 9000)],
+    });
+    expect((await ask()).body['stillWatching']).toBe(1);
+  });
+
+  it('tells a step that was skipped because it hurt as that, and not as a leaving', async () => {
+    const owner = await server.signedIn('owner');
+    const one = somebody();
+    await watch(one, [[5000, 9000]]);
+    await rollUp(server.database, lesson.versionId);
+    const skip = { ...played(one.viewingId, 9000, 9000), kind: 'skip_hurts' };
+    await post(lesson.token, 'events', { ...one, events: [skip] });
+    await rollUp(server.database, lesson.versionId);
+    await watch(one, [[30_000, 34_000]]);
+    const { body } = await owner.ask('GET', `/api/results/${lesson.versionId}`);
+    const stepsIn = (answer: Record<string, unknown>) =>
+      (answer['cut'] as { watching: { steps: { hurt: number; dropOff: { k: number } }[] } }).watching.steps.map(
+        (step) => [step.hurt, step.dropOff.k],
+      );
+    expect(stepsIn(body)).toEqual([
+      [1, 0],
+      [0, 1],
+    ]);
+    await server.client().ask('DELETE', `/api/follow/viewers/${one.viewerId}`);
+    expect(stepsIn((await owner.ask('GET', `/api/results/${lesson.versionId}`)).body)[0]).toEqual([0, 0]);
+  });
 
   it('can be had out and is erased everywhere, as if that browser had never been', async () => {
     const owner = await server.signedIn('owner');

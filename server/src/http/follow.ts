@@ -5,7 +5,7 @@ import { writeWebVtt } from '@limber/core/format/webvtt';
 import { parseEvents } from '@limber/core/viewing/event.schema';
 import type { PublishedLesson } from '@limber/core/viewing/published.schema';
 import { feedbackSchema } from '@limber/core/viewing/feedback.schema';
-import { Artefacts, Versions } from '../store/entities';
+import { Versions } from '../store/entities';
 import { eraseViewer, recordOf } from '../store/erase';
 import { storeFeedback } from '../store/feedback';
 import { storeEvents, whyNotTaken, type Viewing } from '../store/intake';
@@ -21,8 +21,16 @@ const viewingFields = {
   viewerId: idSchema,
   /** The version that was watched, which need not be the one that the link leads to by now. */
   versionId: idSchema.nullable().default(null),
+  /** The cut that was watched. */
+  cut: z.string().max(90).default('full'),
 };
-const batchSchema = z.object({ ...viewingFields, viewingId: idSchema, events: z.array(z.unknown()).min(1).max(500) });
+const batchSchema = z.object({
+  ...viewingFields,
+  viewingId: idSchema,
+  /** When it was sent, by the viewer's clock. */
+  wallMs: z.int().min(0).nullable().default(null),
+  events: z.array(z.unknown()).min(1).max(500),
+});
 const answerSchema = z.object({ ...viewingFields, feedback: feedbackSchema });
 
 const KEPT = 'That was a lot at once. It is kept on your device and sent a little later.';
@@ -73,10 +81,11 @@ export function followRoutes({ database, media }: Context): Router {
     return link.version_id;
   };
 
-  const followOf = async (request: Request): Promise<Follow> => {
+  const publishedOf = async (request: Request): Promise<PublishedLesson> => {
     const id = await versionIdOf(request);
-    return (await database.getRepository(Versions).findOneOrFail({ where: { id }, select: { id: true, follow: true } }))
-      .follow;
+    return (
+      await database.getRepository(Versions).findOneOrFail({ where: { id }, select: { id: true, published: true } })
+    ).published;
   };
 
   const admit = async (viewing: Viewing): Promise<void> => {
@@ -95,6 +104,8 @@ export function followRoutes({ database, media }: Context): Router {
         return new Problem('erased', 'What this device sent was erased, and nothing more of it is taken.');
       case 'other-viewer':
         return new Problem('other-viewer', 'This viewing belongs to another device.');
+      case 'other-cut':
+        return new Problem('other-cut', 'This viewing belongs to another cut of the lesson.');
       case 'other-version':
         return new Problem('other-version', 'This viewing belongs to another version of the lesson.');
     }
@@ -112,47 +123,52 @@ export function followRoutes({ database, media }: Context): Router {
   });
 
   router.get('/:token', opened, async (request, response) => {
-    response.set('Cache-Control', 'no-store').json(await followOf(request));
+    response.set('Cache-Control', 'no-store').json(await publishedOf(request));
   });
 
-  for (const file of ['proxy.mp4', 'poster.jpg'] as const)
-    router.get(`/:token/${file}`, async (request, response) => {
+  for (const name of ['proxy.mp4', 'proxy.m4a', 'poster.jpg'] as const)
+    router.get(`/:token/media/:mediaId/${name}`, async (request, response) => {
       // A range of the film needs to know where it lies, and nothing of what it shows.
-      const id = await versionIdOf(request);
-      const { mediaId } = await database
-        .getRepository(Versions)
-        .findOneOrFail({ where: { id }, select: { id: true, mediaId: true } });
-      const made = await database.getRepository(Artefacts).findOneBy({ ownerId: mediaId, name: file });
+      const versionId = await versionIdOf(request);
+      const mediaId = parse(idSchema, request.params['mediaId']);
+      const [made] = await database.query<{ key: string }[]>(
+        `SELECT a.key FROM version_media v JOIN artefacts a ON a.owner_id = v.media_id
+         WHERE v.version_id = $1 AND v.media_id = $2 AND a.name = $3`,
+        [versionId, mediaId, name],
+      );
       if (!made) throw notFound('The footage of this lesson');
       await sendFile(request, response, media, {
         key: made.key,
-        type: ARTEFACT_TYPES[file],
+        type: ARTEFACT_TYPES[name],
         cache: 'private, max-age=3600',
       });
     });
 
   router.get('/:token/captions.vtt', opened, async (request, response) => {
-    const follow = await followOf(request);
+    const published = await publishedOf(request);
+    const id = parse(z.string().default('full'), request.query['cut']);
+    const cut = published.cuts.find((one) => one.id === id);
+    if (!cut) throw notFound('This part of the lesson');
     response
       .set('Cache-Control', 'no-store')
       .type('text/vtt; charset=utf-8')
-      .send(writeWebVtt(follow.cues.filter((cue) => cue.kind === 'caption')));
+      .send(writeWebVtt(cut.cues.filter((cue) => cue.kind === 'caption')));
   });
 
   router.post('/:token/events', batches, async (request, response) => {
-    const { viewingId, viewerId, versionId, events: sent } = parse(batchSchema, request.body);
+    const { viewingId, events: sent, wallMs, ...of } = parse(batchSchema, request.body);
     const { events, refused } = parseEvents(sent);
     if (events.some((event) => event.viewingId !== viewingId))
       throw new Problem('invalid', 'A batch holds the events of one viewing.');
-    const viewing = { id: viewingId, viewerId, versionId, token: tokenOf(request) };
+    const viewing = { id: viewingId, ...of, token: tokenOf(request) };
     await admit(viewing);
-    if (!(await storeEvents(database, viewing, events))) throw await refusal(viewing);
+    if (!(await storeEvents(database, viewing, events, new Date(), wallMs))) throw await refusal(viewing);
     response.status(202).json({ refused });
   });
 
   router.post('/:token/feedback', answers, async (request, response) => {
-    const { viewerId, versionId, feedback } = parse(answerSchema, request.body);
-    const viewing = { id: feedback.viewingId.toLowerCase(), viewerId, versionId, token: tokenOf(request) };
+    const { feedback, ...of } = parse(answerSchema, request.body);
+    const viewing = { id: feedback.viewingId.toLowerCase(), ...of, token: tokenOf(request) };
     await admit(viewing);
     const serious = await storeFeedback(database, viewing, feedback);
     if (serious === null) throw await refusal(viewing);

@@ -13,12 +13,11 @@ import {
   lessonSchema,
   type Lesson,
 } from '@limber/core/lesson/lesson.schema';
-import { schedule } from '@limber/core/schedule/schedule';
 import { standingOf } from '@limber/core/lesson/stage';
-import { assemblyMs } from '@limber/core/assembly/filmed';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import { Lessons, type LessonRow } from '../store/entities';
-import { lessonStore } from '../store/lesson-store';
+import { insertLesson, lessonStore } from '../store/lesson-store';
+import { listLessons, readable, titleOf } from '../store/list-lessons';
 import { owner } from './auth';
 import type { Context } from './context';
 import { editsRoute, historyOf } from './edits';
@@ -42,15 +41,12 @@ export function lessonRoutes(context: Context): Router {
       : notFound('This lesson');
 
   const create = async (doc: Lesson): Promise<{ id: string }> => {
-    await lessons.insert({ id: doc.id, revision: 1, doc: doc as never, updatedAt: new Date() });
+    await insertLesson(database, doc);
     return { id: doc.id };
   };
 
   router.get('/', async (_request, response) => {
-    // Row by row: one that cannot be read is shown as such, and disturbs no other.
-    const rows = await database.query<{ id: string; doc: unknown; updatedAt: Date }[]>(
-      'SELECT id, doc, updated_at AS "updatedAt" FROM lessons WHERE trashed_at IS NULL ORDER BY updated_at DESC',
-    );
+    const rows = await listLessons(database);
     const shared = await database.query<{ lesson_id: string; versions: number; viewings: number }[]>(
       `SELECT v.lesson_id, count(DISTINCT v.id)::int AS versions, coalesce(sum((r.doc->>'viewings')::int), 0)::int AS viewings
        FROM versions v LEFT JOIN rollups r ON r.version_id = v.id GROUP BY v.lesson_id`,
@@ -62,35 +58,27 @@ export function lessonRoutes(context: Context): Router {
     const counts = new Map(shared.map((one) => [one.lesson_id, one]));
     const serious = new Map(pains.map((one) => [one.lesson_id, one.n]));
     response.json(
-      rows.map(({ id, doc: stored, updatedAt }) => {
-        const doc = readable(stored);
-        if (doc instanceof DocumentError) return { id, updatedAt, title: titleOf(stored), unreadable: doc.message };
+      rows.map((row) => {
+        if ('unreadable' in row) return row;
+        const { id, updatedAt, summary } = row;
         const { versions = 0, viewings = 0 } = counts.get(id) ?? {};
-        const plan = schedule(doc);
         return {
           id,
-          title: doc.title,
-          concern: doc.concern,
-          school: doc.school,
-          ownSchool: doc.ownSchool?.name ?? null,
-          steps: doc.steps.length,
-          moves: doc.steps.map((step) => step.move.name),
-          plannedMs: plan.totalMs,
-          filmedMs: assemblyMs(doc.assembly),
-          targetMs: doc.targetMs,
-          ...standingOf(doc, versions, viewings),
+          title: summary.title,
+          concern: summary.concern,
+          school: summary.school,
+          ownSchool: summary.ownSchool,
+          steps: summary.stepCount,
+          moves: summary.moves,
+          plannedMs: summary.plannedMs,
+          filmedMs: summary.filmedMs,
+          targetMs: summary.targetMs,
+          ...standingOf(summary, versions, viewings),
           versions,
           viewings,
           serious: serious.get(id) ?? 0,
           updatedAt,
-          regions: plan.passages
-            .filter((one) => one.stepId && one.side)
-            .map((one) => ({
-              region: doc.steps.find((step) => step.id === one.stepId)!.move.region,
-              side: one.side,
-              startMs: one.startMs,
-              endMs: one.endMs,
-            })),
+          regions: summary.regions,
         };
       }),
     );
@@ -188,21 +176,6 @@ export function lessonRoutes(context: Context): Router {
   });
 
   return router;
-}
-
-function readable(stored: unknown): Lesson | DocumentError {
-  try {
-    return parseDocument(lessonDocument, stored);
-  } catch (error) {
-    if (error instanceof DocumentError) return error;
-    throw error;
-  }
-}
-
-/** The title of a stored lesson, also of one that cannot be read. */
-function titleOf(stored: unknown): string {
-  const title = (stored as { title?: unknown } | null)?.title;
-  return typeof title === 'string' && title.trim() ? title : 'A lesson';
 }
 
 function fileName(title: string): string {

@@ -13,6 +13,7 @@ export const ARTEFACT_TYPES: Readonly<Record<ArtefactName, string>> = {
   'poster.jpg': 'image/jpeg',
   'sound.json': 'application/json; charset=utf-8',
   'proxy.mp4': 'video/mp4',
+  'proxy.m4a': 'audio/mp4',
 };
 
 /** A take's media for the studio. */

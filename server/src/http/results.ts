@@ -1,74 +1,118 @@
 import { Router } from 'express';
-import { watching } from '@limber/core/insight/watching';
+import * as z from 'zod';
+import type { Results } from '@limber/core/api/results';
+import { stepsOverall, watching } from '@limber/core/insight/watching';
 import { wilson } from '@limber/core/insight/wilson';
-import { emptyRollup } from '@limber/core/viewing/rollup';
-import { readSums, rollUp } from '../store/rollup';
+import { EASES } from '@limber/core/viewing/feedback.schema';
+import { emptySums, sumsOfCut } from '@limber/core/viewing/sums.document';
+import { readSums, rollUp, touchResults } from '../store/rollup';
 import { Versions } from '../store/entities';
 import type { Context } from './context';
-import { notFound } from './problem';
+import { notFound, parse } from './problem';
+
+/** Somebody is watching when something was played so lately, and the page was not left since. */
+const STILL = `played_at > now() - interval '30 seconds' AND (left_at IS NULL OR left_at < played_at)`;
+const MOST_SHOWN = 100;
+
+const askedSchema = z.object({
+  /** The cut that is asked about; `all` for every step over all of them. */
+  cut: z.string().max(90).default('full'),
+  /** The stamp of what is known already. */
+  since: z.string().max(80).optional(),
+});
 
 /** What viewers did with a version. */
 export function resultRoutes({ database }: Context): Router {
   const router = Router();
 
   router.get('/:versionId', async (request, response) => {
-    const version = await database
-      .getRepository(Versions)
-      .findOne({
-        where: { id: request.params.versionId },
-        select: { id: true, number: true, createdAt: true, follow: true },
-      })
-      .catch(() => null);
-    if (!version) throw notFound('This version');
-    const { follow } = version;
-    await rollUp(database, version.id);
-    const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
-    const stored = await readSums(database, version.id);
-    const figures = watching(stored?.doc ?? emptyRollup(follow.durationMs, steps.length), follow.durationMs, steps);
-    const [{ open }] = await database.query<[{ open: number }]>(
-      `SELECT count(*)::int AS open FROM (
-         SELECT 1 FROM viewings WHERE version_id = $1 AND last_at > now() - interval '2 minutes' LIMIT 1000) still`,
-      [version.id],
+    const { cut: cutId, since } = parse(askedSchema, request.query);
+    const id = z.uuid().safeParse(request.params.versionId).data;
+    if (!id) throw notFound('This version');
+    await rollUp(database, id);
+    const [state] = await database.query<{ stamp: string; still: number }[]>(
+      `SELECT stamp, (SELECT count(*)::int FROM (SELECT 1 FROM viewings WHERE version_id = $1 AND ${STILL} LIMIT 1000) one) AS still
+       FROM versions WHERE id = $1`,
+      [id],
     );
+    if (!state) throw notFound('This version');
+    const stamp = `${state.stamp}-${state.still}-${cutId}`;
+    if (stamp === since) {
+      response.status(204).end();
+      return;
+    }
+    const version = await database.getRepository(Versions).findOneOrFail({
+      where: { id },
+      select: { id: true, number: true, createdAt: true, published: true },
+    });
+    const { cuts, steps } = version.published;
+    const cut = cuts.find((one) => one.id === cutId);
+    if (!cut && cutId !== 'all') throw notFound('This part of the lesson');
+    const stored = await readSums(database, id);
+    const sums = stored?.doc ?? emptySums();
+    const figuresOf = (one: (typeof cuts)[number]) => watching(sumsOfCut(sums, one), one);
+
     const answers = await database.query<{ question: string; answer: string; side: string; n: number }[]>(
       'SELECT question, answer, side, n::int AS n FROM answers WHERE version_id = $1 AND n > 0',
-      [version.id],
+      [id],
     );
-    const eases = answers.filter((one) => one.question === 'ease');
-    const answered = eases.reduce((sum, one) => sum + one.n, 0);
+    const countOf = (question: string, answer?: string): number =>
+      answers
+        .filter((one) => one.question === question && (answer === undefined || one.answer === answer))
+        .reduce((sum, one) => sum + one.n, 0);
+    const rated = countOf('ease');
+    const [{ discomfortCount }] = await database.query<[{ discomfortCount: number }]>(
+      'SELECT count(*)::int AS "discomfortCount" FROM discomfort WHERE version_id = $1',
+      [id],
+    );
     response.json({
-      version: { id: version.id, number: version.number, createdAt: version.createdAt },
-      follow: { durationMs: follow.durationMs, steps: follow.steps, passages: follow.passages },
-      watching: figures,
-      stillWatching: open,
-      viewers: stored?.viewers ?? 0,
-      answered,
-      ease: (['too_easy', 'right', 'too_hard'] as const).map((ease) => ({
-        ease,
-        share: wilson(eases.find((one) => one.answer === ease)?.n ?? 0, answered),
+      stamp,
+      version: { id, number: version.number, createdAt: version.createdAt },
+      cuts: cuts.map((one) => ({
+        id: one.id,
+        durationMs: one.durationMs,
+        viewings: sums.cuts[one.id]?.viewings ?? 0,
       })),
+      steps: steps.map(({ id: stepId, name, region, pressure }) => ({ id: stepId, name, region, pressure })),
+      cut: cut ? { id: cut.id, durationMs: cut.durationMs, steps: cut.steps, watching: shown(figuresOf(cut)) } : null,
+      all: cut ? null : stepsOverall(cuts.map(figuresOf)),
+      viewings: sums.viewings,
+      stillWatching: state.still,
+      viewers: stored?.viewers ?? 0,
+      answered: countOf('said'),
+      rated,
+      ease: EASES.map((ease) => ({ ease, share: wilson(countOf('ease', ease), rated) })),
       felt: answers
         .filter((one) => one.question === 'felt')
-        .map(({ answer, side, n }) => ({ region: answer, side: side || null, n })),
-      remarks: await database.query<unknown[]>(
-        `SELECT viewing_id AS "viewingId", remark, at FROM feedback WHERE version_id = $1 AND remark <> '' ORDER BY at DESC LIMIT 100`,
-        [version.id],
+        .map(({ answer, side, n }) => ({ region: answer, side: side || null, n })) as Results['felt'],
+      remarks: await database.query<Results['remarks']>(
+        `SELECT viewing_id AS "viewingId", remark, at FROM feedback WHERE version_id = $1 AND remark <> '' ORDER BY at DESC LIMIT ${MOST_SHOWN}`,
+        [id],
       ),
-      discomfort: await database.query<unknown[]>(
+      remarkCount: countOf('remark'),
+      discomfort: await database.query<Results['discomfort']>(
         `SELECT viewing_id AS "viewingId", step_id AS "stepId", side, serious, words, at, seen_at AS "seenAt"
-         FROM discomfort WHERE version_id = $1 ORDER BY serious DESC, at DESC LIMIT 100`,
-        [version.id],
+         FROM discomfort WHERE version_id = $1 ORDER BY serious DESC, at DESC LIMIT ${MOST_SHOWN}`,
+        [id],
       ),
-    });
+      discomfortCount,
+    } satisfies Results);
   });
 
   router.post('/:versionId/discomfort/:viewingId/seen', async (request, response) => {
-    await database.query('UPDATE discomfort SET seen_at = now() WHERE version_id = $1 AND viewing_id = $2', [
-      request.params.versionId,
-      request.params.viewingId,
-    ]);
+    const { versionId, viewingId } = parse(z.object({ versionId: z.uuid(), viewingId: z.uuid() }), request.params);
+    await database.transaction(async (manager) => {
+      await manager.query('UPDATE discomfort SET seen_at = now() WHERE version_id = $1 AND viewing_id = $2', [
+        ...[versionId, viewingId],
+      ]);
+      await touchResults(manager, versionId);
+    });
     response.status(204).end();
   });
 
   return router;
+}
+
+function shown({ retention, replayed, skipped, steps, ...figures }: ReturnType<typeof watching>) {
+  return { ...figures, retention: [...retention], replayed: [...replayed], skipped: [...skipped], steps: [...steps] };
 }

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { Router } from 'express';
 import * as z from 'zod';
 import type { Share } from '@limber/core/api/keeping';
-import { NotReadyError } from '@limber/core/viewing/freeze';
+import { NotReadyError } from '@limber/core/viewing/publish';
 import { Links, Versions } from '../store/entities';
 import { shareLesson } from '../store/share';
 import { deleteVersions } from '../store/trash';
@@ -24,7 +24,7 @@ export function shareRoutes(context: Context): Router {
     const rows = await versions.find({
       where: { lessonId },
       order: { number: 'DESC' },
-      select: { id: true, number: true, revision: true, createdAt: true, mediaId: true },
+      select: { id: true, number: true, revision: true, createdAt: true, cuts: true },
     });
     const counts = await database.query<{ version_id: string; viewings: number }[]>(
       `SELECT r.version_id, (r.doc->>'viewings')::int AS viewings FROM rollups r JOIN versions v ON v.id = r.version_id WHERE v.lesson_id = $1`,
@@ -32,16 +32,16 @@ export function shareRoutes(context: Context): Router {
     );
     const viewings = new Map(counts.map((one) => [one.version_id, one.viewings]));
     const weights = await database.query<{ id: string; bytes: number }[]>(
-      `SELECT m.id, (m.bytes + coalesce((SELECT sum(a.bytes) FROM artefacts a WHERE a.owner_id = m.id), 0))::float8 AS bytes
-       FROM media m WHERE m.id = ANY($1)`,
-      [rows.map((row) => row.mediaId)],
+      `SELECT v.version_id AS id, sum(m.bytes + coalesce((SELECT sum(a.bytes) FROM artefacts a WHERE a.owner_id = m.id), 0))::float8 AS bytes
+       FROM version_media v JOIN media m ON m.id = v.media_id WHERE v.version_id = ANY($1) GROUP BY v.version_id`,
+      [rows.map((row) => row.id)],
     );
     const bytes = new Map(weights.map((one) => [one.id, one.bytes]));
     response.json({
-      versions: rows.map(({ id, number, revision, createdAt, mediaId }) => ({
-        ...{ id, number, revision, createdAt },
+      versions: rows.map(({ id, number, revision, createdAt, cuts }) => ({
+        ...{ id, number, revision, createdAt, cuts },
         viewings: viewings.get(id) ?? 0,
-        bytes: bytes.get(mediaId) ?? 0,
+        bytes: bytes.get(id) ?? 0,
       })),
       links: await links.find({ where: { lessonId }, order: { createdAt: 'DESC' } }),
       publicUrl: config.isPublic ? config.publicUrl : null,

@@ -108,6 +108,25 @@ export async function makeProxy({ media, original, scratch, progress, signal }: 
   return out;
 }
 
+/** What every browser plays of a recording without a picture: AAC, beginning at 0 where the file does. */
+export async function makeSoundProxy({ media, original, scratch, signal }: Making): Promise<string> {
+  const out = join(scratch, 'proxy.m4a');
+  await ffmpeg(
+    [
+      ...input(original),
+      ...['-map', '0:a:0', '-map_metadata', '-1', '-vn', '-sn', '-dn', '-t', lengthOf(media)],
+      ...['-c:a', 'aac', '-b:a', '128k', '-ar', '48000', '-ac', '2', '-af', FROM_THE_START],
+      ...['-movflags', '+faststart', '-f', 'mp4', '-y', out],
+    ],
+    signal,
+  );
+  const { streams, format } = await look(out, SAFE_INPUT, signal);
+  const isMs = 1000 * Number(format?.duration ?? 'NaN');
+  if (!streams.some((one) => one.codec_name === 'aac') || !(Math.abs(isMs - media.durationMs) <= 1000))
+    throw new ToolTrouble('failed', 'ffmpeg', 'The copy of the sound is not whole.');
+  return out;
+}
+
 /** Looks at a copy before it counts: its kind, its length, and whether its end can be decoded. */
 async function checkProxy(file: string, media: Making['media'], signal: AbortSignal): Promise<void> {
   const { streams, format } = await look(file, SAFE_INPUT, signal);

@@ -8,12 +8,9 @@ const OF_LESSONS = `
   UNION SELECT id, jsonb_path_query(doc, '$.takes[*].mediaId') #>> '{}' FROM lessons
   UNION SELECT id, jsonb_path_query(doc, '$.voiceOver[*].mediaId') #>> '{}' FROM lessons`;
 
-/** Media that a version plays, by all sources of the takes in it: rows of `lesson_id`, `number`, `media_id`. */
+/** Media that a version plays: rows of `lesson_id`, `number`, `media_id`. */
 export const OF_VERSIONS = `
-  SELECT lesson_id, number, media_id::text AS media_id FROM versions
-  UNION SELECT lesson_id, number, jsonb_path_query(take, '$.sources[*].mediaId') #>> '{}'
-  FROM versions, jsonb_array_elements(CASE WHEN jsonb_typeof(doc->'takes') = 'array' THEN doc->'takes' ELSE '[]' END) take
-  WHERE doc->'assembly' @> jsonb_build_array(jsonb_build_object('takeId', take->'id'))`;
+  SELECT lesson_id, number, media_id::text AS media_id FROM versions JOIN version_media ON version_id = versions.id`;
 
 /** Everything that a lesson and its versions need: rows of `lesson_id`, `media_id`. */
 export const NEEDED = `

@@ -5,9 +5,10 @@ import type { JobState, UploadMetadata } from '@limber/core/api/media';
 import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { moveDocument } from '@limber/core/library/library.document';
+import type { LessonSummary } from '@limber/core/schedule/summary';
 import type { Move } from '@limber/core/move/move.schema';
 import { publishedDocument } from '@limber/core/viewing/published.document';
-import type { Follow } from '@limber/core/viewing/published.schema';
+import type { PublishedLesson } from '@limber/core/viewing/published.schema';
 import { documentColumn } from './document-column';
 
 export interface UserRow {
@@ -37,6 +38,8 @@ export interface LessonRow {
   id: string;
   revision: number;
   doc: Lesson;
+  /** What the desk shows of it; null where it is still to be read out of the document. */
+  summary: LessonSummary | null;
   trashedAt: Date | null;
   updatedAt: Date;
 }
@@ -47,6 +50,7 @@ export const Lessons = new EntitySchema<LessonRow>({
     id: { type: 'text', primary: true },
     revision: { type: 'integer' },
     doc: { type: 'jsonb', transformer: documentColumn(lessonDocument) },
+    summary: { type: 'jsonb', nullable: true },
     trashedAt: { type: 'timestamptz', name: 'trashed_at', nullable: true },
     updatedAt: { type: 'timestamptz', name: 'updated_at' },
   },
@@ -247,10 +251,11 @@ export interface VersionRow {
   number: number;
   revision: number;
   doc: Lesson;
-  follow: Follow;
+  published: PublishedLesson;
+  /** The cuts that it can be watched in. */
+  cuts: string[];
   /** Version of the cue generator that made it. */
   generator: number;
-  mediaId: string;
   createdAt: Date;
 }
 export const Versions = new EntitySchema<VersionRow>({
@@ -262,9 +267,9 @@ export const Versions = new EntitySchema<VersionRow>({
     number: { type: 'integer' },
     revision: { type: 'integer' },
     doc: { type: 'jsonb', transformer: documentColumn(lessonDocument) },
-    follow: { type: 'jsonb', transformer: documentColumn(publishedDocument) },
+    published: { type: 'jsonb', transformer: documentColumn(publishedDocument) },
+    cuts: { type: 'text', array: true },
     generator: { type: 'integer' },
-    mediaId: { type: 'uuid', name: 'media_id' },
     createdAt: { type: 'timestamptz', name: 'created_at' },
   },
 });

@@ -1,13 +1,11 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
-import { parseDocument } from '@limber/core/document/document';
-import { publishedDocument } from '@limber/core/viewing/published.document';
-import { addToRollup, emptyRollup, subtractRollup } from '@limber/core/viewing/rollup';
+import { sumsOfCut } from '@limber/core/viewing/sums.document';
+import { addToRollup, emptyRollup, NOTHING_WATCHED, subtractRollup } from '@limber/core/viewing/rollup';
 import type { Feedback } from '@limber/core/viewing/feedback.schema';
-import type { Span } from '@limber/core/time/spans';
 import { forgetAnswers } from './feedback';
 import { VIEWER_HASH } from './intake';
-import { lockSums, readSums, rollUp, writeSums } from './rollup';
+import { cutsOf, lockSums, readSums, rollUp, touchResults, watchedIn, writeSums } from './rollup';
 
 /** Everything that is stored of one viewer's browser, the newest first. */
 export async function recordOf(database: DataSource, viewerId: string): Promise<ViewerRecord> {
@@ -26,10 +24,10 @@ export async function recordOf(database: DataSource, viewerId: string): Promise<
       lastAt: Date;
     }[]
   >(
-    `SELECT v.version_id, f.follow->>'title' AS title, count(*)::int AS viewings, max(v.last_at) AS "lastAt",
+    `SELECT v.version_id, f.published->>'title' AS title, count(*)::int AS viewings, max(v.last_at) AS "lastAt",
        coalesce(sum((SELECT sum(upper(span) - lower(span)) FROM unnest(v.spans) span)), 0)::int AS "watchedMs"
      FROM viewings v JOIN versions f ON f.id = v.version_id WHERE v.viewer_id = $1
-     GROUP BY v.version_id, f.follow->>'title' ORDER BY max(v.last_at) DESC`,
+     GROUP BY v.version_id, f.published->>'title' ORDER BY max(v.last_at) DESC`,
     [viewerId],
   );
   const answers = await database.query<
@@ -86,8 +84,8 @@ export async function finishErasing(database: DataSource): Promise<void> {
 
 async function eraseFromVersion(manager: EntityManager, versionId: string, viewerId: string): Promise<void> {
   await lockSums(manager, versionId);
-  const viewings = await manager.query<{ id: string; rolled_seq: string; counted: boolean }[]>(
-    'SELECT id, rolled_seq, counted FROM viewings WHERE version_id = $1 AND viewer_id = $2 ORDER BY id FOR UPDATE',
+  const viewings = await manager.query<{ id: string; cut: string; rolled_seq: string; counted: boolean }[]>(
+    'SELECT id, cut, rolled_seq, counted FROM viewings WHERE version_id = $1 AND viewer_id = $2 ORDER BY id FOR UPDATE',
     [versionId, viewerId],
   );
   const ids = viewings.map((one) => one.id);
@@ -97,6 +95,7 @@ async function eraseFromVersion(manager: EntityManager, versionId: string, viewe
     viewings.filter((one) => one.counted),
   );
   await forgetAnswers(manager, versionId, ids);
+  await touchResults(manager, versionId);
   await manager.query('DELETE FROM events WHERE viewing_id = ANY($1)', [ids]);
   await manager.query('DELETE FROM viewings WHERE id = ANY($1)', [ids]);
 }
@@ -105,24 +104,20 @@ async function eraseFromVersion(manager: EntityManager, versionId: string, viewe
 async function subtract(
   manager: EntityManager,
   versionId: string,
-  counted: readonly { id: string; rolled_seq: string }[],
+  counted: readonly { id: string; cut: string; rolled_seq: string }[],
 ): Promise<void> {
   const sums = await readSums(manager, versionId);
   if (!sums || counted.length === 0) return;
-  const [version] = await manager.query<[{ follow: unknown }]>('SELECT follow FROM versions WHERE id = $1', [
-    versionId,
-  ]);
-  const follow = parseDocument(publishedDocument, version.follow);
-  const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
-  for (const { id, rolled_seq } of counted) {
-    const beats = await manager.query<{ from_ms: number; to_ms: number }[]>(
-      `SELECT from_ms, to_ms FROM events WHERE viewing_id = $1 AND seq <= $2 AND kind = 'played'`,
+  const cuts = await cutsOf(manager, versionId);
+  for (const { id, cut: cutId, rolled_seq } of counted) {
+    const cut = cuts.get(cutId)!;
+    const events = await manager.query<{ kind: string; from_ms: number; to_ms: number }[]>(
+      `SELECT kind, from_ms, to_ms FROM events WHERE viewing_id = $1 AND seq <= $2 AND kind IN ('played', 'skip_hurts')`,
       [id, rolled_seq],
     );
-    const part = emptyRollup(follow.durationMs, steps.length);
-    const spans = beats.map((one): Span => [one.from_ms, one.to_ms]);
-    addToRollup(part, follow.durationMs, steps, [], spans, true);
-    subtractRollup(sums.doc, part);
+    const part = emptyRollup(cut);
+    addToRollup(part, cut, NOTHING_WATCHED, watchedIn(events), true);
+    subtractRollup(sumsOfCut(sums.doc, cut), part);
   }
   await writeSums(manager, versionId, sums.doc, Math.max(0, sums.viewers - 1));
 }

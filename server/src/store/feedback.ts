@@ -2,8 +2,9 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { soundsSerious } from '@limber/core/viewing/serious';
 import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import { seeViewing, type Viewing } from './intake';
+import { touchResults } from './rollup';
 
-type Answers = Pick<Feedback, 'ease' | 'felt'>;
+type Answers = Pick<Feedback, 'ease' | 'felt' | 'remark'>;
 
 /**
  * Stores what a viewer said at the end, in place of what they said before of the same viewing. The sums of the answers
@@ -26,6 +27,7 @@ export async function storeFeedback(
       [viewing.id, versionId, feedback.ease, JSON.stringify(feedback.felt), feedback.remark, now],
     );
     await tally(manager, versionId, [feedback], 1);
+    await touchResults(manager, versionId);
     const pain = feedback.discomfort;
     if (!pain) return false;
     const serious = pain.serious || soundsSerious(pain.words);
@@ -44,7 +46,7 @@ export async function forgetAnswers(
   viewingIds: readonly string[],
 ): Promise<void> {
   const [gone] = await manager.query<[Answers[], number]>(
-    'DELETE FROM feedback WHERE viewing_id = ANY($1) RETURNING ease, felt',
+    'DELETE FROM feedback WHERE viewing_id = ANY($1) RETURNING ease, felt, remark',
     [viewingIds],
   );
   await manager.query('DELETE FROM discomfort WHERE viewing_id = ANY($1)', [viewingIds]);
@@ -52,7 +54,9 @@ export async function forgetAnswers(
 }
 
 async function tally(manager: EntityManager, versionId: string, given: readonly Answers[], by: 1 | -1): Promise<void> {
-  const rows = given.flatMap(({ ease, felt }) => [
+  const rows = given.flatMap(({ ease, felt, remark }) => [
+    ['said', '', ''],
+    ...(remark ? [['remark', '', '']] : []),
     ...(ease ? [['ease', ease, '']] : []),
     ...felt.map(({ region, side }) => ['felt', region, side ?? '']),
   ]);

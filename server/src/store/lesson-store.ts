@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { summaryOf } from '@limber/core/schedule/summary';
 import type { DocumentStore } from './edit-document';
 import { Lessons } from './entities';
 
@@ -10,6 +11,13 @@ export const lessonStore: DocumentStore<Lesson, Change> = storeOf('lesson.trashe
 
 /** All lessons: a take that arrives for one in the trash waits there with it. */
 export const lessonStoreWithTrash: DocumentStore<Lesson, Change> = storeOf('TRUE');
+
+/** Puts a new lesson on the desk. @throws DocumentError when it does not pass its own schema */
+export async function insertLesson(database: Pick<EntityManager, 'getRepository'>, doc: Lesson): Promise<void> {
+  await database
+    .getRepository(Lessons)
+    .insert({ id: doc.id, revision: 1, doc: doc as never, summary: summaryOf(doc) as never, updatedAt: new Date() });
+}
 
 function storeOf(condition: string): DocumentStore<Lesson, Change> {
   return {
@@ -23,7 +31,9 @@ function storeOf(condition: string): DocumentStore<Lesson, Change> {
         .where(`lesson.id = :id AND ${condition}`, { id })
         .getOne(),
     save: async (manager, id, _before, doc, revision) => {
-      await manager.getRepository(Lessons).update({ id }, { doc: doc, revision, updatedAt: new Date() });
+      await manager
+        .getRepository(Lessons)
+        .update({ id }, { doc, revision, summary: summaryOf(doc) as never, updatedAt: new Date() });
     },
   };
 }

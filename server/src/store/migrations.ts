@@ -200,4 +200,58 @@ export class AccessAndKeeping1764300000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstTables1764000000000, DocumentsAndJobs1764200000000, AccessAndKeeping1764300000000];
+/** Versions with several cuts and all their media, viewings of one cut, what the desk shows of a lesson. */
+export class CutsAndMedia1764400000000 implements MigrationInterface {
+  readonly name = 'CutsAndMedia1764400000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      ALTER TABLE versions RENAME COLUMN follow TO published;
+      -- The cuts that it can be watched in: a viewing is of one of them.
+      ALTER TABLE versions ADD COLUMN cuts text[] NOT NULL DEFAULT '{full}';
+      -- Goes up with everything that its results page tells of.
+      ALTER TABLE versions ADD COLUMN stamp bigint NOT NULL DEFAULT 0;
+
+      CREATE TABLE version_media (
+        version_id uuid NOT NULL REFERENCES versions ON DELETE CASCADE, media_id uuid NOT NULL REFERENCES media,
+        PRIMARY KEY (version_id, media_id));
+      INSERT INTO version_media (version_id, media_id)
+        SELECT id, media_id FROM versions
+        UNION SELECT named.version_id, media.id FROM (
+        SELECT v.id AS version_id, jsonb_path_query(take, '$.sources[*].mediaId') #>> '{}' AS media_id
+        FROM versions v, jsonb_array_elements(CASE WHEN jsonb_typeof(v.doc->'takes') = 'array' THEN v.doc->'takes' ELSE '[]' END) take
+        WHERE v.doc->'assembly' @> jsonb_build_array(jsonb_build_object('takeId', take->'id'))) named
+        JOIN media ON media.id::text = named.media_id;
+      CREATE INDEX version_media_media ON version_media (media_id);
+      ALTER TABLE versions DROP COLUMN media_id;
+
+      ALTER TABLE viewings ADD COLUMN cut text NOT NULL DEFAULT 'full';
+      -- When something of it was played last, and when its page was left, by this machine's clock.
+      ALTER TABLE viewings ADD COLUMN played_at timestamptz;
+      ALTER TABLE viewings ADD COLUMN left_at timestamptz;
+      CREATE INDEX viewings_playing ON viewings (version_id, played_at);
+      CREATE INDEX events_hurt ON events (viewing_id) WHERE kind = 'skip_hurts';
+      -- A step that was skipped because it hurt, or that somebody went on behind, is no leaving any more: everything is
+      -- added up anew from the events, in the background.
+      DELETE FROM rollups;
+      UPDATE viewings SET spans = '{}', rolled_seq = 0, counted = false, dirty = true;
+      -- How many said something at the end, whatever it was.
+      INSERT INTO answers (version_id, question, answer, side, n)
+        SELECT version_id, 'said', '', '', count(*) FROM feedback GROUP BY version_id
+        UNION ALL SELECT version_id, 'remark', '', '', count(*) FROM feedback WHERE remark <> '' GROUP BY version_id;
+      -- What the desk shows of a lesson, as its newest revision has it; null where it is still to be read out of it.
+      ALTER TABLE lessons ADD COLUMN summary jsonb;
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
+export const MIGRATIONS = [
+  FirstTables1764000000000,
+  DocumentsAndJobs1764200000000,
+  AccessAndKeeping1764300000000,
+  CutsAndMedia1764400000000,
+];

@@ -2,8 +2,9 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { Span } from '@limber/core/time/spans';
 import { parseDocument } from '@limber/core/document/document';
 import { publishedDocument } from '@limber/core/viewing/published.document';
-import { addToRollup, emptyRollup, type Rollup } from '@limber/core/viewing/rollup';
-import { sumsDocument } from '@limber/core/viewing/sums.document';
+import type { PublishedCut } from '@limber/core/viewing/published.schema';
+import { addToRollup, type Watched } from '@limber/core/viewing/rollup';
+import { countViewings, emptySums, sumsDocument, sumsOfCut, type Sums } from '@limber/core/viewing/sums.document';
 import { writeDocument } from './document-column';
 
 /** Viewings whose new events are rolled up in one transaction. */
@@ -22,7 +23,7 @@ export async function rollUp(database: DataSource, versionId: string): Promise<v
 export async function readSums(
   database: Pick<DataSource, 'query'>,
   versionId: string,
-): Promise<{ doc: Rollup; viewers: number } | null> {
+): Promise<{ doc: Sums; viewers: number } | null> {
   const [stored] = await database.query<{ doc: unknown; viewers: number }[]>(
     'SELECT doc, viewers FROM rollups WHERE version_id = $1',
     [versionId],
@@ -39,14 +40,32 @@ export async function lockSums(manager: Pick<EntityManager, 'query'>, versionId:
 export async function writeSums(
   manager: Pick<EntityManager, 'query'>,
   versionId: string,
-  doc: Rollup,
+  doc: Sums,
   viewers: number,
 ): Promise<void> {
+  countViewings(doc);
   await manager.query(
     `INSERT INTO rollups (version_id, doc, viewers) VALUES ($1, $2, $3)
      ON CONFLICT (version_id) DO UPDATE SET doc = excluded.doc, viewers = excluded.viewers`,
     [versionId, JSON.stringify(writeDocument(sumsDocument, doc)), viewers],
   );
+  await touchResults(manager, versionId);
+}
+
+/** Something that the results page of a version tells of is new: whoever looks at it is told so. */
+export async function touchResults(manager: Pick<EntityManager, 'query'>, versionId: string): Promise<void> {
+  await manager.query('UPDATE versions SET stamp = stamp + 1 WHERE id = $1', [versionId]);
+}
+
+/** The cuts of a version as they are stored, by id. */
+export async function cutsOf(
+  manager: Pick<EntityManager, 'query'>,
+  versionId: string,
+): Promise<ReadonlyMap<string, PublishedCut>> {
+  const [version] = await manager.query<[{ published: unknown }]>('SELECT published FROM versions WHERE id = $1', [
+    versionId,
+  ]);
+  return new Map(parseDocument(publishedDocument, version.published).cuts.map((cut) => [cut.id, cut]));
 }
 
 /** All versions that have something new. */
@@ -60,15 +79,14 @@ export async function rollUpAll(database: DataSource): Promise<void> {
 async function rollUpSome(database: DataSource, versionId: string): Promise<number> {
   return database.transaction(async (manager) => {
     await lockSums(manager, versionId);
-    const dirty = await manager.query<{ id: string; spans: string; rolled_seq: string; counted: boolean }[]>(
-      'SELECT id, spans::text, rolled_seq, counted FROM viewings WHERE version_id = $1 AND dirty LIMIT $2 FOR UPDATE SKIP LOCKED',
+    const dirty = await manager.query<
+      { id: string; cut: string; spans: string; rolled_seq: string; counted: boolean }[]
+    >(
+      'SELECT id, cut, spans::text, rolled_seq, counted FROM viewings WHERE version_id = $1 AND dirty LIMIT $2 FOR UPDATE SKIP LOCKED',
       [versionId, BATCH],
     );
     if (dirty.length === 0) return 0;
-    const [version] = await manager.query<[{ follow: unknown }]>('SELECT follow FROM versions WHERE id = $1', [
-      versionId,
-    ]);
-    const follow = parseDocument(publishedDocument, version.follow);
+    const cuts = await cutsOf(manager, versionId);
     const events = await manager.query<
       { viewing_id: string; seq: string; kind: string; from_ms: number; to_ms: number }[]
     >(
@@ -79,9 +97,17 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
     const byViewing = new Map<string, typeof events>();
     for (const event of events)
       if (!byViewing.get(event.viewing_id)?.push(event)) byViewing.set(event.viewing_id, [event]);
+    // Skips that were told of before: a step that hurt is left in no other way.
+    const skips = await manager.query<{ viewing_id: string; from_ms: number }[]>(
+      `SELECT e.viewing_id, e.from_ms FROM unnest($1::uuid[], $2::bigint[]) AS viewing(id, seq)
+       JOIN events e ON e.viewing_id = viewing.id AND e.kind = 'skip_hurts' AND e.seq <= viewing.seq`,
+      [dirty.map((one) => one.id), dirty.map((one) => one.rolled_seq)],
+    );
+    const hurtBefore = new Map<string, number[]>();
+    for (const { viewing_id, from_ms } of skips)
+      if (!hurtBefore.get(viewing_id)?.push(from_ms)) hurtBefore.set(viewing_id, [from_ms]);
     const before = await readSums(manager, versionId);
-    const rollup = before?.doc ?? emptyRollup(follow.durationMs, follow.steps.length);
-    const steps = follow.steps.map(({ id, startMs, endMs }) => ({ stepId: id, startMs, endMs }));
+    const sums = before?.doc ?? emptySums();
 
     // People who are counted here for the first time.
     const [{ viewers }] = await manager.query<[{ viewers: number }]>(
@@ -92,15 +118,9 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
 
     const after = dirty.map((viewing) => {
       const own = byViewing.get(viewing.id) ?? [];
-      const played = own.filter((event) => event.kind === 'played').map((event): Span => [event.from_ms, event.to_ms]);
-      const spans = addToRollup(
-        rollup,
-        follow.durationMs,
-        steps,
-        readMultirange(viewing.spans),
-        played,
-        !viewing.counted,
-      );
+      const cut = cuts.get(viewing.cut)!;
+      const known: Watched = { spans: readMultirange(viewing.spans), hurtMs: hurtBefore.get(viewing.id) ?? [] };
+      const { spans } = addToRollup(sumsOfCut(sums, cut), cut, known, watchedIn(own), !viewing.counted);
       const seq = own.reduce((most, event) => Math.max(most, Number(event.seq)), Number(viewing.rolled_seq));
       return { id: viewing.id, spans: writeMultirange(spans), seq };
     });
@@ -109,9 +129,17 @@ async function rollUpSome(database: DataSource, versionId: string): Promise<numb
        FROM unnest($1::uuid[], $2::text[], $3::bigint[]) AS n(id, spans, seq) WHERE v.id = n.id`,
       [after.map((one) => one.id), after.map((one) => one.spans), after.map((one) => one.seq)],
     );
-    await writeSums(manager, versionId, rollup, (before?.viewers ?? 0) + viewers);
+    await writeSums(manager, versionId, sums, (before?.viewers ?? 0) + viewers);
     return dirty.length;
   });
+}
+
+/** What events of one viewing tell of what was watched. */
+export function watchedIn(events: readonly { kind: string; from_ms: number; to_ms: number }[]): Watched {
+  return {
+    spans: events.filter((event) => event.kind === 'played').map((event): Span => [event.from_ms, event.to_ms]),
+    hurtMs: events.filter((event) => event.kind === 'skip_hurts').map((event) => event.from_ms),
+  };
 }
 
 /** Reads PostgreSQL's `{[0,1000),[2000,3000)}`. */

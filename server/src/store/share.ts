@@ -1,10 +1,11 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import { freeze, NotReadyError } from '@limber/core/viewing/freeze';
+import { mediaOf, NotReadyError, publish } from '@limber/core/viewing/publish';
+import { pictureOf } from '@limber/core/lesson/take.schema';
 import { Lessons, Links, Versions, type LinkRow, type VersionRow } from './entities';
 
 /** Raised when the way in which cues are derived changes. */
-export const CUE_GENERATOR = 1;
+export const CUE_GENERATOR = 2;
 
 /** Freezes a lesson as its next version and makes a link to it. @throws NotReadyError */
 export async function shareLesson(
@@ -20,14 +21,15 @@ export async function shareLesson(
       .getOne();
     if (!lesson) return null;
     const id = randomUUID();
-    const follow = freeze(lesson.doc, id);
-    if (!follow.mediaId)
+    const published = publish(lesson.doc, id);
+    const media = mediaOf(published);
+    if (published.takes.some((take) => pictureOf(take) === null))
       throw new NotReadyError('The footage of this lesson is not here: bring the take in again under Film.');
-    const [{ ready }] = await manager.query<[{ ready: boolean }]>(
-      `SELECT EXISTS (SELECT 1 FROM artefacts WHERE owner_id = $1 AND name = 'proxy.mp4') AS ready`,
-      [follow.mediaId],
+    const [{ ready }] = await manager.query<[{ ready: number }]>(
+      `SELECT count(DISTINCT owner_id)::int AS ready FROM artefacts WHERE owner_id = ANY($1) AND name LIKE 'proxy.%'`,
+      [media],
     );
-    if (!ready)
+    if (ready < media.length)
       throw new NotReadyError('The footage is still being prepared. Wait until it is ready under Film, then share.');
     const [[{ number }]] = await manager.query<[[{ number: number }], number]>(
       'UPDATE lessons SET last_version = last_version + 1 WHERE id = $1 RETURNING last_version AS number',
@@ -39,12 +41,13 @@ export async function shareLesson(
       number,
       revision: lesson.revision,
       doc: lesson.doc,
-      follow,
+      published,
+      cuts: published.cuts.map((cut) => cut.id),
       generator: CUE_GENERATOR,
-      mediaId: follow.mediaId,
       createdAt: new Date(),
     };
     await manager.getRepository(Versions).insert(version);
+    await manager.query('INSERT INTO version_media (version_id, media_id) SELECT $1, unnest($2::uuid[])', [id, media]);
     const link: LinkRow = {
       token: randomBytes(16).toString('base64url'),
       lessonId,

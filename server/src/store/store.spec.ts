@@ -51,7 +51,7 @@ describe('a stored lesson', () => {
       { ...lesson, assembly: [{ id: 'p', takeId: 'gone', fromMs: 0, toMs: 1 }] },
     ])
       expect(() => void stored.to(broken)).toThrowError();
-    const published = Versions.options.columns.follow!.transformer as ValueTransformer;
+    const published = Versions.options.columns.published!.transformer as ValueTransformer;
     expect(() => void published.to({ title: 'Half' })).toThrowError();
     expect(() => void published.from({ title: 'Half' })).toThrowError();
   });

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { artefactSchema, type ArtefactName } from '@limber/core/api/media';
-import { makePoster, makeProxy, makeSound, type Making } from '../../media/make';
+import { makePoster, makeProxy, makeSound, makeSoundProxy, type Making } from '../../media/make';
 import { mustHaveRoom } from '../../media/room';
 import { originalKey } from '../../media/keys';
 import { Media, type MediaRow } from '../../store/entities';
@@ -12,6 +12,7 @@ export const FORMAT_VERSIONS: Readonly<Record<ArtefactName, number>> = {
   'poster.jpg': 1,
   'sound.json': 1,
   'proxy.mp4': 1,
+  'proxy.m4a': 1,
 };
 
 const inputSchema = z.object({
@@ -23,7 +24,7 @@ type Input = z.infer<typeof inputSchema>;
 
 /** What a medium needs to have made of it. */
 export function artefactsOf(media: Pick<MediaRow, 'hasPicture'>): ArtefactName[] {
-  return media.hasPicture ? ['poster.jpg', 'sound.json', 'proxy.mp4'] : ['sound.json'];
+  return media.hasPicture ? ['poster.jpg', 'sound.json', 'proxy.mp4'] : ['sound.json', 'proxy.m4a'];
 }
 
 /** Makes everything of a take's media that pages need: a still, what is in the sound, and a copy that browsers play. */
@@ -35,6 +36,7 @@ export const prepare: JobKind<Input> = {
     part('poster.jpg', 'taking a still', 0.03, makePoster),
     part('sound.json', 'listening to the sound', 0.07, makeSound),
     part('proxy.mp4', 'making a copy that every browser plays', 0.9, makeProxy),
+    part('proxy.m4a', 'making a copy that every browser plays', 0.9, makeSoundProxy),
   ],
   passing: mayPass,
   sentence: (error) => mediaSentence(error, 'The footage could not be prepared'),
@@ -54,7 +56,7 @@ function part(
       const media = await database.getRepository(Media).findOneByOrFail({ id: input.mediaId });
       if (!artefactsOf(media).includes(name) || input.only?.includes(name) === false) return {};
       // A copy is seldom larger than what it is made from; the rest is small.
-      const needed = name === 'proxy.mp4' ? Math.min(Number(media.bytes), media.durationMs * 600) : 1_000_000;
+      const needed = name.startsWith('proxy.') ? Math.min(Number(media.bytes), media.durationMs * 600) : 1_000_000;
       mustHaveRoom(await store.freeBytes(), needed, 'preparing this film');
       const original = await store.toScratch(originalKey(media.id), scratch);
       const path = await make({ media, original, scratch, progress, signal });

@@ -1,0 +1,46 @@
+import type { WorkedSide } from '../dose/dose';
+import type { Region } from '../face/regions';
+import { fullCut } from '../assembly/cuts';
+import type { Lesson } from '../lesson/lesson.schema';
+import { todoOf, type Todo } from '../lesson/stage';
+import { schedule } from './schedule';
+
+/** Raised when what a summary says, or the arithmetic behind it, changes: one of an older number is made anew. */
+export const SUMMARY_VERSION = 1;
+
+/** What a list of lessons shows of one, so that nobody has to read the lesson for it. */
+export interface LessonSummary extends Todo {
+  readonly summaryVersion: number;
+  readonly title: string;
+  readonly concern: string;
+  readonly school: Lesson['school'];
+  /** The name of the lesson's own copy of its school's rules; null when it follows the school as it is. */
+  readonly ownSchool: string | null;
+  readonly moves: readonly string[];
+  readonly plannedMs: number;
+  readonly filmedMs: number;
+  readonly targetMs: number | null;
+  /** Where its plan works, for a drawing of it. */
+  readonly regions: readonly { region: Region; side: WorkedSide; startMs: number; endMs: number }[];
+}
+
+/** @example summaryOf(lesson).plannedMs // 412_000 */
+export function summaryOf(lesson: Lesson): LessonSummary {
+  const plan = schedule(lesson);
+  const regions = new Map(lesson.steps.map((step) => [step.id, step.move.region]));
+  return {
+    summaryVersion: SUMMARY_VERSION,
+    title: lesson.title,
+    concern: lesson.concern,
+    school: lesson.school,
+    ownSchool: lesson.ownSchool?.name ?? null,
+    moves: lesson.steps.map((step) => step.move.name),
+    plannedMs: plan.totalMs,
+    filmedMs: fullCut(lesson).durationMs,
+    targetMs: lesson.targetMs,
+    ...todoOf(lesson),
+    regions: plan.passages.flatMap(({ stepId, side, startMs, endMs }) =>
+      stepId && side ? [{ region: regions.get(stepId)!, side, startMs, endMs }] : [],
+    ),
+  };
+}
