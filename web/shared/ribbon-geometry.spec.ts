@@ -1,7 +1,6 @@
-import type { Passage } from '@limber/core/assembly/passage';
-import { drawStrand, layStrand, tickStep } from './ribbon-geometry';
+import { drawStrand, layStrand, tickStep, type Drawn } from './ribbon-geometry';
 
-const passage = (change: Partial<Passage>): Passage => ({
+const passage = (change: Partial<Drawn>): Drawn => ({
   kind: 'reps',
   stepId: 'a',
   side: 'left',
@@ -9,7 +8,6 @@ const passage = (change: Partial<Passage>): Passage => ({
   endMs: 1000,
   beatsMs: [],
   spoken: [],
-  words: '',
   ...change,
 });
 const looks = [{ id: 'a', name: 'Slipway', region: 'neck' as const, pressure: 'feather' as const }];

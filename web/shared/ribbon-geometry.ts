@@ -2,6 +2,7 @@ import { BAND_COLOURS, parentOf, type Side } from '@limber/core/face/regions';
 import { type Passage, type StepLook } from '@limber/core/assembly/passage';
 import type { Pressure } from '@limber/core/move/move.schema';
 import { isWork } from '@limber/core/lesson/segment-kind';
+import { stepRunsOf } from '@limber/core/assembly/step-runs';
 
 export interface Band {
   readonly stepId: string;
@@ -34,9 +35,12 @@ export interface Thread {
   readonly width: number;
 }
 
-/** The span of a step in a strand, for choosing it. */
+/** Where a step runs in a strand, for choosing it. One that plays more than once has several. */
 export interface StepBox {
+  /** Its own name: no two boxes of a strand have the same. */
+  readonly key: string;
   readonly stepId: string;
+  readonly startMs: number;
   readonly name: string;
   readonly x: number;
   readonly width: number;
@@ -49,6 +53,9 @@ export interface Strand {
   readonly boxes: readonly StepBox[];
 }
 
+/** What the ribbon draws of a passage. */
+export type Drawn = Pick<Passage, 'kind' | 'stepId' | 'side' | 'startMs' | 'endMs' | 'beatsMs' | 'spoken'>;
+
 /** Sides that differ by less are not told apart, ms. */
 const EQUAL_MS = 1000;
 
@@ -60,7 +67,7 @@ const HEIGHTS: Readonly<Record<Pressure, number>> = { feather: 0.42, light: 0.6,
  * @param x maps a lesson time, ms, to x.
  */
 export function layStrand(
-  passages: readonly Passage[],
+  passages: readonly Drawn[],
   looks: readonly StepLook[],
   x: (ms: number) => number,
   dim = false,
@@ -68,17 +75,11 @@ export function layStrand(
   const byId = new Map(looks.map((look) => [look.id, look]));
   const bands: Band[] = [];
   const threads: Thread[] = [];
-  const boxes = new Map<string, { stepId: string; name: string; from: number; to: number }>();
   const sides = new Map<string, Record<Side, { ms: number; endMs: number }>>();
   for (const one of passages) {
     for (const [from, to] of one.spoken) threads.push({ x: x(from), width: Math.max(1, x(to) - x(from)) });
     const look = one.stepId ? byId.get(one.stepId) : undefined;
     if (!look) continue;
-    const box = boxes.get(look.id);
-    if (box) {
-      box.from = Math.min(box.from, one.startMs);
-      box.to = Math.max(box.to, one.endMs);
-    } else boxes.set(look.id, { stepId: look.id, name: look.name, from: one.startMs, to: one.endMs });
     if (!isWork(one.kind)) continue;
     if (one.side === 'left' || one.side === 'right') {
       const both = sides.get(look.id) ?? { left: { ms: 0, endMs: 0 }, right: { ms: 0, endMs: 0 } };
@@ -103,13 +104,25 @@ export function layStrand(
     bands,
     bites: [...sides].flatMap(([stepId, both]) => biteOf(both, HEIGHTS[byId.get(stepId)!.pressure], x)),
     threads,
-    boxes: [...boxes.values()].map(({ stepId, name, from, to }) => ({
-      stepId,
-      name,
-      x: x(from),
-      width: Math.max(4, x(to) - x(from)),
-    })),
+    boxes: boxesOf(passages, byId, x),
   };
+}
+
+function boxesOf(
+  passages: readonly Drawn[],
+  looks: ReadonlyMap<string, StepLook>,
+  x: (ms: number) => number,
+): StepBox[] {
+  const runs = new Map<string, number>();
+  return stepRunsOf(passages).flatMap(({ stepId, startMs, endMs }) => {
+    const look = looks.get(stepId);
+    if (!look) return [];
+    const run = runs.get(stepId) ?? 0;
+    runs.set(stepId, run + 1);
+    const name = run === 0 ? look.name : `${look.name}, again`;
+    const key = run === 0 ? stepId : `${stepId}-${run}`;
+    return [{ key, stepId, name, startMs, x: x(startMs), width: Math.max(4, x(endMs) - x(startMs)) }];
+  });
 }
 
 /** A side left out altogether is a plan of its own and no bite. */

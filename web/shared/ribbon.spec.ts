@@ -1,9 +1,10 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { Passage, StepLook } from '@limber/core/assembly/passage';
+import type { StepLook } from '@limber/core/assembly/passage';
+import type { Drawn } from './ribbon-geometry';
 import { Ribbon } from './ribbon';
 
-const passage = (stepId: string, startMs: number, endMs: number, change: Partial<Passage> = {}): Passage => ({
+const passage = (stepId: string, startMs: number, endMs: number, change: Partial<Drawn> = {}): Drawn => ({
   kind: 'reps',
   stepId,
   side: 'both',
@@ -11,7 +12,6 @@ const passage = (stepId: string, startMs: number, endMs: number, change: Partial
   endMs,
   beatsMs: [],
   spoken: [],
-  words: '',
   ...change,
 });
 const look = (id: string): StepLook => ({ id, name: `Move ${id}`, region: 'jaw', pressure: 'light' });

@@ -11,9 +11,17 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import type { Passage, StepLook } from '@limber/core/assembly/passage';
+import type { StepLook } from '@limber/core/assembly/passage';
 import { clock } from '@limber/core/time/clock';
-import { drawStrand, layStrand, tickStep, type StepBox, type Strand, type StrandPaths } from './ribbon-geometry';
+import {
+  drawStrand,
+  layStrand,
+  tickStep,
+  type Drawn,
+  type StepBox,
+  type Strand,
+  type StrandPaths,
+} from './ribbon-geometry';
 
 interface LaidStrand extends Strand {
   readonly name: string;
@@ -51,12 +59,14 @@ const CALM_MS = 150;
           <path [attr.d]="body.d" [attr.fill]="body.fill" [attr.stroke]="body.line" class="band" />
         }
         <path [attr.d]="strand.paths.empty" class="empty" />
-        <path [attr.d]="strand.paths.bites" class="bite" />
+        @if (findings()) {
+          <path [attr.d]="strand.paths.bites" class="bite" />
+        }
         <path [attr.d]="strand.paths.stitches" class="stitch" />
         @if (strands().length > 1) {
           <text x="0" [attr.y]="strand.middle - strand.half - 4" class="name">{{ strand.name }}</text>
         }
-        @if (outlined(strand); as box) {
+        @for (box of outlined(strand); track box.key) {
           <rect
             [attr.x]="box.x - 2"
             [attr.width]="box.width + 4"
@@ -68,7 +78,7 @@ const CALM_MS = 150;
         }
       }
       @for (strand of pressed(); track strand.name) {
-        @for (box of strand.boxes; track box.stepId) {
+        @for (box of strand.boxes; track box.key) {
           <rect
             [attr.x]="box.x - 2"
             [attr.width]="box.width + 4"
@@ -77,7 +87,7 @@ const CALM_MS = 150;
             rx="7"
             class="box"
             role="option"
-            [attr.id]="idOf(box.stepId, strand.name)"
+            [attr.id]="idOf(box.key, strand.name)"
             [attr.aria-selected]="selected() === box.stepId"
             [attr.aria-label]="box.name"
             (click)="choose(box, $event)"
@@ -202,8 +212,8 @@ const CALM_MS = 150;
 })
 export class Ribbon implements OnDestroy {
   readonly looks = input.required<readonly StepLook[]>();
-  readonly planned = input<readonly Passage[]>([]);
-  readonly filmed = input<readonly Passage[]>([]);
+  readonly planned = input<readonly Drawn[]>([]);
+  readonly filmed = input<readonly Drawn[]>([]);
   readonly durationMs = input.required<number>();
   readonly targetMs = input<number | null>(null);
   readonly playheadMs = input<number | null>(null);
@@ -211,7 +221,11 @@ export class Ribbon implements OnDestroy {
   readonly dim = input(false);
   readonly compact = input(false);
   readonly label = input('The lesson from start to end. Arrow keys choose a step.');
+  /** Whether what the instructor has to repair is drawn in: sides that get less than the other. */
+  readonly findings = input(true);
   readonly stepChosen = output<string>();
+  /** Where the run of the step begins that was pressed. */
+  readonly runChosen = output<number>();
   readonly timeChosen = output<number>();
 
   protected readonly clock = clock;
@@ -241,8 +255,8 @@ export class Ribbon implements OnDestroy {
     });
   }
 
-  protected outlined(strand: LaidStrand): StepBox | undefined {
-    return strand.boxes.find((box) => box.stepId === this.selected());
+  protected outlined(strand: LaidStrand): StepBox[] {
+    return strand.boxes.filter((box) => box.stepId === this.selected());
   }
 
   ngOnDestroy(): void {
@@ -314,13 +328,14 @@ export class Ribbon implements OnDestroy {
     })).filter((tick) => tick.x < this.width() - 30);
   });
 
-  protected idOf(stepId: string, strand: string): string {
-    return `ribbon-${strand}-${stepId}`;
+  protected idOf(key: string, strand: string): string {
+    return `ribbon-${strand}-${key}`;
   }
 
   protected choose(box: StepBox, event: MouseEvent): void {
     event.stopPropagation();
     this.stepChosen.emit(box.stepId);
+    this.runChosen.emit(box.startMs);
     this.timeChosen.emit(this.timeAt(event));
   }
 

@@ -18,6 +18,7 @@ import { letPlay } from './let-play';
 import { passagesOf } from './passages';
 import { pieceChanges } from './piece-changes';
 import { cursor, cutTimesOf, leftOut, placeAt } from './place';
+import { playAgain, playOnce, repeatsOf } from './repeat';
 import { stepRunsOf } from './step-runs';
 import { voicesIn } from './voices';
 
@@ -435,6 +436,42 @@ describe('a take that is let play', () => {
       ['again', 500, 4000],
       ['t', 6000, 20_000],
     ]);
+  });
+});
+
+describe('a step that plays once more', () => {
+  let made = 0;
+  const newId = (): string => `new${made++}`;
+  const workMs = (lesson: Lesson, stepId: string): number =>
+    passagesOf(lesson, fullCut(lesson))
+      .filter((one) => isWork(one.kind) && one.stepId === stepId)
+      .reduce((sum, one) => sum + one.endMs - one.startMs, 0);
+
+  it('plays right after itself, and only once again when it is told to: then everything is as before', () => {
+    fc.assert(
+      fc.property(lessons, fc.constantFrom('a', 'b'), (lesson, stepId) => {
+        fc.pre(repeatsOf(lesson, stepId).length === 0);
+        fc.pre(stepRunsOf(passagesOf(lesson, fullCut(lesson))).filter((run) => run.stepId === stepId).length < 2);
+        const change = playAgain(lesson, stepId, newId);
+        if (!change)
+          return same(
+            passagesOf(lesson, fullCut(lesson)).some((one) => one.stepId === stepId),
+            false,
+          );
+        const again = applyChange(lesson, change);
+        checkDocument(lessonDocument, again);
+        same(workMs(again, stepId), 2 * workMs(lesson, stepId));
+        same(repeatsOf(again, stepId).length, 1);
+        const thrice = applyChange(again, playAgain(again, stepId, newId)!);
+        same(workMs(thrice, stepId), 3 * workMs(lesson, stepId));
+        const plain = (one: Lesson) => played(one.assembly).map(({ takeId, takeMs }) => [takeId, takeMs]);
+        for (const one of [again, thrice]) {
+          same(plain(applyChange(one, playOnce(one, stepId, newId)!)), plain(lesson));
+          same(applyChange(applyChange(lesson, change), inverseOf(lesson, change)), lesson);
+        }
+        same(playOnce(lesson, stepId, newId), null);
+      }),
+    );
   });
 });
 

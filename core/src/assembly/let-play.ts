@@ -2,14 +2,14 @@ import { partsOf, type WorkedSide } from '../dose/dose';
 import type { Change } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Piece } from '../lesson/piece.schema';
-import type { Segment } from '../lesson/segment.schema';
-import { isWork } from '../lesson/segment-kind';
 import type { CutMs } from '../time/clocks';
 import { sliceOf } from './cut';
 import { fullCut } from './cuts';
 import type { Passage } from './passage';
 import { passagesOf } from './passages';
-import { pieceChanges } from './piece-changes';
+import { changeOfPieces } from './piece-changes';
+import { runsOf, shownBy, type Run } from './runs';
+import { tidied } from './tidied';
 
 /**
  * The change that lets a take play a step, or one side of it, in the place of what plays of it now. Pieces are cut on
@@ -27,14 +27,7 @@ export function letPlay(
   side: WorkedSide | null,
   newId: () => string,
 ): Change | null {
-  const shown = runsOf(
-    lesson.segments
-      .filter((one) => one.takeId === takeId && one.kind !== 'cut')
-      .sort((a, b) => a.startMs - b.startMs)
-      .map((one) => ({ ...one, segmentId: one.id })),
-    stepId,
-    side,
-  );
+  const shown = shownBy(lesson.segments, takeId, stepId, side);
   if (shown.length === 0) return null;
   const cut = fullCut(lesson);
   const passages = passagesOf(lesson, cut);
@@ -58,44 +51,7 @@ export function letPlay(
   pieces.push(...sliceOf(cut, [[fromMs, cut.durationMs]]));
   const after = tidied(pieces, lesson.assembly, newId);
 
-  const changes = pieceChanges(lesson.assembly, after);
-  if (changes.length === 0) return null;
-  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
-}
-
-/** A stretch of a take or of a cut that shows nothing but a step, or a side of it. */
-interface Run {
-  readonly startMs: number;
-  readonly endMs: number;
-  readonly segmentIds: readonly string[];
-  /** The sides that are worked in it, in words that can be compared. */
-  readonly sides: string;
-}
-
-/** Neighbours that show the step are one run, with what belongs to no step between them. */
-function runsOf(
-  list: readonly (Pick<Segment, 'kind' | 'stepId' | 'side'> & {
-    readonly segmentId: string | null;
-    readonly startMs: number;
-    readonly endMs: number;
-  })[],
-  stepId: string,
-  side: WorkedSide | null,
-): Run[] {
-  const runs: { startMs: number; endMs: number; segmentIds: string[]; sides: Set<WorkedSide | null> }[] = [];
-  let goesOn = false;
-  for (const one of list) {
-    const belongs = one.stepId === stepId && (side === null || one.side === side);
-    if (belongs) {
-      if (!goesOn) runs.push({ startMs: one.startMs, endMs: one.endMs, segmentIds: [], sides: new Set() });
-      const run = runs[runs.length - 1]!;
-      run.endMs = Math.max(run.endMs, one.endMs);
-      run.segmentIds.push(one.segmentId ?? '');
-      if (isWork(one.kind)) run.sides.add(one.side);
-    }
-    goesOn = belongs || (goesOn && one.stepId === null && !isWork(one.kind));
-  }
-  return runs.map(({ sides, ...run }) => ({ ...run, sides: [...sides].sort().join() }));
+  return changeOfPieces(lesson.assembly, after);
 }
 
 /**
@@ -132,28 +88,4 @@ function placeInPlan(lesson: Lesson, passages: readonly Passage[], stepId: strin
   if (earlier.length > 0) return [Math.max(...earlier)];
   const later = passages.find((one) => one.stepId !== null && !before(one));
   return [later ? later.startMs : fullCut(lesson).durationMs];
-}
-
-/**
- * Every piece with an id of its own, and what this change brings together without a jump as one piece. Pieces that
- * touched before were cut there on purpose.
- */
-function tidied(pieces: readonly Piece[], before: readonly Piece[], newId: () => string): Piece[] {
-  const known = new Set(before.map((piece) => piece.id));
-  const cutThere = new Set(before.slice(1).map((piece, i) => `${before[i]!.id}|${piece.id}`));
-  const used = new Set<string>();
-  const tidy: Piece[] = [];
-  for (const piece of pieces) {
-    const last = tidy[tidy.length - 1];
-    const goesOn = last?.takeId === piece.takeId && last.toMs === piece.fromMs;
-    if (goesOn && !cutThere.has(`${last.id}|${piece.id}`))
-      tidy[tidy.length - 1] = {
-        ...last,
-        id: known.has(last.id) || used.has(piece.id) ? last.id : piece.id,
-        toMs: piece.toMs,
-      };
-    else tidy.push(used.has(piece.id) ? { ...piece, id: newId() } : piece);
-    used.add(tidy[tidy.length - 1]!.id);
-  }
-  return tidy;
 }

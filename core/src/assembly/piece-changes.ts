@@ -1,4 +1,4 @@
-import type { SingleChange } from '../lesson/change.schema';
+import type { Change, SingleChange } from '../lesson/change.schema';
 import type { Piece } from '../lesson/piece.schema';
 
 /**
@@ -37,4 +37,11 @@ export function pieceChanges(before: readonly Piece[], after: readonly Piece[]):
         changes.push({ kind: 'set_piece', pieceId: piece.id, field, value: piece[field] });
   });
   return changes;
+}
+
+/** The same as one change; null when there is nothing to change. @example changeOfPieces([p], [p]) // null */
+export function changeOfPieces(before: readonly Piece[], after: readonly Piece[]): Change | null {
+  const changes = pieceChanges(before, after);
+  if (changes.length === 0) return null;
+  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
 }

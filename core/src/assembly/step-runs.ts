@@ -14,7 +14,7 @@ export interface StepRun {
  *
  * @example stepRunsOf(passages) // [{ stepId: 'a', startMs: 2000, endMs: 21_000 }, { stepId: 'b', … }]
  */
-export function stepRunsOf(passages: readonly Passage[]): StepRun[] {
+export function stepRunsOf(passages: readonly Pick<Passage, 'stepId' | 'startMs' | 'endMs'>[]): StepRun[] {
   const runs: { stepId: string; startMs: number; endMs: number }[] = [];
   for (const { stepId, startMs, endMs } of passages) {
     if (stepId === null) continue;

@@ -1,6 +1,6 @@
 import type { Request, RequestHandler } from 'express';
 import type { EntityManager } from 'typeorm';
-import { editsSchema, type EditAnswer } from '@limber/core/api/edits';
+import { editsSchema, type Edited } from '@limber/core/api/edits';
 import { signal, type Signal } from '../jobs/signals';
 import { editDocument, type DocumentStore } from '../store/edit-document';
 import { Changes } from '../store/entities';
@@ -12,7 +12,7 @@ export function editsRoute<T, C>(
   { database }: Context,
   store: DocumentStore<T, C>,
   idOf: (request: Request) => string,
-  told: (answer: EditAnswer, clientId: string, id: string) => Signal,
+  told: (edited: Edited, id: string) => Signal,
   missing: (id: string) => Promise<Problem> = async () => notFound(`This ${store.editing.kind.noun}`),
 ): RequestHandler {
   return async (request, response) => {
@@ -24,7 +24,8 @@ export function editsRoute<T, C>(
     );
     if (!answer) throw await missing(id);
     const sent = new Set(edits.map((edit) => edit.id));
-    if (answer.changes.some((one) => sent.has(one.id))) await signal(database, told(answer, clientId, id));
+    const changes = answer.changes.filter((one) => sent.has(one.id));
+    if (changes.length > 0) await signal(database, told({ revision: answer.revision, clientId, changes }, id));
     response.status(answer.conflict ? 409 : 200).json(answer);
   };
 }

@@ -131,7 +131,7 @@ export function lessonRoutes(context: Context): Router {
       context,
       lessonStore,
       (request) => String(request.params['id']),
-      ({ revision }, clientId, id) => ({ on: 'lesson', id, revision, clientId }),
+      (edited, id) => ({ on: 'lesson', ...edited, id }),
       gone,
     ),
   );

@@ -39,11 +39,7 @@ export function libraryRoutes(context: Context): Router {
       context,
       libraryStore,
       () => LIBRARY_ID,
-      ({ revision }, clientId) => ({
-        on: 'library',
-        revision,
-        clientId,
-      }),
+      (edited) => ({ on: 'library', ...edited }),
     ),
   );
 

@@ -1,17 +1,20 @@
 import { EventEmitter } from 'node:events';
 import pg from 'pg';
 import type { EntityManager } from 'typeorm';
+import type { Edited } from '@limber/core/api/edits';
 
 /** What is told at once: a job moved on, a document was edited (to every open page), there is work (to workers). */
 export type Signal =
   | { readonly on: 'work' }
   /** Sessions of this person may have ended: whoever holds a stream open for them looks again. */
   | { readonly on: 'access'; readonly userId: string }
-  | { readonly on: 'library'; readonly revision: number; readonly clientId: string }
+  | ({ readonly on: 'library' } & Edited)
   | { readonly on: 'job'; readonly id: string }
-  | { readonly on: 'lesson'; readonly id: string; readonly revision: number; readonly clientId: string };
+  | ({ readonly on: 'lesson' } & Edited);
 
 const CHANNEL = 'limber';
+/** PostgreSQL takes no more than 8000 bytes in one notice. */
+const MOST_BYTES = 7900;
 
 /** Signals between processes, through PostgreSQL's LISTEN and NOTIFY. */
 export class Signals {
@@ -55,5 +58,9 @@ export class Signals {
 }
 
 export async function signal(database: Pick<EntityManager, 'query'>, message: Signal): Promise<void> {
-  await database.query('SELECT pg_notify($1, $2)', [CHANNEL, JSON.stringify(message)]);
+  let payload = JSON.stringify(message);
+  // Edits that are too long to be told are asked for.
+  if ('changes' in message && Buffer.byteLength(payload) > MOST_BYTES)
+    payload = JSON.stringify({ ...message, changes: null });
+  await database.query('SELECT pg_notify($1, $2)', [CHANNEL, payload]);
 }

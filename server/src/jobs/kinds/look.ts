@@ -67,7 +67,8 @@ async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed):
     );
   await manager.getRepository(Uploads).update({ id }, { state: 'taken', takeId, words, updatedAt: new Date() });
   await askToPrepare(manager, id, { lessonId });
-  await tell(manager, { on: 'lesson', id: lessonId, revision: answer!.revision, clientId: 'upload' });
+  const made = answer!.changes.filter((one) => one.id === id);
+  await tell(manager, { on: 'lesson', id: lessonId, revision: answer!.revision, clientId: 'upload', changes: made });
 }
 
 /** A good film that its lesson cannot take: it is kept, and can be looked at again. */

@@ -1,11 +1,16 @@
-import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
-import type { Follow } from '@limber/core/viewing/published.schema';
+import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import { FollowProblem, loadFollow } from './follow.api';
 import { Player } from './player';
 import { Questions } from './questions';
 import { OwnRecord } from './record';
 import { Recorder } from './recorder';
 import { forgetViewer } from './viewer';
+
+/** The way through a lesson that was chosen last, for the next one. */
+const CUT = 'limber.cut';
+/** What is gone on with after a reload has been watched for at least so long, ms. */
+const WORTH_MS = 2000;
 
 /** The viewers' page: read first, follow, say how it was. No account. */
 @Component({
@@ -17,13 +22,30 @@ import { forgetViewer } from './viewer';
 })
 export class App {
   protected readonly token = location.pathname.split('/').filter(Boolean)[1] ?? '';
-  protected readonly lesson = signal<Follow | null>(null);
+  protected readonly lesson = signal<PublishedLesson | null>(null);
   protected readonly problem = signal('');
   protected readonly stage = signal<'read' | 'follow' | 'ask' | 'thanks'>('read');
   protected readonly hurtStepId = signal<string | null>(null);
   protected readonly serious = signal(false);
   /** Whether what this device has sent is shown, in place of the page. */
   protected readonly showsRecord = signal(false);
+  protected readonly cutId = signal('full');
+  protected readonly cut = computed(() => {
+    const cuts = this.lesson()?.cuts ?? [];
+    return cuts.find((one) => one.id === this.cutId()) ?? cuts[0]!;
+  });
+  /** The whole lesson, and the same without the explaining where there is that. */
+  protected readonly whole = computed(() => (this.lesson()?.cuts ?? []).filter((one) => !one.id.startsWith('step:')));
+  /** Single moves that can be had by themselves. */
+  protected readonly moves = computed(() =>
+    (this.lesson()?.cuts ?? []).flatMap((cut) => {
+      const step = this.lesson()!.steps.find((one) => cut.id === `step:${one.id}`);
+      return step ? [{ id: cut.id, name: step.name, minutes: minutes(cut.durationMs) }] : [];
+    }),
+  );
+  protected readonly startMs = signal(0);
+  /** Whether it plays at once; after a reload the browser wants to be asked. */
+  protected readonly atOnce = signal(true);
   protected recorder!: Recorder;
 
   constructor() {
@@ -37,28 +59,35 @@ export class App {
       this.recorder = new Recorder(this.token, lesson.versionId);
       this.lesson.set(lesson);
       document.title = lesson.title;
+      if (this.recorder.resumeMs > WORTH_MS) this.goOn();
+      else this.cutId.set(this.usual(lesson.cuts));
     } catch (error) {
       this.problem.set(error instanceof FollowProblem ? error.message : 'Something went wrong. Reload the page.');
     }
   }
 
-  protected minutes(lesson: Follow): string {
-    const minutes = Math.floor(lesson.durationMs / 60_000);
-    const seconds = Math.round((lesson.durationMs % 60_000) / 1000);
-    return minutes === 0 ? `${seconds} seconds` : `${minutes} min ${seconds} s`;
+  protected readonly minutes = minutes;
+
+  protected choose(cutId: string): void {
+    this.cutId.set(cutId);
+    if (!cutId.startsWith('step:')) localStorage.setItem(CUT, cutId);
   }
 
-  protected begin(fromStart: boolean): void {
-    if (fromStart && this.recorder.resumeMs > 0) this.recorder.begin();
-    this.recorder.note('opened', this.recorder.resumeMs);
+  /** From its first instant, as a new viewing where one had begun or another way was chosen. */
+  protected begin(): void {
+    if (this.recorder.resumeMs > 0 || this.recorder.cutId !== this.cut().id) this.recorder.begin(this.cut().id);
+    this.startMs.set(0);
+    this.atOnce.set(true);
+    this.recorder.note('opened', 0);
     this.stage.set('follow');
   }
 
+  /** From the beginning while it plays: a new viewing. */
   protected again(): void {
     this.recorder.begin();
     this.serious.set(false);
     this.hurtStepId.set(null);
-    this.begin(false);
+    this.stage.set('read');
   }
 
   protected readonly sendFirst = async (): Promise<void> => {
@@ -81,4 +110,23 @@ export class App {
     this.stage.set('thanks');
     scrollTo({ top: 0 });
   }
+
+  /** After a reload the same viewing goes on where it was. */
+  private goOn(): void {
+    this.cutId.set(this.recorder.cutId);
+    this.startMs.set(Math.min(this.recorder.resumeMs, this.cut().durationMs - 1));
+    this.atOnce.set(false);
+    this.recorder.note('opened', this.startMs());
+    this.stage.set('follow');
+  }
+
+  private usual(cuts: readonly PublishedCut[]): string {
+    const kept = localStorage.getItem(CUT);
+    return cuts.some((one) => one.id === kept) ? kept! : 'full';
+  }
+}
+
+function minutes(ms: number): string {
+  const seconds = Math.round(ms / 1000);
+  return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }

@@ -1,5 +1,5 @@
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
-import type { PublishedLesson } from '@limber/core/viewing/published.schema';
+import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import type { Feedback } from '@limber/core/viewing/feedback.schema';
 
 /** What the server would not give, in words for the viewer. */
@@ -9,7 +9,7 @@ export class FollowProblem extends Error {
 
 const OFFLINE = 'The lesson cannot be reached just now. Check your connection and try again.';
 
-export async function loadFollow(token: string): Promise<Follow> {
+export async function loadFollow(token: string): Promise<PublishedLesson> {
   let response: Response;
   try {
     response = await fetch(`/api/follow/${encodeURIComponent(token)}`);
@@ -18,14 +18,14 @@ export async function loadFollow(token: string): Promise<Follow> {
   }
   const body: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
-  if (!isFollow(body)) throw new FollowProblem('This lesson came through damaged. Reload the page.');
+  if (!isPublished(body)) throw new FollowProblem('This lesson came through damaged. Reload the page.');
   return body;
 }
 
 /** Sends the answers; tells whether they call for "stop, and ask a professional". */
 export async function sendFeedback(
   token: string,
-  viewer: { viewerId: string; versionId: string },
+  viewer: { viewerId: string; versionId: string; cut: string },
   feedback: Feedback,
 ): Promise<{ serious: boolean }> {
   let response: Response;
@@ -74,8 +74,8 @@ function wordsOf(body: unknown): string | null {
 }
 
 /** A small check in place of the whole schema, which would weigh more than the page itself. */
-function isFollow(body: unknown): body is Follow {
-  const one = body as Partial<Follow> | null;
+function isPublished(body: unknown): body is PublishedLesson {
+  const one = body as Partial<PublishedLesson> | null;
   const times = (list: unknown): boolean =>
     Array.isArray(list) &&
     list.every(
@@ -87,11 +87,19 @@ function isFollow(body: unknown): body is Follow {
     one !== null &&
     typeof one.versionId === 'string' &&
     typeof one.title === 'string' &&
-    typeof one.durationMs === 'number' &&
-    Array.isArray(one.pieces) &&
     Array.isArray(one.cautions) &&
-    times(one.steps) &&
-    times(one.passages) &&
-    times(one.cues)
+    Array.isArray(one.takes) &&
+    Array.isArray(one.steps) &&
+    Array.isArray(one.cuts) &&
+    one.cuts.length > 0 &&
+    one.cuts.every(
+      (cut: Partial<PublishedCut>) =>
+        typeof cut.durationMs === 'number' &&
+        Array.isArray(cut.pieces) &&
+        Array.isArray(cut.voices) &&
+        times(cut.steps) &&
+        times(cut.passages) &&
+        times(cut.cues),
+    )
   );
 }

@@ -7,6 +7,8 @@ export interface KeptEvent {
   /** The version that was watched, which need not be the one that the link leads to by then. */
   readonly versionId: string;
   readonly viewerId: string;
+  /** The cut that was watched. */
+  readonly cut: string;
   readonly event: WatchEvent;
 }
 

@@ -12,22 +12,22 @@ import {
   viewChild,
 } from '@angular/core';
 
-import { toLessonMs, toTakeMs } from '@limber/core/assembly/filmed';
-import { type Passage, type StepLook } from '@limber/core/assembly/passage';
+import { cutOf, type Cut, type CutId } from '@limber/core/assembly/cut';
+import type { StepLook } from '@limber/core/assembly/passage';
 import { pressureWords } from '@limber/core/move/pressure';
 import { clock } from '@limber/core/time/clock';
-import type { Follow } from '@limber/core/viewing/published.schema';
+import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import { CueLayer } from '@shared/cue-layer';
 
-import { Footage } from '@shared/footage';
+import { AssemblyPlayer, type TakeMedia } from '@shared/assembly-player';
 
 import { Ribbon } from '@shared/ribbon';
+import type { Drawn } from '@shared/ribbon-geometry';
 
 import type { Recorder } from './recorder';
 import { isWork } from '@limber/core/lesson/segment-kind';
 
 const CAPTIONS = 'limber.captions';
-const TAKE = 'take';
 const SIDE_WORDS: Readonly<Record<string, string>> = {
   left: 'your left',
   right: 'your right',
@@ -38,58 +38,81 @@ const SIDE_WORDS: Readonly<Record<string, string>> = {
 /** Plays a version with its cues; the ribbon is the way about in it. */
 @Component({
   selector: 'lc-player',
-  imports: [CueLayer, Footage, Ribbon],
+  imports: [AssemblyPlayer, CueLayer, Ribbon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './player.html',
   styleUrl: './player.css',
   host: { class: 'dim' },
 })
 export class Player implements OnDestroy {
-  readonly lesson = input.required<Follow>();
+  readonly lesson = input.required<PublishedLesson>();
+  readonly cut = input.required<PublishedCut>();
   readonly token = input.required<string>();
   readonly recorder = input.required<Recorder>();
   readonly startMs = input(0);
+  readonly autoplay = input(true);
   readonly hurt = output<string>();
   readonly done = output();
+  /** From the beginning, instead of where it was left. */
+  readonly anew = output();
 
   protected readonly clock = clock;
-  protected readonly footage = viewChild(Footage);
+  protected readonly player = viewChild(AssemblyPlayer);
   protected readonly captions = signal(localStorage.getItem(CAPTIONS) !== 'off');
   protected readonly rate = signal(1);
-  protected readonly src = computed(() => `/api/follow/${this.token()}/proxy.mp4`);
-  private readonly pieces = computed(() => this.lesson().pieces.map((piece) => ({ takeId: TAKE, ...piece })));
-  protected readonly timeMs = computed(() => {
-    const at = this.footage()?.timeMs() ?? 0;
-    return toLessonMs(this.pieces(), TAKE, at) ?? at;
-  });
-  protected readonly playing = computed(() => this.footage()?.playing() ?? false);
+  protected readonly started = signal(false);
+  protected readonly playable = computed<Cut>(() => cutOf(this.cut().id as CutId, this.cut().pieces));
+  protected readonly media = computed<ReadonlyMap<string, TakeMedia>>(
+    () =>
+      new Map(
+        this.lesson().takes.flatMap(({ id, sources }) => {
+          const picture = sources.find((one) => one.role === 'picture');
+          const sound = sources.find((one) => one.role === 'sound');
+          if (!picture) return [];
+          return [
+            [
+              id,
+              {
+                picture: this.url(picture.mediaId, 'proxy.mp4'),
+                poster: this.url(picture.mediaId, 'poster.jpg'),
+                sound: sound ? { url: this.url(sound.mediaId, 'proxy.m4a'), offsetMs: sound.offsetMs } : null,
+              },
+            ] as const,
+          ];
+        }),
+      ),
+  );
+  protected readonly sounds = computed(() =>
+    this.cut().voices.map(({ mediaId, ...voice }) => ({ url: this.url(mediaId, 'proxy.m4a'), ...voice })),
+  );
+  protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
+  protected readonly playing = computed(() => this.player()?.playing() ?? false);
   protected readonly looks = computed<StepLook[]>(() =>
     this.lesson().steps.map(({ id, name, region, pressure }) => ({ id, name, region, pressure })),
   );
-  protected readonly passages = computed<Passage[]>(() =>
-    this.lesson().passages.map((one) => ({
+  protected readonly passages = computed<Drawn[]>(() =>
+    this.cut().passages.map((one) => ({
       ...one,
       beatsMs: [],
-      words: '',
       spoken: isWork(one.kind) ? [] : [[one.startMs, one.endMs] as const],
     })),
   );
-  protected readonly step = computed(
-    () => this.lesson().steps.find((step) => step.startMs <= this.timeMs() && this.timeMs() < step.endMs) ?? null,
+  /** The run of a step that plays just now. */
+  private readonly run = computed(
+    () => this.cut().steps.find((one) => one.startMs <= this.timeMs() && this.timeMs() < one.endMs) ?? null,
   );
-  protected readonly left = computed(() => clock(Math.max(0, this.lesson().durationMs - this.timeMs())));
+  protected readonly step = computed(() => this.lesson().steps.find((one) => one.id === this.run()?.stepId) ?? null);
+  protected readonly left = computed(() => clock(Math.max(0, this.cut().durationMs - this.timeMs())));
   protected readonly next = computed(() => {
     const now = this.timeMs();
-    const coming = this.lesson().passages.find((one) => isWork(one.kind) && one.startMs > now);
+    const coming = this.cut().passages.find((one) => isWork(one.kind) && one.startMs > now);
     if (!coming) return null;
     const same = coming.stepId === this.step()?.id;
     const name = this.lesson().steps.find((step) => step.id === coming.stepId)?.name ?? '';
     return { words: same ? (SIDE_WORDS[coming.side ?? ''] ?? name) : name, in: clock(coming.startMs - now) };
   });
-  protected readonly startAtMs = computed(() => toTakeMs(this.pieces(), this.startMs())?.takeMs ?? 0);
   protected readonly pressure = computed(() => (this.step() ? pressureWords(this.step()!.pressure) : ''));
   private wakeLock: { release(): Promise<void> } | null = null;
-  private started = false;
 
   constructor() {
     effect(() => {
@@ -97,7 +120,6 @@ export class Player implements OnDestroy {
       const playing = this.playing();
       untracked(() => {
         if (playing) this.recorder().playing(at, this.rate());
-        this.skipGap();
       });
     });
     effect(() => {
@@ -106,12 +128,12 @@ export class Player implements OnDestroy {
         if (playing) {
           this.recorder().note('play', this.timeMs());
           void this.stayAwake();
-        } else if (this.started) {
+        } else if (this.started()) {
           this.recorder().stopped(this.timeMs(), this.rate());
           this.recorder().note('pause', this.timeMs());
           void this.wakeLock?.release().catch(() => undefined);
         }
-        this.started ||= playing;
+        if (playing) this.started.set(true);
       });
     });
   }
@@ -141,7 +163,7 @@ export class Player implements OnDestroy {
   }
 
   protected toggle(): void {
-    this.footage()?.toggle();
+    this.player()?.toggle();
   }
 
   protected setCaptions(on: boolean): void {
@@ -151,67 +173,57 @@ export class Player implements OnDestroy {
   }
 
   protected toStep(stepId: string): void {
-    const step = this.lesson().steps.find((one) => one.id === stepId);
-    if (step) this.jump(step.startMs, 'step');
+    const run = this.cut().steps.find((one) => one.stepId === stepId);
+    if (run) this.jump(run.startMs, 'step');
   }
 
   protected again(): void {
-    const step = this.step() ?? [...this.lesson().steps].reverse().find((one) => one.endMs <= this.timeMs());
-    if (step) this.jump(step.startMs, 'again');
+    const run = this.run() ?? [...this.cut().steps].reverse().find((one) => one.endMs <= this.timeMs());
+    if (run) this.jump(run.startMs, 'again');
   }
 
   /** It hurts: noted, and on to the next step. */
   protected skip(): void {
-    const step = this.step();
-    if (!step) return;
-    this.hurt.emit(step.id);
+    const run = this.run();
+    if (!run) return;
+    this.hurt.emit(run.stepId);
     this.recorder().note('skip_hurts', this.timeMs());
-    const next = this.lesson().steps.find((one) => one.startMs >= step.endMs);
-    this.jump(next ? next.startMs : step.endMs, 'seek');
+    const next = this.cut().steps.find((one) => one.startMs >= run.endMs);
+    this.jump(next ? next.startMs : run.endMs, 'seek');
   }
 
   protected finish(): void {
-    this.recorder().stopped(this.lesson().durationMs, this.rate());
-    this.recorder().note('ended', this.lesson().durationMs);
+    this.recorder().stopped(this.cut().durationMs, this.rate());
+    this.recorder().note('ended', this.cut().durationMs);
+    this.recorder().finished();
     this.done.emit();
   }
 
   protected leaveEarly(): void {
-    this.footage()?.pause();
+    this.player()?.pause();
     this.done.emit();
   }
 
+  protected jump(toMs: number, kind: 'step' | 'again' | 'seek'): void {
+    const from = this.timeMs();
+    this.recorder().stopped(from, this.rate());
+    this.recorder().note(kind, from, toMs);
+    this.player()?.seek(toMs);
+  }
+
   private go(by: 1 | -1): void {
-    const { steps } = this.lesson();
+    const { steps } = this.cut();
     const now = this.timeMs();
     const target =
       by > 0
-        ? steps.find((step) => step.startMs > now + 50)
-        : [...steps].reverse().find((step) => step.startMs < now - 1500);
+        ? steps.find((run) => run.startMs > now + 50)
+        : [...steps].reverse().find((run) => run.startMs < now - 1500);
     if (target) this.jump(target.startMs, 'step');
     else if (by < 0) this.jump(0, 'seek');
   }
 
-  private jump(toMs: number, kind: 'step' | 'again' | 'seek'): void {
-    const from = this.timeMs();
-    this.recorder().stopped(from, this.rate());
-    this.recorder().note(kind, from, toMs);
-    const at = toTakeMs(this.pieces(), toMs);
-    if (at) this.footage()?.seek(at.takeMs);
-  }
-
-  /** Between two pieces of the footage that do not touch, on to the next. */
-  private skipGap(): void {
-    const footage = this.footage();
-    if (!footage?.playing()) return;
-    const at = footage.timeMs();
-    if (toLessonMs(this.pieces(), TAKE, at) !== null) return;
-    const next = this.pieces().find((piece) => piece.fromMs > at);
-    if (next) footage.seek(next.fromMs);
-    else {
-      footage.pause();
-      this.finish();
-    }
+  private url(mediaId: string, name: string): string {
+    return `/api/follow/${this.token()}/media/${mediaId}/${name}`;
   }
 
   private async stayAwake(): Promise<void> {

@@ -21,7 +21,7 @@ const EASES = [
   styleUrl: './questions.css',
 })
 export class Questions {
-  readonly lesson = input.required<Follow>();
+  readonly lesson = input.required<PublishedLesson>();
   readonly token = input.required<string>();
   readonly recorder = input.required<Recorder>();
   readonly hurtStepId = input<string | null>(null);
@@ -69,7 +69,7 @@ export class Questions {
     try {
       const { serious } = await sendFeedback(
         this.token(),
-        { viewerId: this.recorder().viewerId, versionId: this.lesson().versionId },
+        { viewerId: this.recorder().viewerId, versionId: this.lesson().versionId, cut: this.recorder().cutId },
         {
           viewingId: this.recorder().viewingId,
           ease: this.ease(),

@@ -108,7 +108,7 @@ describe('what a viewer’s page writes down', () => {
   const kept = async (link: string, viewingId: string): Promise<string> => {
     const id = uuid7(Date.now() - 60_000);
     const event = { id, viewingId, kind: 'played' as const, fromMs: 0, toMs: 1000, wallMs: 1, rate: 1 };
-    await new KeptEvents().add({ id, token: link, versionId: 'earlier', viewerId: 'viewer', event });
+    await new KeptEvents().add({ id, token: link, versionId: 'earlier', viewerId: 'viewer', cut: 'full', event });
     return id;
   };
   const stillKept = async (id: string): Promise<boolean> =>

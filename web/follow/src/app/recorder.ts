@@ -13,6 +13,8 @@ const MOST = 200;
 
 interface Viewing {
   readonly viewingId: string;
+  /** The cut that is watched; one of an older page is of the whole lesson. */
+  readonly cut?: string;
   readonly atMs: number;
   readonly seenAt: number;
 }
@@ -25,6 +27,8 @@ export class Recorder {
   private readonly kept = new KeptEvents();
   viewerId = viewerOfThisBrowser();
   viewingId = '';
+  /** The cut that this viewing is of. */
+  cutId = 'full';
   /** Where the viewing stood when the page was left. */
   resumeMs = 0;
   private from: number | null = null;
@@ -42,6 +46,7 @@ export class Recorder {
     const before = this.readViewing();
     if (before && Date.now() - before.seenAt < IDLE_MS) {
       this.viewingId = before.viewingId;
+      this.cutId = before.cut ?? 'full';
       this.resumeMs = before.atMs;
     } else this.begin();
     addEventListener('online', () => this.flushSoon(0));
@@ -50,7 +55,9 @@ export class Recorder {
     this.flushSoon(500);
   }
 
-  begin(): void {
+  /** A new viewing, of this cut or another. */
+  begin(cutId = this.cutId): void {
+    this.cutId = cutId;
     this.viewingId = crypto.randomUUID();
     this.resumeMs = 0;
     this.from = null;
@@ -61,7 +68,12 @@ export class Recorder {
     this.write(kind, fromMs, toMs);
   }
 
-  /** Call with the lesson time while it plays; a heartbeat goes out every few seconds. */
+  /** The viewing has come to its end: after a reload there is nothing to go on with. */
+  finished(): void {
+    localStorage.removeItem(this.viewingKey);
+  }
+
+  /** Call with the cut's time while it plays; a heartbeat goes out every few seconds. */
   playing(ms: number, rate: number): void {
     this.last = { ms, rate };
     if (this.from === null || ms < this.from || ms - this.from > 3 * BEAT_MS * rate) this.from = ms;
@@ -120,7 +132,8 @@ export class Recorder {
       wallMs: Date.now(),
       rate,
     };
-    void this.kept.add({ id, token: this.token, versionId: this.versionId, viewerId: this.viewerId, event });
+    const { token, versionId, viewerId, cutId: cut } = this;
+    void this.kept.add({ id, token, versionId, viewerId, cut, event });
     this.flushSoon(kind === 'ended' ? 0 : this.waitMs);
   }
 
@@ -173,7 +186,12 @@ export class Recorder {
   }
 
   private keepViewing(atMs: number): void {
-    const viewing: Viewing = { viewingId: this.viewingId, atMs: Math.round(atMs), seenAt: Date.now() };
+    const viewing: Viewing = {
+      viewingId: this.viewingId,
+      cut: this.cutId,
+      atMs: Math.round(atMs),
+      seenAt: Date.now(),
+    };
     localStorage.setItem(this.viewingKey, JSON.stringify(viewing));
   }
 
@@ -197,8 +215,8 @@ function batches(events: readonly KeptEvent[]): KeptEvent[][] {
 
 function request(batch: readonly KeptEvent[]): RequestInit {
   const { viewerId, event } = batch[0]!;
-  // Kept by an older page: without its version.
-  const { versionId } = batch[0] as Partial<KeptEvent>;
+  // Kept by an older page: without its version, or its cut.
+  const { versionId, cut } = batch[0] as Partial<KeptEvent>;
   return {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
@@ -206,6 +224,8 @@ function request(batch: readonly KeptEvent[]): RequestInit {
       viewingId: event.viewingId,
       viewerId,
       versionId: versionId ?? null,
+      cut: cut ?? 'full',
+      wallMs: Date.now(),
       events: batch.map((one) => one.event),
     }),
   };

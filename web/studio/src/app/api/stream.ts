@@ -1,10 +1,8 @@
 import { Injectable } from '@angular/core';
 import { filter, map, Observable, share } from 'rxjs';
-import * as z from 'zod';
+import { editedSchema } from '@limber/core/api/edits';
 import { jobSchema } from '@limber/core/api/media';
 
-const editedSchema = z.object({ revision: z.number(), clientId: z.string() });
-const lessonEditedSchema = editedSchema.extend({ id: z.string() });
 /** How long after a refusal it is tried again, ms. */
 const AGAIN_MS = 3000;
 
@@ -48,7 +46,7 @@ export class Stream {
   );
   readonly lessons = this.messages.pipe(
     filter((one) => one.on === 'lesson'),
-    map((one) => lessonEditedSchema.parse(one.data)),
+    map((one) => editedSchema.parse(one.data)),
   );
   readonly library = this.messages.pipe(
     filter((one) => one.on === 'library'),

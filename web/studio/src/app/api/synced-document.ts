@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { Observable, Subscription } from 'rxjs';
 import * as z from 'zod';
-import { editAnswerSchema, historySchema, type EditAnswer, type EditKind } from '@limber/core/api/edits';
+import { editAnswerSchema, historySchema, type EditAnswer, type Edited, type EditKind } from '@limber/core/api/edits';
 import { ChangeError } from '@limber/core/document/edit';
 import { parseDocument, DocumentError } from '@limber/core/document/document';
 import { edited, type Editing } from '@limber/core/document/editing';
@@ -29,7 +29,7 @@ export interface Place<T, C> {
   /** What is kept in this browser is kept under it. */
   readonly key: string;
   /** Told when the document was edited: by whom, and up to which revision. */
-  readonly edits: Observable<{ revision: number; clientId: string }>;
+  readonly edits: Observable<Edited>;
   /** The connection to the server is there, or there again. */
   readonly opened: Observable<unknown>;
   /** Told what else came with the document. */
@@ -98,7 +98,7 @@ export class SyncedDocument<T, C> {
       addEventListener('online', this.flush);
       this.subscriptions.add(
         this.place.edits.subscribe((one) => {
-          if (one.clientId !== this.tabId && one.revision > this.confirmed!.revision) this.flush();
+          if (one.clientId !== this.tabId && one.revision > this.confirmed!.revision) this.hear(one);
         }),
       );
       this.subscriptions.add(this.place.opened.subscribe(() => this.flush()));
@@ -265,6 +265,14 @@ export class SyncedDocument<T, C> {
     if (!this.closed) this.retry = setTimeout(this.flush, after);
   }
 
+  /** Takes in what others did, as it was told; what was not told whole, or meets what waits here, is asked for. */
+  private hear({ revision, changes }: Edited): void {
+    const idle = this.outbox.empty && !this.sending && !this.conflict();
+    const newer = (changes ?? []).filter((one) => one.revision > this.confirmed!.revision);
+    if (idle && newer.length > 0 && this.catchUp(revision, newer)) this.show();
+    else this.flush();
+  }
+
   /** Takes an answer in. @returns whether there is more to send. */
   private async take(answer: EditAnswer, sent: readonly Pending<C>[]): Promise<boolean> {
     this.failures = 0;
@@ -273,7 +281,7 @@ export class SyncedDocument<T, C> {
     const until = conflict ? sent.findIndex((one) => one.id === conflict.id) : sent.length;
     const done = new Set(sent.slice(0, until).map((one) => one.id));
     const newer = answer.changes.filter((one) => one.revision > this.confirmed!.revision);
-    const caught = this.catchUp(answer, newer);
+    const caught = this.catchUp(answer.revision, newer);
     if (!caught) await this.load();
     const refused = new Set(answer.refused.map((one) => one.id));
     this.refuse(answer.refused);
@@ -290,13 +298,13 @@ export class SyncedDocument<T, C> {
   }
 
   /** Brings what the server has up to its newest revision; false when the changes told do not lead there. */
-  private catchUp(answer: EditAnswer, newer: EditAnswer['changes']): boolean {
+  private catchUp(newest: number, newer: EditAnswer['changes']): boolean {
     const { revision, doc } = this.confirmed!;
-    if (answer.revision - revision !== newer.length) return answer.revision === revision && newer.length === 0;
+    if (newest - revision !== newer.length) return newest === revision && newer.length === 0;
     try {
       const changes = newer.map((one) => ({ by: one.clientId, change: this.place.editing.parseChange(one.change) }));
       const after = changes.reduce((state, { change }) => this.place.editing.apply(state, change), doc);
-      this.confirmed = { revision: answer.revision, doc: after };
+      this.confirmed = { revision: newest, doc: after };
       for (const { by, change } of changes) if (by !== this.tabId) this.undoing.forgetClashing(change);
       return true;
     } catch (error) {

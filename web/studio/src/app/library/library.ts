@@ -5,7 +5,13 @@ import { Dialog } from 'primeng/dialog';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { regionName } from '@limber/core/face/regions';
 import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
-import { moveIdOf, parseLibrary, writeLibraryCsv, writeLibraryJson, type Fault } from '@limber/core/format/library-file';
+import {
+  moveIdOf,
+  parseLibrary,
+  writeLibraryCsv,
+  writeLibraryJson,
+  type Fault,
+} from '@limber/core/format/library-file';
 import type { Move } from '@limber/core/move/move.schema';
 import { ChangeError } from '@limber/core/document/edit';
 import { LibraryStore, plainMove, type LibraryMove } from '../api/library-store';

@@ -1,0 +1,81 @@
+import type { Change } from '../lesson/change.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import type { Piece } from '../lesson/piece.schema';
+import type { CutMs } from '../time/clocks';
+import { sliceOf } from './cut';
+import { fullCut } from './cuts';
+import { passagesOf } from './passages';
+import { changeOfPieces } from './piece-changes';
+import { stepRunsOf } from './step-runs';
+import { tidied } from './tidied';
+
+/**
+ * The change that lets a step play once more, right after it has played: the same stretches again. Null when it does not
+ * play at all.
+ *
+ * @param newId makes ids of pieces.
+ * @example playAgain(lesson, 'slipway', newId) // { kind: 'batch', changes: [{ kind: 'set_piece', … }, …] }
+ */
+export function playAgain(lesson: Lesson, stepId: string, newId: () => string): Change | null {
+  const cut = fullCut(lesson);
+  const run = runsOfStep(lesson, stepId).at(-1);
+  if (!run) return null;
+  const again = sliceOf(cut, [[run.startMs, run.endMs]]).map((piece) => ({ ...piece, id: newId() }));
+  return changed(lesson, newId, [
+    ...sliceOf(cut, [[0, run.endMs]]),
+    ...again,
+    ...sliceOf(cut, [[run.endMs, cut.durationMs]]),
+  ]);
+}
+
+/**
+ * The change that leaves out every play of a step but the first; null when there is only one. A bundle, which runs side
+ * by side, is let be.
+ */
+export function playOnce(lesson: Lesson, stepId: string, newId: () => string): Change | null {
+  const cut = fullCut(lesson);
+  const spans: [CutMs, CutMs][] = [];
+  let from = 0;
+  for (const { startMs, endMs } of repeatsOf(lesson, stepId)) {
+    spans.push([from, startMs]);
+    from = endMs;
+  }
+  if (from === 0) return null;
+  return changed(lesson, newId, sliceOf(cut, [...spans, [from, cut.durationMs]]));
+}
+
+/** The plays of a step that show again what has played before. @example repeatsOf(lesson, 'slipway').length // 1 */
+export function repeatsOf(lesson: Lesson, stepId: string): { startMs: CutMs; endMs: CutMs }[] {
+  const seen = new Set<string>();
+  const repeats: { startMs: CutMs; endMs: CutMs; ids: Set<string> }[] = [];
+  let goesOn = false;
+  for (const one of passagesOf(lesson, fullCut(lesson))) {
+    if (one.stepId === null) continue;
+    const id = one.segmentId!;
+    const again = one.stepId === stepId && seen.has(id);
+    if (one.stepId === stepId) seen.add(id);
+    const last = repeats[repeats.length - 1];
+    if (again && goesOn && last && !last.ids.has(id)) {
+      last.endMs = Math.max(last.endMs, one.endMs);
+      last.ids.add(id);
+    } else if (again) repeats.push({ startMs: one.startMs, endMs: one.endMs, ids: new Set([id]) });
+    goesOn = again;
+  }
+  return repeats.map(({ startMs, endMs }) => ({ startMs, endMs }));
+}
+
+function runsOfStep(lesson: Lesson, stepId: string): { startMs: CutMs; endMs: CutMs }[] {
+  const cut = fullCut(lesson);
+  const repeats = repeatsOf(lesson, stepId);
+  return stepRunsOf(passagesOf(lesson, cut))
+    .filter((run) => run.stepId === stepId)
+    .map(({ startMs, endMs }) => {
+      // A repeat that follows at once belongs to the same run: only the last play of it is meant.
+      const last = repeats.findLast((one) => one.startMs > startMs && one.endMs <= endMs);
+      return { startMs: last?.startMs ?? startMs, endMs };
+    });
+}
+
+function changed(lesson: Lesson, newId: () => string, pieces: readonly Piece[]): Change | null {
+  return changeOfPieces(lesson.assembly, tidied(pieces, lesson.assembly, newId));
+}
