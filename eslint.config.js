@@ -50,7 +50,16 @@ export default tseslint.config(
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'lc', style: 'kebab-case' }],
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/no-output-native': 'off',
+      // Take time and cut time meet in one place: everything else asks the assembly player for the time of the cut.
+      'no-restricted-properties': [
+        'error',
+        { property: 'currentTime', message: 'Ask the assembly player: it alone knows which picture is up.' },
+      ],
     },
+  },
+  {
+    files: ['web/shared/{assembly-player,deck,side-sounds}*.ts'],
+    rules: { 'no-restricted-properties': 'off' },
   },
   {
     files: ['web/**/*.html'],

@@ -47,7 +47,7 @@ describe('the ribbon', () => {
       x,
     );
     expect(threads).toEqual([{ x: 0, width: 50 }]);
-    expect(boxes).toEqual([{ stepId: 'a', name: 'Slipway', x: 0, width: 90 }]);
+    expect(boxes).toEqual([{ key: 'a', stepId: 'a', name: 'Slipway', startMs: 0, x: 0, width: 90 }]);
     expect(bands.length).toBe(1);
   });
 

@@ -81,8 +81,8 @@ describe('cut time and take time', () => {
   });
 
   it('do not mix: the compiler refuses one for the other', () => {
-    const take: TakeMs = 10 as TakeMs;
-    const along: CutMs = 10 as CutMs;
+    const take: TakeMs = 10;
+    const along: CutMs = 10;
     const cut = cutOf('full', []);
     // @ts-expect-error A time of a take is no time of a cut.
     expect(placeAt(cut, take)).toBeNull();
@@ -163,7 +163,7 @@ const segments = fc
       if (endMs > LENGTH) return [];
       ends.set(takeId, endMs);
       const beatsMs = [...new Set(beats.map((beat) => startMs + 1 + (beat % length)))].sort((a, b) => a - b);
-      return [{ id: `s${at}`, takeId, ...one, startMs, endMs, beatsMs: isWork(one.kind) ? beatsMs : [] } as Segment];
+      return [{ id: `s${at}`, takeId, ...one, startMs, endMs, beatsMs: isWork(one.kind) ? beatsMs : [] }];
     });
   });
 

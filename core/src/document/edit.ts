@@ -136,17 +136,17 @@ export function inverse(shape: Shape, doc: unknown, primitive: Primitive): Primi
 /** An entity and everything that refers to it, directly or over others, by list; what is referred to comes first. */
 function goesAlong(shape: Shape, doc: Fields, list: string, entity: Entity): Map<string, Set<Entity>> {
   const gone = new Map<string, Set<Entity>>([[list, new Set([entity])]]);
-  const follow = (to: string, id: string): void => {
+  const along = (to: string, id: string): void => {
     for (const reference of shape.references) {
       if (reference.to !== to) continue;
       for (const one of listOf(doc, reference.list)) {
         if (reference.idOf(one) !== id || gone.get(reference.list)?.has(one)) continue;
         if (!gone.get(reference.list)?.add(one)) gone.set(reference.list, new Set([one]));
-        follow(reference.list, keyOf(shape, reference.list, one));
+        along(reference.list, keyOf(shape, reference.list, one));
       }
     }
   };
-  follow(list, keyOf(shape, list, entity));
+  along(list, keyOf(shape, list, entity));
   return gone;
 }
 

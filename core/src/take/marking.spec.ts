@@ -1,7 +1,6 @@
-import { schedule } from '../schedule/schedule';
 import { applyChange } from '../lesson/change';
 import { standingOf, todoOf } from '../lesson/stage';
-import { aFilmedLesson, aLesson, aStep, reps } from '../testing';
+import { aFilmedLesson, aLesson, aStep } from '../testing';
 import { freeStretch, moveEnd, segmentAt, withBeat } from './marking';
 import type { Segment } from '../lesson/segment.schema';
 import { nextToMark } from '../schedule/next-to-mark';

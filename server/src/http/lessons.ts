@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import { IsNull } from 'typeorm';
 import * as z from 'zod';
-import { DocumentError, parseDocument } from '@limber/core/document/document';
+import { DocumentError } from '@limber/core/document/document';
 import { parseBundle } from '@limber/core/format/bundle';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { deriveCues } from '@limber/core/cue/derive';
@@ -14,7 +14,6 @@ import {
   type Lesson,
 } from '@limber/core/lesson/lesson.schema';
 import { standingOf } from '@limber/core/lesson/stage';
-import { lessonDocument } from '@limber/core/lesson/lesson.document';
 import { Lessons, type LessonRow } from '../store/entities';
 import { insertLesson, lessonStore } from '../store/lesson-store';
 import { listLessons, readable, titleOf } from '../store/list-lessons';

@@ -33,7 +33,7 @@ function storeOf(condition: string): DocumentStore<Lesson, Change> {
     save: async (manager, id, _before, doc, revision) => {
       await manager
         .getRepository(Lessons)
-        .update({ id }, { doc, revision, summary: summaryOf(doc) as never, updatedAt: new Date() });
+        .update({ id }, { doc, revision, summary: summaryOf(doc), updatedAt: new Date() });
     },
   };
 }

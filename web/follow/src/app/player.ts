@@ -61,7 +61,7 @@ export class Player implements OnDestroy {
   protected readonly captions = signal(localStorage.getItem(CAPTIONS) !== 'off');
   protected readonly rate = signal(1);
   protected readonly started = signal(false);
-  protected readonly playable = computed<Cut>(() => cutOf(this.cut().id as CutId, this.cut().pieces));
+  protected readonly playable = computed<Cut>(() => cutOf(this.cut().id, this.cut().pieces));
   protected readonly media = computed<ReadonlyMap<string, TakeMedia>>(
     () =>
       new Map(

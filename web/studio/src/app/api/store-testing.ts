@@ -3,6 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { provideZonelessChangeDetection, type EnvironmentProviders, type Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Subject } from 'rxjs';
+import type { Edited } from '@limber/core/api/edits';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema } from '@limber/core/lesson/lesson.schema';
 import type * as z from 'zod';
 import { LessonStore } from './lesson-store';
@@ -12,8 +13,8 @@ import { Tab } from './tab';
 /** What the server tells by itself, told by a test. */
 export class ToldStream {
   readonly jobs = new Subject<never>();
-  readonly lessons = new Subject<{ id: string; revision: number; clientId: string }>();
-  readonly library = new Subject<{ revision: number; clientId: string }>();
+  readonly lessons = new Subject<Edited>();
+  readonly library = new Subject<Edited>();
   readonly opened = new Subject<null>();
 }
 

@@ -1,18 +1,18 @@
 import { effect, inject, Injectable, OnDestroy, signal } from '@angular/core';
+import { Subscription } from 'rxjs';
 import type { Finding } from '@limber/core/check/finding';
 import { LessonStore } from '../api/lesson-store';
-import type { Told } from './plan-questions';
-import { openWorker } from './plan-work';
+import { PlanWork } from './plan-work';
 
 /** The lesson is checked when nothing was edited for so long, ms. */
 const QUIET_MS = 250;
 
-/** What the checks find in the open lesson, kept up to date in a worker while it is edited. */
+/** What the checks find in the open lesson, kept up to date in the worker while it is edited. */
 @Injectable()
 export class Findings implements OnDestroy {
   private readonly store = inject(LessonStore);
-  private readonly worker = openWorker();
-  private asked = 0;
+  private readonly work = inject(PlanWork);
+  private asked: Subscription | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly found = signal<readonly Finding[]>([]);
   /** False until the first check has come back. */
@@ -20,16 +20,18 @@ export class Findings implements OnDestroy {
   readonly all = this.found.asReadonly();
 
   constructor() {
-    this.worker.onmessage = ({ data }: MessageEvent<Told>) => {
-      if (!('done' in data) || data.id !== this.asked) return;
-      this.found.set(data.done as Finding[]);
-      this.checked.set(true);
-    };
     effect(() => {
       const lesson = this.store.lesson();
       clearTimeout(this.timer);
       this.timer = setTimeout(
-        () => this.worker.postMessage({ kind: 'check', lesson, id: ++this.asked }),
+        () => {
+          this.asked?.unsubscribe();
+          this.asked = this.work.run({ kind: 'check', lesson }).subscribe(({ done }) => {
+            if (!done) return;
+            this.found.set(done);
+            this.checked.set(true);
+          });
+        },
         this.checked() ? QUIET_MS : 0,
       );
     });
@@ -37,6 +39,6 @@ export class Findings implements OnDestroy {
 
   ngOnDestroy(): void {
     clearTimeout(this.timer);
-    this.worker.terminate();
+    this.asked?.unsubscribe();
   }
 }

@@ -11,6 +11,8 @@ import {
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { pictureOf, type Take, type ViewerSide } from '@limber/core/lesson/take.schema';
+import type { Piece } from '@limber/core/lesson/piece.schema';
+import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
@@ -18,6 +20,8 @@ import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { Progress } from '../../progress/jobs';
 import { BenchHead } from '../../shell/bench-head';
+import { StepTakes } from './step-takes';
+import { TakeCompare } from './take-compare';
 import { Uploads } from './uploads';
 
 const PICTURE_LEFT = 'limber.pictureLeft';
@@ -25,7 +29,7 @@ const PICTURE_LEFT = 'limber.pictureLeft';
 /** Film · Takes: bring footage in, see it prepared, say which side viewers do, choose which take plays. */
 @Component({
   selector: 'lc-takes',
-  imports: [Button, ProgressBar, Ribbon, BenchHead],
+  imports: [Button, ProgressBar, Ribbon, BenchHead, StepTakes, TakeCompare],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './takes.html',
   styleUrl: './takes.css',
@@ -72,6 +76,7 @@ export class Takes {
         job,
         working: job?.state === 'queued' || job?.state === 'running',
         plays: this.store.lesson().assembly.some((piece) => piece.takeId === take.id),
+        whole: playsWhole(this.store.lesson().assembly, take),
         poster: media?.artefacts.includes('poster.jpg') ? `/api/media/${mediaId}/poster.jpg` : null,
         asks: take.pictureLeft === null || this.asking() === take.id,
         weighs: media ? `${size(media.bytes + media.madeBytes)} on the disk` : '',
@@ -81,6 +86,14 @@ export class Takes {
         left: job?.leftMs ? `about ${clock(job.leftMs)} left` : '',
       };
     }),
+  );
+  /** The step whose takes are looked at. */
+  protected readonly comparing = signal<string | null>(null);
+  /** The lesson as it plays, where anything of it is marked; the plan until then. */
+  protected readonly timeline = computed(() => timelineOf(this.store.lesson())!);
+  protected readonly marked = computed(() => this.store.lesson().segments.length > 0);
+  protected readonly ribbonMs = computed(() =>
+    Math.max(this.store.plan().totalMs, this.timeline().cut ? this.timeline().durationMs : 0),
   );
   protected readonly planMs = computed(() => this.store.plan().totalMs);
 
@@ -157,6 +170,12 @@ export class Takes {
           : 'Its film goes from the disk within a day; until then Undo brings both back.',
     });
   }
+}
+
+/** Whether the lesson is this take from its first picture to its last, and nothing else. */
+function playsWhole(assembly: readonly Piece[], take: Take): boolean {
+  const [only, ...others] = assembly;
+  return others.length === 0 && only?.takeId === take.id && only.fromMs === 0 && only.toMs === take.durationMs;
 }
 
 /** @example listed(['a', 'b', 'c']) // 'a, b or c' */

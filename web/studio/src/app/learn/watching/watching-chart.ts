@@ -52,7 +52,7 @@ const BOTTOM = 22;
       <clipPath id="still"><path [attr.d]="filled()" /></clipPath>
       <g clip-path="url(#still)">
         <rect x="0" y="0" [attr.width]="width()" [attr.height]="height" class="ground" />
-        @for (band of bands(); track band.id) {
+        @for (band of bands(); track band.x) {
           <rect
             [attr.x]="band.x"
             [attr.width]="band.width"
@@ -72,7 +72,7 @@ const BOTTOM = 22;
         <line x1="0" [attr.x2]="width()" [attr.y1]="y(mark)" [attr.y2]="y(mark)" class="grid" />
         <text [attr.x]="width() - 4" [attr.y]="y(mark) - 4" class="share times">{{ 100 * mark }} %</text>
       }
-      @for (band of bands(); track band.id) {
+      @for (band of bands(); track band.x) {
         @if (selected() === band.id) {
           <rect
             [attr.x]="band.x - 2"

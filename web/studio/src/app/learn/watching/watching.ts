@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import * as z from 'zod';
-import { pressureSchema, regionSchema } from '@limber/core/move/move.schema';
+import { resultsSchema, type Results } from '@limber/core/api/results';
+import { FEW, watchingSentences, worstLeaving } from '@limber/core/insight/sentences';
 import { clock } from '@limber/core/time/clock';
 import { FaceMap } from '@shared/face-map';
 import { Api, ApiError } from '../../api/http';
@@ -12,51 +13,10 @@ import { LessonStore } from '../../api/lesson-store';
 import { BenchHead } from '../../shell/bench-head';
 import { WatchingChart, type Pin } from './watching-chart';
 
-const intervalSchema = z.object({ k: z.number(), n: z.number(), share: z.number(), low: z.number(), high: z.number() });
-const resultsSchema = z.object({
-  version: z.object({ id: z.string(), number: z.number(), createdAt: z.coerce.date() }),
-  follow: z.object({
-    durationMs: z.number(),
-    steps: z.array(
-      z.object({
-        id: z.string(),
-        name: z.string(),
-        region: regionSchema,
-        pressure: pressureSchema,
-        startMs: z.number(),
-        endMs: z.number(),
-      }),
-    ),
-  }),
-  watching: z.object({
-    viewings: z.number(),
-    completed: intervalSchema,
-    meanWatchedMs: z.number(),
-    retention: z.array(z.object({ atMs: z.number(), share: intervalSchema })),
-    replayed: z.array(z.number()),
-    skipped: z.array(z.number()),
-    steps: z.array(
-      z.object({ stepId: z.string(), entered: z.number(), dropOff: intervalSchema, completion: z.number() }),
-    ),
-  }),
-  stillWatching: z.number(),
-  viewers: z.number(),
-  answered: z.number(),
-  ease: z.array(z.object({ ease: z.enum(['too_easy', 'right', 'too_hard']), share: intervalSchema })),
-  felt: z.array(z.object({ region: regionSchema, side: z.enum(['left', 'right']).nullable(), n: z.number() })),
-  remarks: z.array(z.object({ viewingId: z.string(), remark: z.string(), at: z.coerce.date() })),
-  discomfort: z.array(
-    z.object({
-      viewingId: z.string(),
-      stepId: z.string().nullable(),
-      side: z.string().nullable(),
-      serious: z.boolean(),
-      words: z.string(),
-      at: z.coerce.date(),
-      seenAt: z.coerce.date().nullable(),
-    }),
-  ),
-});
+/** How often it is looked for something new while the page is open, ms. */
+const AGAIN_MS = 15_000;
+const PINS_MS = 4000;
+
 const versionsSchema = z.object({
   versions: z.array(z.object({ id: z.string(), number: z.number(), createdAt: z.coerce.date() })),
 });
@@ -75,7 +35,9 @@ export class WatchingBench {
   readonly version = input<string>();
   protected readonly versions = signal<{ value: string; label: string }[] | null>(null);
   protected readonly chosen = signal<string | null>(null);
-  protected readonly results = signal<z.infer<typeof resultsSchema> | null>(null);
+  protected readonly results = signal<Results | null>(null);
+  /** The way through the lesson that is shown; `all` for every move over all of them. */
+  protected readonly cutId = signal('full');
   protected readonly problem = signal('');
   protected readonly day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long' });
   protected readonly clock = clock;
@@ -83,33 +45,70 @@ export class WatchingBench {
   protected readonly subtitle = computed(() => {
     const one = this.results();
     if (!one) return 'Watching';
-    const { viewings } = one.watching;
-    const still = one.stillWatching > 0 ? ` · ${one.stillWatching} still watching` : '';
-    return `Version ${one.version.number}, shared ${this.day.format(one.version.createdAt)} · ${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} by ${one.viewers} ${one.viewers === 1 ? 'viewer' : 'viewers'} · ${one.answered} answered${still}`;
+    const still = one.stillWatching > 0 ? ` · ${one.stillWatching} watching now` : '';
+    return `Version ${one.version.number}, shared ${this.day.format(one.version.createdAt)} · ${counted(one.viewings, 'viewing')} by ${counted(one.viewers, 'viewer')} · ${one.answered} answered${still}`;
   });
+  /** The ways through the lesson, each with how often it was watched; all of them together where there are several. */
+  protected readonly ways = computed(() => {
+    const cuts = this.results()?.cuts ?? [];
+    const ways = cuts
+      .filter((cut) => !cut.id.startsWith('step:') || cut.viewings > 0)
+      .map((cut) => ({ value: cut.id, label: `${this.wayOf(cut.id)} · ${counted(cut.viewings, 'viewing')}` }));
+    return ways.length > 1 ? [...ways, { value: 'all', label: 'Every move, over all of these' }] : ways;
+  });
+  protected readonly watching = computed(() => this.results()?.cut?.watching ?? null);
+  /** The sentences that lead. */
+  protected readonly sentences = computed(() => {
+    const watching = this.watching();
+    return watching ? watchingSentences({ ...watching, steps: this.steps() }) : [];
+  });
+  protected readonly few = computed(() => (this.watching()?.viewings ?? this.results()?.viewings ?? 0) < FEW);
   protected readonly lastMove = computed(() => {
-    const one = this.results();
-    const last = one?.follow.steps[one.follow.steps.length - 1];
-    if (!one || !last) return null;
-    return one.watching.retention.find((point) => point.atMs >= last.startMs)?.share ?? null;
+    const cut = this.results()?.cut;
+    const last = cut?.steps[cut.steps.length - 1];
+    if (!cut || !last) return null;
+    return cut.watching.retention.find((point) => point.atMs >= last.startMs)?.share ?? null;
   });
   protected readonly right = computed(() => this.results()?.ease.find((one) => one.ease === 'right')?.share ?? null);
-  protected readonly rows = computed(() => {
+  /** What became of each run of a step (or of each step over all cuts), with its name and where it begins. */
+  private readonly steps = computed(() => {
     const one = this.results();
     if (!one) return [];
-    const worst = Math.max(...one.watching.steps.map((step) => step.dropOff.low));
-    return one.watching.steps.map((step) => {
-      const about = one.follow.steps.find((each) => each.id === step.stepId)!;
+    const names = new Map(one.steps.map((step) => [step.id, step.name]));
+    const runs = new Map<string, number>();
+    return (one.cut?.watching.steps ?? one.all ?? []).map((step, at) => {
+      const run = runs.get(step.stepId) ?? 0;
+      runs.set(step.stepId, run + 1);
+      const name = names.get(step.stepId) ?? '';
       return {
         ...step,
-        name: about.name,
-        at: clock(about.startMs),
-        played: `${Math.round(100 * step.completion)} %`,
-        left: percent(step.dropOff.share),
-        range: range(step.dropOff),
-        worst: step.dropOff.low === worst && worst > 0.02,
-        width: Math.min(100, 400 * step.dropOff.share),
+        key: `${step.stepId}/${run}`,
+        name: run === 0 ? name : `${name}, again`,
+        startMs: one.cut?.steps[at]?.startMs ?? null,
       };
+    });
+  });
+  protected readonly rows = computed(() => {
+    const worst = worstLeaving(this.steps());
+    return this.steps().map((step) => ({
+      ...step,
+      at: step.startMs === null ? '' : clock(step.startMs),
+      played: `${Math.round(100 * step.completion)} %`,
+      left: percent(step.dropOff.share),
+      range: range(step.dropOff),
+      worst: step === worst,
+      /** Too few to say anything of. */
+      few: step.entered < FEW,
+      width: Math.min(100, 400 * step.dropOff.share),
+    }));
+  });
+  /** The runs of the cut as its chart draws them. */
+  protected readonly bands = computed(() => {
+    const one = this.results();
+    const looks = new Map(one?.steps.map((step) => [step.id, step]) ?? []);
+    return (one?.cut?.steps ?? []).flatMap(({ stepId, startMs, endMs }) => {
+      const look = looks.get(stepId);
+      return look ? [{ ...look, startMs, endMs }] : [];
     });
   });
   protected readonly shades = computed(() => {
@@ -121,27 +120,41 @@ export class WatchingBench {
     return shades;
   });
   protected readonly pains = computed(() => {
-    const steps = new Map(this.results()?.follow.steps.map((step) => [step.id, step]) ?? []);
+    const steps = new Map(this.results()?.steps.map((step) => [step.id, step]) ?? []);
     return (this.results()?.discomfort ?? []).map((one) => ({
       ...one,
       where: `${steps.get(one.stepId ?? '')?.name ?? 'whole lesson'}${one.side ? `, ${one.side}` : ''}`,
-      startMs: steps.get(one.stepId ?? '')?.startMs ?? null,
+      startMs: this.results()?.cut?.steps.find((run) => run.stepId === one.stepId)?.startMs ?? null,
     }));
   });
   protected readonly pins = computed<Pin[]>(() =>
     this.pains().flatMap((one) =>
-      one.startMs === null ? [] : [{ atMs: one.startMs + 4000, serious: one.serious, words: one.words || one.where }],
+      one.startMs === null
+        ? []
+        : [{ atMs: one.startMs + PINS_MS, serious: one.serious, words: one.words || one.where }],
     ),
+  );
+  protected readonly allRemarks = signal(false);
+  protected readonly shownRemarks = computed(() =>
+    (this.results()?.remarks ?? []).slice(0, this.allRemarks() ? undefined : 8),
   );
   protected readonly percent = percent;
   protected readonly range = range;
 
   constructor() {
     void this.open();
+    const timer = setInterval(() => document.visibilityState === 'visible' && this.ask(), AGAIN_MS);
+    inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
 
   protected choose(versionId: string): Promise<void> {
     this.chosen.set(versionId);
+    this.cutId.set('full');
+    return this.load();
+  }
+
+  protected chooseCut(cutId: string): Promise<void> {
+    this.cutId.set(cutId);
     return this.load();
   }
 
@@ -162,7 +175,36 @@ export class WatchingBench {
   }
 
   protected load(): Promise<void> {
-    return this.doing(async () => this.results.set(await this.api.get(`results/${this.chosen()}`, resultsSchema)));
+    return this.doing(async () => {
+      const asked = this.addressOf();
+      const answer = await this.api.get(asked, resultsSchema);
+      // What was chosen meanwhile is on its way by itself.
+      if (asked === this.addressOf()) this.results.set(answer);
+    });
+  }
+
+  /** Looks whether anything is new; what is known already is not sent again. A line that is away is no matter here. */
+  private async ask(): Promise<void> {
+    const known = this.results();
+    if (!known) return;
+    const asked = this.addressOf();
+    try {
+      const answer = await this.api.get(`${asked}&since=${encodeURIComponent(known.stamp)}`, resultsSchema.nullable());
+      if (answer && asked === this.addressOf()) this.results.set(answer);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+    }
+  }
+
+  private addressOf(): string {
+    return `results/${this.chosen()}?cut=${encodeURIComponent(this.cutId())}`;
+  }
+
+  private wayOf(cutId: string): string {
+    if (cutId === 'full') return 'The whole lesson';
+    if (cutId === 'practice') return 'Just the moves';
+    const step = this.results()?.steps.find((one) => cutId === `step:${one.id}`);
+    return `${step?.name ?? ''} by itself`;
   }
 
   private async doing(work: () => Promise<void>): Promise<void> {
@@ -183,4 +225,9 @@ function percent(share: number): string {
 
 function range({ low, high }: { low: number; high: number }): string {
   return `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
+}
+
+/** @example counted(2, 'viewing') // '2 viewings' */
+function counted(n: number, one: string): string {
+  return `${n} ${one}${n === 1 ? '' : 's'}`;
 }

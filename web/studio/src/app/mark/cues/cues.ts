@@ -1,21 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { cuePassages, deriveCues } from '@limber/core/cue/derive';
+import { Select } from 'primeng/select';
+import { stepOfCut, type CutId } from '@limber/core/assembly/cut';
+import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
+import { voicesIn } from '@limber/core/assembly/voices';
+import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { CUE_KINDS, type CueKind, type CueOverride } from '@limber/core/lesson/override.schema';
 import { pressureWords } from '@limber/core/move/pressure';
-import { filmedPassages, toLessonMs, toTakeMs } from '@limber/core/assembly/filmed';
-import { pictureOf } from '@limber/core/lesson/take.schema';
+import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock, fineClock } from '@limber/core/time/clock';
+import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
-import { Footage } from '@shared/footage';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
-import { Progress } from '../../progress/jobs';
+import { lessonMedia, soundsOf } from '../../progress/lesson-media';
 import { BenchHead } from '../../shell/bench-head';
 
 const KIND_NAMES: Readonly<Record<CueKind, string>> = {
@@ -30,44 +33,45 @@ const KIND_NAMES: Readonly<Record<CueKind, string>> = {
 /** Mark · Cues: what is shown over the footage, as the viewer will get it; derived, with the instructor's overrides. */
 @Component({
   selector: 'lc-cues',
-  imports: [FormsModule, RouterLink, Button, InputText, CueLayer, Footage, Ribbon, BenchHead],
+  imports: [FormsModule, RouterLink, Button, InputText, Select, AssemblyPlayer, CueLayer, Ribbon, BenchHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cues.html',
   styleUrl: './cues.css',
 })
 export class Cues {
   protected readonly store = inject(LessonStore);
-  private readonly progress = inject(Progress);
+  private readonly lessonMedia = lessonMedia();
   protected readonly fineClock = fineClock;
   protected readonly clock = clock;
-  protected readonly player = viewChild(Footage);
+  protected readonly player = viewChild(AssemblyPlayer);
   protected readonly kinds = CUE_KINDS.map((kind) => ({ kind, name: KIND_NAMES[kind] }));
   protected readonly shown = signal<ReadonlySet<CueKind>>(new Set(CUE_KINDS));
   protected readonly chosenKey = signal<string | null>(null);
 
   protected readonly lesson = this.store.lesson;
-  protected readonly take = computed(
-    () => this.lesson().takes.find((take) => take.id === this.lesson().assembly[0]?.takeId) ?? null,
+  protected readonly media = this.lessonMedia.media;
+  /** Which way through the lesson is looked at. */
+  protected readonly cutId = signal<CutId>('full');
+  protected readonly ways = computed(() => lessonCuts(this.lesson()).map(({ id }) => ({ id, name: this.nameOf(id) })));
+  protected readonly timeline = computed(
+    () => timelineOf(this.lesson(), this.cutId()) ?? timelineOf(this.lesson(), 'full')!,
   );
-  protected readonly mediaId = computed(() => pictureOf(this.take()));
-  protected readonly ready = computed(() => this.progress.plays(this.mediaId()));
-  protected readonly passages = computed(() => cuePassages(this.lesson()));
-  protected readonly filmed = computed(() => filmedPassages(this.lesson()));
-  private readonly derived = computed(() => deriveCues(this.lesson(), this.passages().passages));
+  /** What plays; without marks on it, the footage as it is put together. */
+  protected readonly cut = computed(() => this.timeline().cut ?? fullCut(this.lesson()));
+  protected readonly ready = computed(
+    () => this.cut().pieces.length > 0 && this.lessonMedia.plays(this.cut().pieces.map((piece) => piece.takeId)),
+  );
+  protected readonly sounds = computed(() => soundsOf(voicesIn(this.lesson(), this.timeline().passages)));
+  protected readonly filmed = computed(() => this.timeline().cut !== null);
+  private readonly derived = computed(() => deriveCues(this.lesson(), this.timeline()));
   /** What would be derived without any override: hidden cues stay in the list, struck through. */
-  private readonly plain = computed(
-    () => deriveCues({ ...this.lesson(), overrides: [] }, this.passages().passages).cues,
-  );
+  private readonly plain = computed(() => deriveCues({ ...this.lesson(), overrides: [] }, this.timeline()).cues);
   protected readonly cues = computed(() => this.derived().cues);
   protected readonly orphans = computed(() => this.derived().orphans);
-  protected readonly timeMs = computed(() => {
-    const take = this.take();
-    const at = this.player()?.timeMs() ?? 0;
-    return take ? (toLessonMs(this.lesson().assembly, take.id, at) ?? at) : at;
-  });
+  protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   private readonly move = computed(() => {
     const at = this.timeMs();
-    const stepId = this.passages().passages.find((one) => one.startMs <= at && at < one.endMs)?.stepId;
+    const stepId = this.timeline().passages.find((one) => one.startMs <= at && at < one.endMs)?.stepId;
     return this.lesson().steps.find((step) => step.id === stepId)?.move ?? null;
   });
   protected readonly region = computed(() => this.move()?.region ?? null);
@@ -98,14 +102,10 @@ export class Cues {
   });
   protected readonly subtitle = computed(() => {
     const edited = this.lesson().overrides.length;
-    return `${this.cues().length} cues from ${this.passages().filmed ? 'the marked footage' : 'the plan'} · ${edited} changed by you`;
+    return `${this.cues().length} cues from ${this.filmed() ? 'the marked footage' : 'the plan'} · ${edited} changed by you`;
   });
 
   constructor() {
-    effect(() => {
-      const mediaId = this.mediaId();
-      if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
-    });
     inject(Keys).use([
       { key: 'space', does: 'Play or pause', run: () => this.player()?.toggle() },
       { key: 'arrowright', does: 'One picture on', run: () => this.player()?.step(1) },
@@ -137,9 +137,8 @@ export class Cues {
     if (first) this.pick(first.cue);
   }
 
-  protected seek(lessonMs: number): void {
-    const at = toTakeMs(this.lesson().assembly, lessonMs);
-    if (at) this.player()?.seek(at.takeMs);
+  protected seek(cutMs: number): void {
+    this.player()?.seek(cutMs);
   }
 
   protected setText(field: HTMLInputElement): void {
@@ -171,6 +170,13 @@ export class Cues {
 
   protected dropOrphan(one: CueOverride): void {
     this.store.edit({ kind: 'clear_override', key: one.key });
+  }
+
+  private nameOf(id: CutId): string {
+    if (id === 'full') return 'The whole lesson';
+    if (id === 'practice') return 'Just the moves';
+    const step = this.lesson().steps.find((one) => one.id === stepOfCut(id));
+    return `${step?.move.name ?? ''} by itself`;
   }
 
   private change(part: Partial<CueOverride>): void {

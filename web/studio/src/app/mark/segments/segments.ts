@@ -1,9 +1,10 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   inject,
+  Injector,
   linkedSignal,
   resource,
   signal,
@@ -19,25 +20,29 @@ import { Button } from 'primeng/button';
 
 import { Select } from 'primeng/select';
 
-import { repetitionsOf } from '@limber/core/dose/dose';
 import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
-import { doseFor } from '@limber/core/schedule/schedule';
-import { driftOf, filmedPassages } from '@limber/core/assembly/filmed';
+import { cutOf, inCut } from '@limber/core/assembly/cut';
+import { fullCut } from '@limber/core/assembly/cuts';
+import { passagesOf } from '@limber/core/assembly/passages';
+import { cutTimesOf, leftOut, placeAt } from '@limber/core/assembly/place';
 import { freeStretch, moveEnd, segmentAt, withBeat } from '@limber/core/take/marking';
 import { pictureOf } from '@limber/core/lesson/take.schema';
-import { workedSideSchema, type Segment } from '@limber/core/lesson/segment.schema';
+import type { Segment } from '@limber/core/lesson/segment.schema';
 import { clock, fineClock } from '@limber/core/time/clock';
+import type { TakeMs } from '@limber/core/time/clocks';
 import { snapToFrame } from '@limber/core/time/frames';
-import { Footage } from '@shared/footage';
+import { AssemblyPlayer } from '@shared/assembly-player';
 
 import { Ribbon } from '@shared/ribbon';
 
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { Progress } from '../../progress/jobs';
+import { lessonMedia } from '../../progress/lesson-media';
 import { BenchHead } from '../../shell/bench-head';
+import { SegmentCard, segmentName } from './segment-card';
 import { Tape, type BoundaryMove } from './tape';
-import { SEGMENT_KINDS, isWork } from '@limber/core/lesson/segment-kind';
+import { isWork } from '@limber/core/lesson/segment-kind';
 import { nextToMark, type Guess } from '@limber/core/schedule/next-to-mark';
 
 const WINDOWS = [15_000, 40_000, 90_000, 240_000, 1_200_000];
@@ -46,7 +51,7 @@ const NUDGE_FRAMES = 1;
 /** Mark · Segments: where each step, side, hold and repetition lies in the footage. */
 @Component({
   selector: 'lc-segments',
-  imports: [FormsModule, RouterLink, Button, Select, Footage, Ribbon, Tape, BenchHead],
+  imports: [FormsModule, RouterLink, Button, Select, AssemblyPlayer, Ribbon, SegmentCard, Tape, BenchHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './segments.html',
   styleUrl: './segments.css',
@@ -54,8 +59,9 @@ const NUDGE_FRAMES = 1;
 export class Segments {
   protected readonly store = inject(LessonStore);
   private readonly progress = inject(Progress);
+  private readonly injector = inject(Injector);
   protected readonly fineClock = fineClock;
-  protected readonly player = viewChild(Footage);
+  protected readonly player = viewChild(AssemblyPlayer);
   protected readonly note = signal('');
   protected readonly openFromMs = signal<number | null>(null);
   private openBeats: number[] = [];
@@ -63,17 +69,35 @@ export class Segments {
   protected readonly windowMs = computed(() => WINDOWS[this.zoom()]!);
 
   protected readonly lesson = this.store.lesson;
+  private readonly lessonMedia = lessonMedia();
+  protected readonly media = this.lessonMedia.media;
+  private readonly full = computed(() => fullCut(this.lesson()));
+  /** The take that is marked: the one chosen, as long as it is there; else the one that the lesson begins with. */
+  protected readonly takeId = signal<string | null>(null);
   protected readonly take = computed(() => {
     const { takes, assembly } = this.lesson();
-    return takes.find((take) => take.id === assembly[0]?.takeId) ?? takes[0] ?? null;
+    const of = (id: string | null | undefined) => takes.find((take) => take.id === id);
+    return of(this.takeId()) ?? of(assembly[0]?.takeId) ?? takes[0] ?? null;
   });
+  protected readonly takes = computed(() => this.lesson().takes.map(({ id, name }) => ({ value: id, label: name })));
   protected readonly mediaId = computed(() => pictureOf(this.take()));
-  protected readonly ready = computed(() => this.progress.plays(this.mediaId()));
+  protected readonly ready = computed(() => this.take() !== null && this.lessonMedia.plays([this.take()!.id]));
+  /** The whole take, to be marked from its first picture to its last. */
+  protected readonly whole = computed(
+    () => {
+      const { id, durationMs } = this.take()!;
+      return cutOf('full', [{ id, takeId: id, fromMs: 0, toMs: durationMs }]);
+    },
+    { equal: (a, b) => a.pieces[0]?.takeId === b.pieces[0]?.takeId && a.durationMs === b.durationMs },
+  );
+  /** What of the take does not play in the lesson, take time. */
+  protected readonly outside = computed(() => leftOut(this.full(), this.take()!.id, this.take()!.durationMs));
   protected readonly sound = resource({
     params: () => (this.ready() ? this.mediaId()! : undefined),
     loader: ({ params }) => this.progress.sound(params),
   });
-  protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
+  /** Where in the take the picture is that is up: the whole take plays, so that this is the player's own time too. */
+  protected readonly timeMs = computed<TakeMs>(() => this.player()?.place()?.takeMs ?? 0);
   protected readonly own = computed(() => this.lesson().segments.filter((one) => one.takeId === this.take()?.id));
   /** Choosing another step chooses its first segment; edits and saves leave the choice alone. */
   protected readonly selectedId = linkedSignal<string | null, string | null>({
@@ -82,7 +106,13 @@ export class Segments {
   });
   protected readonly selected = computed(() => this.own().find((one) => one.id === this.selectedId()) ?? null);
   protected readonly guess = computed<Guess>(() => nextToMark(this.lesson()));
-  protected readonly filmed = computed(() => filmedPassages(this.lesson()));
+  protected readonly filmed = computed(() => passagesOf(this.lesson(), this.full()));
+  protected readonly ribbonMs = computed(() => Math.max(this.full().durationMs, this.store.plan().totalMs));
+  /** Where the lesson is, for the picture that is up; null where it is outside the lesson. */
+  protected readonly lessonMs = computed(() => {
+    const take = this.take();
+    return take ? (cutTimesOf(this.full(), take.id, this.timeMs())[0] ?? null) : null;
+  });
 
   protected readonly subtitle = computed(() => {
     const take = this.take();
@@ -92,56 +122,7 @@ export class Segments {
     return `${take.name} · filmed ${clock(take.durationMs)} for a plan of ${clock(this.store.plan().totalMs)} · ${marked} of ${steps} steps marked`;
   });
   protected readonly guessWords = computed(() => this.nameOf(this.guess()));
-  protected readonly sentence = computed(() => {
-    const one = this.selected();
-    if (!one) return null;
-    const lengthS = ((one.endMs - one.startMs) / 1000).toFixed(1);
-    const step = this.lesson().steps.find((each) => each.id === one.stepId);
-    const planned =
-      step && isWork(one.kind) ? repetitionsOf(doseFor(step, one.side)) * doseFor(step, one.side).sets.planned : null;
-    const counted =
-      one.beatsMs.length > 0 ? ` · ${one.beatsMs.length} ${one.beatsMs.length === 1 ? 'beat' : 'beats'} marked` : '';
-    return {
-      name: this.nameOf(one),
-      when: `${fineClock(one.startMs)} to ${fineClock(one.endMs)} · ${lengthS} s${counted}`,
-      planned: planned !== null && step!.dose.form !== 'timed' ? `planned ${planned}` : '',
-      off: planned !== null && one.beatsMs.length > 0 && step!.dose.form !== 'timed' && one.beatsMs.length !== planned,
-    };
-  });
-  protected readonly drift = computed(() => {
-    const drift = driftOf(this.store.plan(), this.filmed()).find((one) => one.stepId === this.store.selectedStepId());
-    if (!drift) return '';
-    const s = (ms: number): string => `${(Math.abs(ms) / 1000).toFixed(1)} s`;
-    const shift = drift.filmedStartMs - drift.plannedStartMs;
-    const when =
-      Math.abs(shift) < 250
-        ? 'starts as planned'
-        : `starts ${s(shift)} ${shift > 0 ? 'later' : 'earlier'} than planned`;
-    const length =
-      Math.abs(drift.stretchMs) < 250
-        ? 'and is as long'
-        : `and is ${s(drift.stretchMs)} ${drift.stretchMs > 0 ? 'longer' : 'shorter'}`;
-    return `It ${when} ${length}.`;
-  });
-
-  protected readonly steps = computed(() => [
-    { value: null as string | null, label: 'no step' },
-    ...this.lesson().steps.map((step, i) => ({
-      value: step.id,
-      label: `${i + 1}. ${step.move.name}`,
-    })),
-  ]);
-  protected readonly sides = [
-    { value: null as string | null, label: 'no side' },
-    ...workedSideSchema.options.map((value) => ({ value: value, label: value })),
-  ];
-  protected readonly kinds = SEGMENT_KINDS.map((value) => ({ value, label: value }));
-
   constructor() {
-    effect(() => {
-      const mediaId = this.mediaId();
-      if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
-    });
     inject(Keys).use([
       { key: 'space', does: 'Play or pause', run: () => this.player()?.toggle() },
       { key: 'arrowright', does: 'One picture on', run: () => this.player()?.step(1) },
@@ -169,11 +150,8 @@ export class Segments {
     ]);
   }
 
-  protected nameOf({ kind, stepId, side }: Guess): string {
-    const step = this.lesson().steps.find((one) => one.id === stepId);
-    if (!step) return kind;
-    const of = isWork(kind) ? '' : ` (${kind})`;
-    return `${step.move.name}${side && side !== 'midline' ? `, ${side}` : ''}${of}`;
+  protected nameOf(guess: Guess): string {
+    return segmentName(this.lesson(), guess);
   }
 
   protected pick(id: string): void {
@@ -187,13 +165,39 @@ export class Segments {
 
   protected chooseStep(stepId: string): void {
     this.store.selectedStepId.set(stepId);
+    // The take at hand first; else the one that plays.
+    const all = this.lesson().segments.filter((one) => one.stepId === stepId);
+    const plays = this.filmed().find((one) => one.stepId === stepId && isWork(one.kind))?.segmentId;
     const first =
-      this.own().find((one) => one.stepId === stepId && isWork(one.kind)) ??
-      this.own().find((one) => one.stepId === stepId);
-    if (first) {
-      this.selectedId.set(first.id);
-      this.player()?.seek(first.startMs);
-    }
+      all.find((one) => one.takeId === this.take()?.id && isWork(one.kind)) ??
+      all.find((one) => one.id === plays) ??
+      all.find((one) => isWork(one.kind)) ??
+      all[0];
+    if (first) this.goTo(first.takeId, first.startMs, first.id);
+  }
+
+  /** Goes to an instant of the lesson, on whichever take it plays from. */
+  protected goToLesson(lessonMs: number): void {
+    const place = placeAt(this.full(), lessonMs);
+    if (place) this.goTo(place.takeId, place.takeMs);
+  }
+
+  protected chooseTake(takeId: string): void {
+    this.openFromMs.set(null);
+    this.takeId.set(takeId);
+    this.selectedId.set(null);
+  }
+
+  protected seek(takeMs: TakeMs): void {
+    const [piece] = this.whole().pieces;
+    if (piece) this.player()?.seek(inCut(piece, takeMs));
+  }
+
+  private goTo(takeId: string, takeMs: TakeMs, segmentId: string | null = null): void {
+    if (takeId !== this.take()?.id) this.chooseTake(takeId);
+    if (segmentId) this.selectedId.set(segmentId);
+    // The player takes up another take with the next picture of the page; then it is told where.
+    afterNextRender(() => this.seek(takeMs), { injector: this.injector });
   }
 
   protected boundary({ segment, end, ms }: BoundaryMove): void {
@@ -283,7 +287,7 @@ export class Segments {
     const ms = one[end] + (frames * 1000 * denominator) / numerator;
     this.moveTo(end, ms);
     this.player()?.pause();
-    this.player()?.seek(ms);
+    this.seek(ms);
   }
 
   private flipSide(): void {
@@ -306,18 +310,18 @@ export class Segments {
     if (!next) return;
     this.pick(next.id);
     this.player()?.pause();
-    this.player()?.seek(next.startMs);
+    this.seek(next.startMs);
   }
 
   private skip(ms: number): void {
-    this.player()?.seek(this.timeMs() + ms);
+    this.seek(this.timeMs() + ms);
   }
 
   private snap(ms: number): number {
     return snapToFrame(ms, this.take()!.frameRate);
   }
 
-  private keepSelected(id: string, change: Change): void {
+  protected keepSelected(id: string, change: Change): void {
     this.store.edit(change);
     this.selectedId.set(id);
   }

@@ -46,6 +46,12 @@ export interface BoundaryMove {
       (pointerdown)="seekTo($event)"
       aria-hidden="true"
     >
+      <defs>
+        <pattern id="not-in-it" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="9" height="9" fill="#211a26" fill-opacity="0.62" />
+          <rect width="2.5" height="9" fill="#b7a7b6" fill-opacity="0.55" />
+        </pattern>
+      </defs>
       <path [attr.d]="voice()" class="voice" />
       @for (one of speech(); track one.x) {
         <rect [attr.x]="one.x" [attr.width]="one.width" y="57" height="3" rx="1.5" class="speech" />
@@ -113,6 +119,16 @@ export interface BoundaryMove {
             data-testid="grip-end"
           />
         }
+      }
+      @for (one of hatched(); track one.x) {
+        <rect
+          [attr.x]="one.x"
+          [attr.width]="one.width"
+          [attr.y]="top - 8"
+          [attr.height]="band + 16"
+          class="outside"
+          data-testid="outside-stretch"
+        />
       }
       @if (openFromMs() !== null) {
         <rect
@@ -186,6 +202,10 @@ export interface BoundaryMove {
       fill: #f2b84b;
       cursor: ew-resize;
     }
+    .outside {
+      fill: url(#not-in-it);
+      pointer-events: none;
+    }
     .open {
       fill: rgb(242 184 75 / 25%);
       stroke: #f2b84b;
@@ -214,6 +234,8 @@ export class Tape implements OnDestroy {
   readonly takeId = input.required<string>();
   readonly takeMs = input.required<number>();
   readonly sound = input<Sound | null>(null);
+  /** What of the take does not play in the lesson. */
+  readonly outside = input<readonly (readonly [number, number])[]>([]);
   readonly timeMs = input.required<number>();
   readonly windowMs = input(90_000);
   readonly selected = input<string | null>(null);
@@ -276,6 +298,13 @@ export class Tape implements OnDestroy {
       .map(([start, end]) => ({ x: this.x(start), width: Math.max(1, this.x(end) - this.x(start)) }));
   });
 
+  protected readonly hatched = computed(() => {
+    const { from, length } = this.view();
+    return this.outside()
+      .filter(([start, end]) => end > from && start < from + length)
+      .map(([start, end]) => ({ x: this.x(start), width: this.x(end) - this.x(start) }));
+  });
+
   protected readonly boxes = computed(() => {
     const steps = new Map(this.lesson().steps.map((step) => [step.id, step]));
     const { from, length } = this.view();
@@ -321,7 +350,7 @@ export class Tape implements OnDestroy {
 
   protected seekTo(event: PointerEvent): void {
     this.seek.emit(this.msAt(event));
-    this.follow(event, (ms) => this.seek.emit(ms));
+    this.track(event, (ms) => this.seek.emit(ms));
   }
 
   protected choose(segment: Segment, event: PointerEvent): void {
@@ -332,7 +361,7 @@ export class Tape implements OnDestroy {
 
   protected grab(segment: Segment, end: BoundaryMove['end'], event: PointerEvent): void {
     event.stopPropagation();
-    this.follow(
+    this.track(
       event,
       (ms) =>
         this.dragged.set({
@@ -348,7 +377,7 @@ export class Tape implements OnDestroy {
     );
   }
 
-  private follow(event: PointerEvent, move: (ms: number) => void, end: () => void = () => undefined): void {
+  private track(event: PointerEvent, move: (ms: number) => void, end: () => void = () => undefined): void {
     event.preventDefault();
     const onMove = (next: PointerEvent): void => move(this.msAt(next));
     const onUp = (): void => {

@@ -7,6 +7,8 @@ const work = (side: Passage['side'], ms: number): Passage => ({
   side,
   startMs: 0,
   endMs: ms,
+  segmentId: null,
+  share: 1,
   beatsMs: [],
   spoken: [],
   words: '',

@@ -5,7 +5,8 @@ import { Dialog } from 'primeng/dialog';
 import * as z from 'zod';
 import { shareSchema, type Share } from '@limber/core/api/keeping';
 import { readFirst } from '@limber/core/check/read-first';
-import { cuePassages } from '@limber/core/cue/derive';
+import { lessonCuts } from '@limber/core/assembly/cuts';
+import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
@@ -36,13 +37,26 @@ export class Publish {
   protected readonly day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
   protected readonly cautions = computed(() => readFirst(this.store.lesson()));
-  protected readonly passages = computed(() => cuePassages(this.store.lesson()));
-  protected readonly ready = computed(() => this.passages().filmed);
+  protected readonly timeline = computed(() => timelineOf(this.store.lesson())!);
+  protected readonly ready = computed(() => this.timeline().cut !== null);
+  /** In which ways a version shared now could be followed, in words. */
+  protected readonly ways = computed(() => {
+    if (!this.ready()) return '';
+    const cuts = lessonCuts(this.store.lesson());
+    const practice = cuts.find((cut) => cut.id === 'practice');
+    const moves = cuts.filter((cut) => cut.id.startsWith('step:')).length;
+    const ways = [
+      `the whole lesson (${clock(this.timeline().durationMs)})`,
+      ...(practice ? [`just the moves, without the explaining (${clock(practice.durationMs)})`] : []),
+      ...(moves > 0 ? [`any of the ${moves} moves by itself`] : []),
+    ];
+    return ways.length > 1 ? `${ways.slice(0, -1).join(', ')} or ${ways[ways.length - 1]!}` : '';
+  });
   protected readonly subtitle = computed(() => {
     const count = this.state()?.versions.length ?? 0;
     return count === 0 ? 'Not shared yet' : `${count} ${count === 1 ? 'version' : 'versions'} shared`;
   });
-  protected readonly length = computed(() => clock(this.passages().durationMs));
+  protected readonly length = computed(() => clock(this.timeline().durationMs));
   protected readonly rows = computed(() => {
     const state = this.state();
     return (state?.versions ?? []).map((version) => ({

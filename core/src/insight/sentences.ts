@@ -1,0 +1,54 @@
+import { clock } from '../time/clock';
+import type { StepWatching } from './watching';
+import type { Interval } from './wilson';
+
+/** Below so many viewings a share says little: it is shown in grey and never as a fault (common practice, no source). */
+export const FEW = 20;
+/** A leaving that is surely above this share is worth a word. */
+const WORTH = 0.02;
+
+/** What the first lines of a results page are made of. */
+export interface Watched {
+  readonly viewings: number;
+  readonly completed: Interval;
+  readonly steps: readonly (StepWatching & { readonly name: string; readonly startMs: number | null })[];
+}
+
+/**
+ * What was watched, in sentences: how many finished, where most left, what hurt. Few viewings are said to be few.
+ *
+ * @example watchingSentences(results)[0] // 'About 7 in 10 finished it.'
+ */
+export function watchingSentences({ viewings, completed, steps }: Watched): string[] {
+  if (viewings === 0) return [];
+  const hurt = steps
+    .filter((step) => step.hurt > 0)
+    .sort((a, b) => b.hurt - a.hurt)
+    .map((step) => `${step.hurt} skipped ${step.name} because it hurt.`)
+    .slice(0, 2);
+  if (viewings < FEW)
+    return [`${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} so far: too few to tell what is chance.`, ...hurt];
+  const worst = worstLeaving(steps);
+  const where = worst && (worst.startMs === null ? '' : `, at ${clock(worst.startMs)}`);
+  return [
+    `${about(completed.share)} finished it.`,
+    worst
+      ? `Most leave in ${worst.name}${where}: ${about(worst.dropOff.share).toLowerCase()} of those who began it.`
+      : 'No move stands out for leaving.',
+    ...hurt,
+  ];
+}
+
+/** The step that surely loses most of those who began it; null where none loses enough, or too few began it. */
+export function worstLeaving<T extends Pick<StepWatching, 'entered' | 'dropOff'>>(steps: readonly T[]): T | null {
+  const known = steps.filter((step) => step.entered >= FEW && step.dropOff.low > WORTH);
+  return known.length === 0 ? null : known.reduce((a, b) => (b.dropOff.low > a.dropOff.low ? b : a));
+}
+
+/** A share in round words. @example about(0.73) // 'About 7 in 10' */
+export function about(share: number): string {
+  if (share >= 0.975) return 'Nearly everyone';
+  if (share <= 0.005) return 'Hardly anyone';
+  if (share < 0.095) return `About 1 in ${Math.round(1 / share)}`;
+  return `About ${Math.round(share * 10)} in 10`;
+}

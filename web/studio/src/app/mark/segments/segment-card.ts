@@ -1,0 +1,158 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Select } from 'primeng/select';
+import type { Passage } from '@limber/core/assembly/passage';
+import { repetitionsOf } from '@limber/core/dose/dose';
+import type { SingleChange } from '@limber/core/lesson/change.schema';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { isWork, SEGMENT_KINDS } from '@limber/core/lesson/segment-kind';
+import { workedSideSchema, type Segment } from '@limber/core/lesson/segment.schema';
+import { driftOf } from '@limber/core/schedule/drift';
+import type { Guess } from '@limber/core/schedule/next-to-mark';
+import { doseFor } from '@limber/core/schedule/schedule';
+import { fineClock } from '@limber/core/time/clock';
+import { LessonStore } from '../../api/lesson-store';
+
+/** The segment that is chosen: what it is, how it compares with the plan, and its fields. */
+@Component({
+  selector: 'lc-segment-card',
+  imports: [FormsModule, Select],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="kicker">Chosen segment</p>
+    <h2>{{ sentence().name }}</h2>
+    <p class="soft times">
+      {{ sentence().when }}
+      @if (sentence().planned) {
+        · <span [class.off]="sentence().off">{{ sentence().planned }}</span>
+      }
+    </p>
+    <p class="soft">{{ drift() }}</p>
+    <div class="fields">
+      <p-select
+        [options]="steps()"
+        optionLabel="label"
+        optionValue="value"
+        ariaLabel="Step"
+        [ngModel]="segment().stepId"
+        (ngModelChange)="set('stepId', $event)"
+      />
+      <p-select
+        [options]="sides"
+        optionLabel="label"
+        optionValue="value"
+        ariaLabel="Side"
+        [ngModel]="segment().side"
+        (ngModelChange)="set('side', $event)"
+      />
+      <p-select
+        [options]="kinds"
+        optionLabel="label"
+        optionValue="value"
+        ariaLabel="Kind"
+        [ngModel]="segment().kind"
+        (ngModelChange)="set('kind', $event)"
+      />
+    </div>
+    <p class="row">
+      <button
+        type="button"
+        class="text-button"
+        (click)="set('beatsMs', [])"
+        [disabled]="segment().beatsMs.length === 0"
+      >
+        Clear its beats
+      </button>
+      <button type="button" class="text-button" (click)="removed.emit()">Take it away</button>
+    </p>
+  `,
+  styles: `
+    .kicker {
+      font-weight: 650;
+      color: var(--honey-text);
+    }
+    h2 {
+      margin: 3px 0 5px;
+      font-size: 20px;
+    }
+    .off {
+      color: var(--clay);
+      font-weight: 650;
+    }
+    .fields {
+      display: grid;
+      grid-template-columns: 1.5fr 1fr 1fr;
+      gap: 8px;
+      margin-top: 12px;
+    }
+    .row {
+      display: flex;
+      gap: 18px;
+      margin-top: 8px;
+    }
+  `,
+})
+export class SegmentCard {
+  private readonly store = inject(LessonStore);
+  readonly segment = input.required<Segment>();
+  /** The passages of the lesson as it plays. */
+  readonly filmed = input.required<readonly Passage[]>();
+  readonly changed = output<SingleChange>();
+  readonly removed = output();
+
+  protected readonly sentence = computed(() => {
+    const one = this.segment();
+    const lengthS = ((one.endMs - one.startMs) / 1000).toFixed(1);
+    const step = this.store.lesson().steps.find((each) => each.id === one.stepId);
+    const planned =
+      step && isWork(one.kind) ? repetitionsOf(doseFor(step, one.side)) * doseFor(step, one.side).sets.planned : null;
+    const counted =
+      one.beatsMs.length > 0 ? ` · ${one.beatsMs.length} ${one.beatsMs.length === 1 ? 'beat' : 'beats'} marked` : '';
+    return {
+      name: segmentName(this.store.lesson(), one),
+      when: `${fineClock(one.startMs)} to ${fineClock(one.endMs)} · ${lengthS} s${counted}`,
+      planned: planned !== null && step!.dose.form !== 'timed' ? `planned ${planned}` : '',
+      off: planned !== null && one.beatsMs.length > 0 && step!.dose.form !== 'timed' && one.beatsMs.length !== planned,
+    };
+  });
+  protected readonly drift = computed(() => {
+    const drift = driftOf(this.store.plan(), this.filmed()).find((one) => one.stepId === this.segment().stepId);
+    if (!drift) return '';
+    const s = (ms: number): string => `${(Math.abs(ms) / 1000).toFixed(1)} s`;
+    const shift = drift.filmedStartMs - drift.plannedStartMs;
+    const when =
+      Math.abs(shift) < 250
+        ? 'starts as planned'
+        : `starts ${s(shift)} ${shift > 0 ? 'later' : 'earlier'} than planned`;
+    const length =
+      Math.abs(drift.stretchMs) < 250
+        ? 'and is as long'
+        : `and is ${s(drift.stretchMs)} ${drift.stretchMs > 0 ? 'longer' : 'shorter'}`;
+    return `It ${when} ${length}.`;
+  });
+
+  protected readonly steps = computed(() => [
+    { value: null as string | null, label: 'no step' },
+    ...this.store.lesson().steps.map((step, i) => ({
+      value: step.id,
+      label: `${i + 1}. ${step.move.name}`,
+    })),
+  ]);
+  protected readonly sides = [
+    { value: null as string | null, label: 'no side' },
+    ...workedSideSchema.options.map((value) => ({ value: value, label: value })),
+  ];
+  protected readonly kinds = SEGMENT_KINDS.map((value) => ({ value, label: value }));
+
+  protected set<F extends 'kind' | 'stepId' | 'side' | 'beatsMs'>(field: F, value: Segment[F]): void {
+    this.changed.emit({ kind: 'set_segment', segmentId: this.segment().id, field, value } as SingleChange);
+  }
+}
+
+/** What a segment shows, in words. */
+export function segmentName(lesson: Lesson, { kind, stepId, side }: Guess): string {
+  const step = lesson.steps.find((one) => one.id === stepId);
+  if (!step) return kind;
+  const of = isWork(kind) ? '' : ` (${kind})`;
+  return `${step.move.name}${side && side !== 'midline' ? `, ${side}` : ''}${of}`;
+}
