@@ -11,7 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { endOf, inCut, type Cut } from '@limber/core/assembly/cut';
+import { cutOf, endOf, inCut, type Cut } from '@limber/core/assembly/cut';
 import { cursor, placeAt, type Stretch } from '@limber/core/assembly/place';
 import type { CutMs } from '@limber/core/time/clocks';
 import { frameAt, msOfFrame, type FrameRate } from '@limber/core/time/frames';
@@ -31,6 +31,8 @@ export interface TakeMedia {
 const LEAD_MS = 30;
 /** How long the one that ended goes on unseen, so that the sounds overlap, ms. */
 const OVERLAP_MS = 40;
+/** What plays until somebody says what. */
+const NOTHING = cutOf('full', []);
 const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
 
 /**
@@ -81,9 +83,9 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
   host: { '(document:visibilitychange)': 'onVisibility()' },
 })
 export class AssemblyPlayer implements OnDestroy {
-  readonly cut = input.required<Cut>();
+  readonly cut = input<Cut>(NOTHING);
   /** By the id of the take. */
-  readonly media = input.required<ReadonlyMap<string, TakeMedia>>();
+  readonly media = input<ReadonlyMap<string, TakeMedia>>(new Map());
   /** What is heard beside the takes, at times of the cut. */
   readonly sounds = input<readonly SideSound[]>([]);
   /** Where to begin, and whether to play at once. */

@@ -299,7 +299,8 @@ export class Ribbon implements OnDestroy {
   protected readonly ties = computed(() => {
     const [plan, film] = this.strands();
     if (!plan || !film) return [];
-    return film.boxes.flatMap((box) => {
+    const first = film.boxes.filter((box) => box.key === box.stepId);
+    return first.flatMap((box) => {
       const from = plan.boxes.find((one) => one.stepId === box.stepId);
       const colour = film.bands.find((band) => band.stepId === box.stepId)?.line ?? 'currentColor';
       return from

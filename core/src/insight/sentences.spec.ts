@@ -9,8 +9,8 @@ describe('the sentences of a results page', () => {
   it('say how many finished, where most left, and what hurt', () => {
     const steps = [step('Slipway', 2, 200), step('Foghorn', 30, 180), step('Rope knead', 1, 150, 4)];
     expect(watchingSentences({ viewings: 200, completed: wilson(146, 200), steps })).toEqual([
-      'About 7 in 10 finished it.',
-      'Most leave in Foghorn, at 1:42: about 2 in 10 of those who began it.',
+      'About three quarters finished it.',
+      'More leave in Foghorn, at 1:42 than anywhere else: about 1 in 6 of those who began it.',
       '4 skipped Rope knead because it hurt.',
     ]);
   });
@@ -33,8 +33,9 @@ describe('the sentences of a results page', () => {
   });
 
   it('round shares as people do', () => {
-    expect([0.99, 0.73, 0.5, 0.1, 0.05, 0.001].map(about)).toEqual([
-      ...['Nearly everyone', 'About 7 in 10', 'About 5 in 10', 'About 1 in 10', 'About 1 in 20', 'Hardly anyone'],
+    expect([0.99, 0.73, 0.47, 0.6, 0.35, 0.1, 0.05, 0.001].map(about)).toEqual([
+      ...['Nearly everyone', 'About three quarters', 'About half', 'About 6 in 10', 'About a third'],
+      ...['About 1 in 10', 'About 1 in 20', 'Hardly anyone'],
     ]);
   });
 });

@@ -17,7 +17,7 @@ export interface Watched {
 /**
  * What was watched, in sentences: how many finished, where most left, what hurt. Few viewings are said to be few.
  *
- * @example watchingSentences(results)[0] // 'About 7 in 10 finished it.'
+ * @example watchingSentences(results)[0] // 'About three quarters finished it.'
  */
 export function watchingSentences({ viewings, completed, steps }: Watched): string[] {
   if (viewings === 0) return [];
@@ -33,7 +33,7 @@ export function watchingSentences({ viewings, completed, steps }: Watched): stri
   return [
     `${about(completed.share)} finished it.`,
     worst
-      ? `Most leave in ${worst.name}${where}: ${about(worst.dropOff.share).toLowerCase()} of those who began it.`
+      ? `More leave in ${worst.name}${where} than anywhere else: ${about(worst.dropOff.share).toLowerCase()} of those who began it.`
       : 'No move stands out for leaving.',
     ...hurt,
   ];
@@ -45,10 +45,20 @@ export function worstLeaving<T extends Pick<StepWatching, 'entered' | 'dropOff'>
   return known.length === 0 ? null : known.reduce((a, b) => (b.dropOff.low > a.dropOff.low ? b : a));
 }
 
-/** A share in round words. @example about(0.73) // 'About 7 in 10' */
+/** Shares that have a word, and how far from them it is still the nearest. */
+const WORDS = [
+  [1 / 4, 'a quarter'],
+  [1 / 3, 'a third'],
+  [1 / 2, 'half'],
+  [2 / 3, 'two thirds'],
+  [3 / 4, 'three quarters'],
+] as const;
+
+/** A share in round words. @example about(0.73) // 'About three quarters' */
 export function about(share: number): string {
   if (share >= 0.975) return 'Nearly everyone';
   if (share <= 0.005) return 'Hardly anyone';
-  if (share < 0.095) return `About 1 in ${Math.round(1 / share)}`;
-  return `About ${Math.round(share * 10)} in 10`;
+  if (share < 0.22) return `About 1 in ${Math.round(1 / share)}`;
+  const [nearest, word] = WORDS.reduce((a, b) => (Math.abs(b[0] - share) < Math.abs(a[0] - share) ? b : a));
+  return Math.abs(nearest - share) < 0.04 ? `About ${word}` : `About ${Math.round(share * 10)} in 10`;
 }

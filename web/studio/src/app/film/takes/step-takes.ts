@@ -78,10 +78,6 @@ export class StepTakes {
     this.edit(playOnce(this.store.lesson(), stepId, newId));
   }
 
-  protected nameOf(takeId: string): string {
-    return this.takes().find((take) => take.id === takeId)?.name ?? '';
-  }
-
   private couldPlay(all: ReturnType<typeof coverageOf>, stepId: string, takeId: string): boolean {
     const own = all
       .filter((one) => one.stepId === stepId)
