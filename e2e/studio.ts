@@ -81,7 +81,7 @@ export interface StoredLesson {
     steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
     segments: { stepId: string; side: string; beatsMs: number[]; startMs: number; endMs: number }[];
     takes: { id: string; name: string; sources: { mediaId: string; role: string }[]; pictureLeft: string | null }[];
-    assembly: { id: string; takeId: string }[];
+    assembly: { id: string; takeId: string; fromMs: number; toMs: number }[];
     overrides: unknown[];
   };
 }
@@ -128,9 +128,11 @@ export async function playedOn(page: Page, seconds: number): Promise<void> {
   await page.evaluate(
     (wanted) =>
       new Promise<void>((done) => {
-        const film = document.querySelector('video')!;
-        let [last, played] = [film.currentTime, 0];
+        // Two elements take turns; a step is of one of them.
+        const up = (): HTMLVideoElement => document.querySelector<HTMLVideoElement>('video.on')!;
+        let [film, last, played] = [up(), up().currentTime, 0];
         const look = (): void => {
+          if (up() !== film) [film, last] = [up(), up().currentTime];
           const step = film.currentTime - last;
           last = film.currentTime;
           if (!film.seeking && step > 0 && step < 1) played += step;

@@ -78,13 +78,13 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await shoot('takes');
 
   await page.goto(`/lesson/${DEMO}/mark/segments`);
-  await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
   for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowDown');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
   await shoot('segments');
 
   await page.goto(`/lesson/${DEMO}/mark/cues`);
-  await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
   await page.getByTestId('cue').filter({ hasText: '3 of 8' }).first().click();
   await shoot('cues');
 

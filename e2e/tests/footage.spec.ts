@@ -104,8 +104,8 @@ test('the proxy answers ranges, and the browser plays it to the frame', async ({
   expect([part.status(), (await part.body()).length]).toEqual([206, 100]);
   expect((await context.request.get(url, { headers: { Range: 'bytes=999999999-' } })).status()).toBe(416);
   await page.goto(`/lesson/${DEMO}/mark/segments`);
-  await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
-  expect(await page.evaluate(() => document.querySelector('video')!.videoWidth)).toBe(960);
+  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
+  expect(await page.evaluate(() => document.querySelector<HTMLVideoElement>('video.on')!.videoWidth)).toBe(960);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');

@@ -105,7 +105,7 @@ test('a viewer sees what this device has sent, and has it erased', async ({
   const { token, versionId } = await linkOf(context.request, DEMO);
   const figures = async (): Promise<unknown> => {
     const all = (await (await context.request.get(`/api/results/${versionId}`)).json()) as Record<string, unknown>;
-    return [all['watching'], all['viewers'], all['ease'], all['remarks']];
+    return [all['cut'], all['viewers'], all['ease'], all['remarks']];
   };
   const before = await figures();
   const guest = await viewer(browser, complaints);

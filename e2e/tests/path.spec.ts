@@ -41,7 +41,7 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
   await test.step('mark: segments by key while it stands and plays, beats in time', async () => {
     await page.getByRole('link', { name: 'Mark' }).click();
     await expect(page.getByText('Next to mark')).toBeVisible();
-    await page.waitForFunction(() => (document.querySelector('video')?.readyState ?? 0) >= 2);
+    await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
     const second = async (count: number): Promise<void> => {
       for (let i = 0; i < count; i++) await page.keyboard.press('Shift+ArrowRight');
     };

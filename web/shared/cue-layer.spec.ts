@@ -31,8 +31,8 @@ describe('the cues over the footage', () => {
   it('show a count as a ring of as many pieces as there are repetitions', async () => {
     const host = await show([cue('count', '3', { value: 3, of: 5 })]);
     expect(host.querySelector('[data-testid=count]')!.textContent).toContain('3');
-    expect(host.querySelectorAll('.piece').length).toBe(5);
-    expect(host.querySelectorAll('.piece.done').length).toBe(3);
+    expect(host.querySelectorAll('.arc').length).toBe(5);
+    expect(host.querySelectorAll('.arc.done').length).toBe(3);
   });
 
   it('name the side, and light its half of the face', async () => {

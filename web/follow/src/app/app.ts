@@ -40,7 +40,7 @@ export class App {
   protected readonly moves = computed(() =>
     (this.lesson()?.cuts ?? []).flatMap((cut) => {
       const step = this.lesson()!.steps.find((one) => cut.id === `step:${one.id}`);
-      return step ? [{ id: cut.id, name: step.name, minutes: minutes(cut.durationMs) }] : [];
+      return step ? [{ id: cut.id, name: step.name }] : [];
     }),
   );
   protected readonly startMs = signal(0);
