@@ -12,7 +12,7 @@ import {
   viewChild,
 } from '@angular/core';
 
-import { cutOf, type Cut, type CutId } from '@limber/core/assembly/cut';
+import { cutOf, type Cut } from '@limber/core/assembly/cut';
 import type { StepLook } from '@limber/core/assembly/passage';
 import { pressureWords } from '@limber/core/move/pressure';
 import { clock } from '@limber/core/time/clock';
