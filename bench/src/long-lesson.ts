@@ -11,6 +11,7 @@ export function lessonOf(count: number): Lesson {
     id: 'bench',
     title: 'Bench',
     steps: Array.from({ length: count }, (_, i) => ({
+      kind: 'move',
       id: `s${i}`,
       move: { id: 'm', revision: 1, name: `Move ${i}`, region: 'jaw', action: 'knead', dose, sidePlan: 'left_right' },
       dose,

@@ -1,3 +1,4 @@
+import { assembly } from './assembly';
 import { editing } from './editing';
 import { firstLoad } from './first-load';
 import { intake } from './intake';
@@ -6,6 +7,7 @@ import { lesson } from './lesson';
 import { narration } from './narration';
 import { plan } from './plan';
 import { results } from './results';
+import { seams } from './seams';
 import { Studio } from './studio';
 
 /** All benchmarks, or those whose names are given. One line each. */
@@ -14,11 +16,13 @@ const wants = (name: string): boolean => wanted.length === 0 || wanted.includes(
 
 if (wants('lesson')) await lesson();
 if (wants('plan')) await plan();
+if (wants('assembly')) await assembly();
 if (wants('narration')) await narration();
 if (wants('first-load')) firstLoad();
-if (['editing', 'intake', 'results', 'keeping'].some(wants)) {
+if (['editing', 'seams', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();
   if (wants('editing')) await editing(studio);
+  if (wants('seams')) await seams(studio);
   if (wants('intake')) await intake(studio);
   if (wants('results')) await results(studio);
   if (wants('keeping')) await keeping(studio);
