@@ -72,12 +72,20 @@ export function sliceOf(cut: Cut, spans: readonly Span[]): Piece[] {
   return pieces;
 }
 
-/** Where a piece ends in its cut. */
+/**
+ * Where a piece ends in its cut.
+ *
+ * @example endOf({ id: 'p', takeId: 't', fromMs: 2000, toMs: 5000, startMs: 1000 }) // 4000
+ */
 export function endOf({ startMs, fromMs, toMs }: CutPiece): CutMs {
   return startMs + toMs - fromMs;
 }
 
-/** Where an instant of a piece's take lies in the cut, for the play of it that the piece is. */
+/**
+ * Where an instant of a piece's take lies in the cut, for the play of it that the piece is.
+ *
+ * @example inCut({ id: 'p', takeId: 't', fromMs: 2000, toMs: 5000, startMs: 1000 }, 2500) // 1500
+ */
 export function inCut({ startMs, fromMs }: CutPiece, takeMs: TakeMs): CutMs {
   return startMs + takeMs - fromMs;
 }

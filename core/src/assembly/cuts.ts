@@ -37,6 +37,8 @@ export function lessonCut(lesson: Lesson, id: CutId, passages = passagesOf(lesso
 /**
  * The cuts in which a filmed lesson can be had, the full one first: practice where it is shorter, each step by itself
  * where there are several.
+ *
+ * @example lessonCuts(lesson).map((cut) => cut.id) // ['full', 'practice', 'step:slipway', …]
  */
 export function lessonCuts(lesson: Lesson): Cut[] {
   const full = fullCut(lesson);

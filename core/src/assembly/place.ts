@@ -50,7 +50,11 @@ export function cutTimesOf(cut: Cut, takeId: string, takeMs: TakeMs): CutMs[] {
   return times.sort((a, b) => a - b);
 }
 
-/** The stretches of a take that a cut leaves out, in take time, ascending. */
+/**
+ * The stretches of a take that a cut leaves out, in take time, ascending.
+ *
+ * @example leftOut(cut, 't', 60_000) // [[0, 2000], [5000, 60_000]], where the cut plays 2000 to 5000 of t
+ */
 export function leftOut(cut: Cut, takeId: string, durationMs: TakeMs): [TakeMs, TakeMs][] {
   const out: [TakeMs, TakeMs][] = [];
   let at = 0;

@@ -31,6 +31,8 @@ export function playAgain(lesson: Lesson, stepId: string, newId: () => string): 
 /**
  * The change that leaves out every play of a step but the first; null when there is only one. A bundle, which runs side
  * by side, is let be.
+ *
+ * @example playOnce(lesson, 'slipway', newId) // { kind: 'remove_piece', pieceId: 'q' }
  */
 export function playOnce(lesson: Lesson, stepId: string, newId: () => string): Change | null {
   const cut = fullCut(lesson);

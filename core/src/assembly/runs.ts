@@ -11,7 +11,11 @@ export interface Run {
   readonly sides: string;
 }
 
-/** Neighbours that show the step are one run, with what belongs to no step between them. */
+/**
+ * Neighbours that show the step are one run, with what belongs to no step between them.
+ *
+ * @example runsOf(passages, 'slipway', null) // [{ startMs: 2000, endMs: 21_000, sides: 'left,right', … }]
+ */
 export function runsOf(
   list: readonly (Pick<Segment, 'kind' | 'stepId' | 'side'> & {
     readonly segmentId: string | null;

@@ -3,6 +3,8 @@ import type { Piece } from '../lesson/piece.schema';
 /**
  * Every piece with an id of its own, and what this change brings together without a jump as one piece. Pieces that
  * touched before were cut there on purpose.
+ *
+ * @example tidied([{ ...p, toMs: 2000 }, { ...p, fromMs: 2000 }], [p], newId) // [p]
  */
 export function tidied(pieces: readonly Piece[], before: readonly Piece[], newId: () => string): Piece[] {
   const known = new Set(before.map((piece) => piece.id));

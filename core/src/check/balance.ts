@@ -30,6 +30,8 @@ const FEW_REGIONS = 4;
 /**
  * Seconds and repetitions of dose by side of the body and by region. Both at once counts for each side in full, an
  * alternating part for each by its half, the midline for both.
+ *
+ * @example balanceOf(lesson).left // { ms: 15_000, repetitions: 5 }
  */
 export function balanceOf(lesson: Pick<Lesson, 'steps'>): Balance {
   const regions = new Map<Region, { left: Work; right: Work }>();
@@ -50,7 +52,11 @@ export function balanceOf(lesson: Pick<Lesson, 'steps'>): Balance {
   };
 }
 
-/** Uneven sides, second sides that were forgotten, and an area that is worked far more than the rest. */
+/**
+ * Uneven sides, second sides that were forgotten, and an area that is worked far more than the rest.
+ *
+ * @example balanceFindings(lesson).map((one) => one.rule) // ['uneven-sides']
+ */
 export function balanceFindings(lesson: Lesson): Finding[] {
   const findings: Finding[] = [];
   lesson.steps.forEach((step, at) => {

@@ -86,7 +86,11 @@ export const CAUTION_RULES: readonly Rule[] = [
   },
 ];
 
-/** Where a caution belongs before a step and is not said by then; one finding a caution, at its first step. */
+/**
+ * Where a caution belongs before a step and is not said by then; one finding a caution, at its first step.
+ *
+ * @example cautionFindings(lesson)[0]?.message // 'No word of caution before Slipway: …'
+ */
 export function cautionFindings(lesson: Lesson): Finding[] {
   const findings: Finding[] = [];
   for (const rule of CAUTION_RULES) {
@@ -130,7 +134,11 @@ export function cautionFindings(lesson: Lesson): Finding[] {
   return findings;
 }
 
-/** Questions to ask oneself before the lesson; a yes means: ask a professional first. Nothing is diagnosed. */
+/**
+ * Questions to ask oneself before the lesson; a yes means: ask a professional first. Nothing is diagnosed.
+ *
+ * @example screeningQuestions(lesson) // ['Do you have …?', …]
+ */
 export function screeningQuestions(lesson: Pick<Lesson, 'steps'>): string[] {
   const general = [
     'Have you had injections, fillers, threads, peels, laser, surgery or dental work in the last weeks?',

@@ -6,7 +6,7 @@ import { practiceCut, singleStep } from '../schedule/practice-cut';
 import { schedule } from '../schedule/schedule';
 import { balanceOf } from './balance';
 import type { Move } from '../move/move.schema';
-import { readingEase } from './words-findings';
+import { readingEase } from './reading-ease';
 import { filled, unfilled } from '../speech/fields';
 import { screeningQuestions } from './cautions';
 import { aLesson, aMove, aStep, reps } from '../testing';

@@ -13,7 +13,11 @@ import { bySeverity, type Finding } from './finding';
 /** Time before the first move beyond which viewers leave (common practice, no source). */
 const LONG_OPENING = 0.25;
 
-/** Everything found in a planned lesson, worst first. */
+/**
+ * Everything found in a planned lesson, worst first.
+ *
+ * @example checkLesson(lesson)[0]?.severity // 'must'
+ */
 export function checkLesson(lesson: Lesson, plan: Schedule = schedule(lesson)): Finding[] {
   return bySeverity([
     ...lengthFindings(lesson, plan),

@@ -42,7 +42,11 @@ const WORDING: Readonly<Record<About, readonly [why: string, careful: readonly s
   stress: ['Calm can be hoped for, not promised.', ['is calming for many people']],
 };
 
-/** Mild wording is left alone; certain wording is marked with its reason. */
+/**
+ * Mild wording is left alone; certain wording is marked with its reason.
+ *
+ * @example claimFindings(lesson)[0]?.place.words // 'flushes toxins out'
+ */
 export function claimFindings(lesson: Lesson): Finding[] {
   const texts: [Finding['place'], string][] = [
     [{ stepId: null, part: 'title' }, lesson.title],

@@ -1,7 +1,7 @@
 import type { Change } from '../lesson/change.schema';
 
 /** `must`: it goes wrong as it stands; `should`: better mended; `note`: worth knowing. */
-export const SEVERITIES = ['must', 'should', 'note'] as const;
+const SEVERITIES = ['must', 'should', 'note'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
 /** Where a finding lies. `part` names the words or the field, `words` the stretch in them. */
@@ -37,12 +37,20 @@ export interface Finding {
   readonly repairs: readonly Repair[];
 }
 
-/** A finding that stays the same while the lesson around it changes: for lists on screen. */
+/**
+ * A finding that stays the same while the lesson around it changes: for lists on screen.
+ *
+ * @example findingKey(finding) // 'order/a/dose/'
+ */
 export function findingKey({ rule, place }: Finding): string {
   return `${rule}/${place.stepId ?? ''}/${place.part}/${place.words ?? ''}`;
 }
 
-/** Worst first; the order of the lesson within a severity is kept. */
+/**
+ * Worst first; the order of the lesson within a severity is kept.
+ *
+ * @example bySeverity([note, must]) // [must, note]
+ */
 export function bySeverity(findings: readonly Finding[]): Finding[] {
   return SEVERITIES.flatMap((severity) => findings.filter((one) => one.severity === severity));
 }

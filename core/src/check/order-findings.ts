@@ -8,7 +8,11 @@ import type { School } from '../school/school.schema';
 import { SCHOOLS, schoolOf, SCHOOL_IDS } from '../school/schools';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 
-/** Where the order, the directions and the pressure of a lesson go against its own school. */
+/**
+ * Where the order, the directions and the pressure of a lesson go against its own school.
+ *
+ * @example orderFindings(lesson)[0]?.rule // 'drain-not-opened'
+ */
 export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson)): Finding[] {
   const { steps } = lesson;
   const roles = rolesOf(steps, school);
@@ -199,7 +203,11 @@ function backAndForth(steps: readonly Step[], of: (step: Step) => string | null)
   });
 }
 
-/** What the other schools would say of the same steps, where it differs. */
+/**
+ * What the other schools would say of the same steps, where it differs.
+ *
+ * @example otherSchools(lesson, finding) // ['Tool glide and Holds would not mind.']
+ */
 export function otherSchools(lesson: Lesson, finding: Finding): string[] {
   const own = schoolOf(lesson);
   const [agree, differ]: [string[], string[]] = [[], []];

@@ -11,7 +11,11 @@ import type { Schedule } from '../schedule/schedule';
 
 const PLACES = ['title', 'promise', 'description', 'opening', 'closing'] as const;
 
-/** What title, promise, description, opening and closing say the lesson will be, held against the lesson as planned. */
+/**
+ * What title, promise, description, opening and closing say the lesson will be, held against the lesson as planned.
+ *
+ * @example promiseFindings(lesson, schedule(lesson))[0]?.message // '“under five minutes”, and it runs 6:12.'
+ */
 export function promiseFindings(lesson: Lesson, plan: Schedule): Finding[] {
   const findings: Finding[] = [];
   const often = new Map<string, { place: (typeof PLACES)[number]; words: string }>();

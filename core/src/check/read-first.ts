@@ -5,6 +5,8 @@ import type { Region } from '../face/regions';
  * The cautions a viewer reads before a lesson, made from what its steps do. General knowledge, no source; worded as
  * "ask first" and deferring to licensed practice. The moves' own cautions come after the general ones, each once and
  * with the names of its moves, so that they can be left out.
+ *
+ * @example readFirst(lesson)[0] // 'This is gentle self-care, not treatment. …'
  */
 export function readFirst(lesson: Pick<Lesson, 'steps'>): string[] {
   const works = (...regions: Region[]): boolean =>

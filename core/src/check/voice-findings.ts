@@ -5,7 +5,11 @@ import type { Schedule } from '../schedule/schedule';
 import { clock } from '../time/clock';
 import { filled } from '../speech/fields';
 
-/** What the body does to the voice and to the eyes: words over a busy mouth, and counts that nobody can see. */
+/**
+ * What the body does to the voice and to the eyes: words over a busy mouth, and counts that nobody can see.
+ *
+ * @example voiceFindings(lesson, schedule(lesson)).map((one) => one.rule) // ['busy-mouth']
+ */
 export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
   const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
   return lesson.steps.flatMap((step) => {

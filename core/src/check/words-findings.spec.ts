@@ -4,7 +4,8 @@ import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { Move } from '../move/move.schema';
 import { aLesson, aMove, aStep, reps } from '../testing';
 import { filled } from '../speech/fields';
-import { describeMove, wordsFindings } from './words-findings';
+import { describeMove } from './describe-move';
+import { wordsFindings } from './words-findings';
 
 const step = (id: string, before: string, change: Partial<Step> = {}, move: Partial<Move> = {}): Step =>
   aStep(id, {

@@ -4,28 +4,26 @@ import { regionName } from '../face/regions';
 import type { Finding } from './finding';
 import { replaceWords } from './replace-words';
 import type { Lesson, Narration, Step } from '../lesson/lesson.schema';
-import { sentencesOf } from '../schedule/talk';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import type { FoundDose } from '../narration/reading';
 import { filled, unfilled } from '../speech/fields';
 import { NUMBER_NAMES } from '../speech/number-names';
+import { capital, describeMove } from './describe-move';
+import { disclosure, sayable } from './sayable';
 
-/** A sentence of more words than this is hard to say in one breath (common practice, no source). */
-const LONG_SENTENCE = 28;
-const FILLER = /\b(?:you know|sort of|kind of|basically|literally|actually|just|really|like,|guys)\b/gi;
 const POINTING =
   /\b(?:like this|like that|like so|this edge|right here|over here|this (?:bit|part|spot|area|finger|way)|these two|just there)\b/i;
 const ASKING =
   /\b(?:subscribe|like and|hit the (?:like|bell)|leave (?:me )?a comment|share this|follow me|link below)\b/i;
-const PRODUCT =
-  /\b(?:discount|code|affiliate|sponsor(?:ed)?|gift(?:ed)?|buy|shop|my (?:serum|oil|roller|stone|brand)|from my (?:shop|store)|link (?:below|in))\b/i;
-const DISCLOSED = /\b(?:gift|paid|ad\b|advert|sponsored|earn|commission|my own (?:brand|shop|product)|i sell)\b/i;
-
 type Part = keyof Narration;
 const PARTS: readonly Part[] = ['before', 'during', 'after'];
 
-/** Words against dose, side, order and picture, for every step; and how well the words can be said. */
+/**
+ * Words against dose, side, order and picture, for every step; and how well the words can be said.
+ *
+ * @example wordsFindings(lesson)[0]?.place // { stepId: 'rope', part: 'before', words: 'eight' }
+ */
 export function wordsFindings(lesson: Lesson): Finding[] {
   const findings = lesson.steps.flatMap((step, at) => [...stepFindings(lesson, step, at)]);
   for (const [part, words] of [
@@ -124,23 +122,6 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
     });
   }
   return findings;
-}
-
-/** Words for a move from its own fields. */
-export function describeMove(step: Step): string {
-  const { move } = step;
-  const how = move.how ? move.how.replace(/\s*[.]?$/, '.') : `${capital(move.action)} the ${regionName(move.region)}.`;
-  const parts = partsOf(step.sidePlan);
-  const side = parts.length > 1 && parts[0] !== 'midline' ? ' First your {side}, then your {other side}.' : '';
-  const dose = {
-    reps: '{reps} times.',
-    passes: '{reps} times.',
-    count: 'A count of {count}.',
-    hold: 'Hold for {hold} seconds, {reps} times.',
-    timed: '{seconds} seconds.',
-    breaths: '{breaths} breaths.',
-  }[step.dose.form];
-  return `${how} ${dose}${side}`;
 }
 
 /** What a step is planned to do of what was said; null when the words are about something else. */
@@ -284,60 +265,4 @@ function lastOnes(lesson: Lesson): Finding[] {
     }
   });
   return findings;
-}
-
-/** Sentences too long to say, and fillers that come again and again. */
-function sayable(words: string, place: Finding['place']): Finding[] {
-  const findings: Finding[] = [];
-  for (const sentence of sentencesOf(words)) {
-    const count = sentence.split(/\s+/).length;
-    if (count > LONG_SENTENCE)
-      findings.push({
-        severity: 'note',
-        rule: 'long-sentence',
-        place: { ...place, words: sentence },
-        message: `${count} words in one sentence are hard to say in one breath. Cut it in two.`,
-        repairs: [],
-      });
-  }
-  const fillers = words.match(FILLER) ?? [];
-  const counts = new Map<string, number>();
-  for (const one of fillers) counts.set(one.toLowerCase(), (counts.get(one.toLowerCase()) ?? 0) + 1);
-  for (const [word, count] of counts)
-    if (count >= 3)
-      findings.push({
-        severity: 'note',
-        rule: 'filler',
-        place: { ...place, words: word },
-        message: `“${word.replace(',', '')}” comes ${count} times.`,
-        repairs: [],
-      });
-  return findings;
-}
-
-function disclosure(words: string, place: Finding['place']): Finding[] {
-  const match = PRODUCT.exec(words);
-  if (!match || DISCLOSED.test(words)) return [];
-  return [
-    {
-      severity: 'should',
-      rule: 'disclosure',
-      place: { ...place, words: match[0] },
-      message: `“${match[0]}” points to a product. Say plainly, right there, whether you earn from it or got it free.`,
-      repairs: [],
-    },
-  ];
-}
-
-function capital(word: string): string {
-  return word[0]!.toUpperCase() + word.slice(1);
-}
-
-/**
- * Flesch reading ease (Flesch 1948): 206.835 − 1.015 × words a sentence − 84.6 × syllables a word; 60 and more is plain.
- */
-export function readingEase(words: string, syllables: number): number | null {
-  const sentences = sentencesOf(words).length;
-  const count = words.match(/[\p{L}’'-]+/gu)?.length ?? 0;
-  return sentences === 0 || count === 0 ? null : 206.835 - (1.015 * count) / sentences - (84.6 * syllables) / count;
 }

@@ -13,6 +13,8 @@ const LONGEST_CHARACTERS = LINE_CHARACTERS * 2;
 
 /**
  * Cuts spoken words into captions at sentence ends, then commas, then spaces, and shares the time out by syllables.
+ *
+ * @example captionChunks('Press. Let go.', 0, 2000)[0] // { startMs: 0, endMs: 800, text: 'Press.' }
  */
 export function captionChunks(words: string, startMs: number, endMs: number): CaptionChunk[] {
   const texts = words

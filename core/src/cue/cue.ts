@@ -18,12 +18,20 @@ export interface Cue {
   readonly edited: boolean;
 }
 
-/** The key of a cue: what it is about, not when it appears. */
+/**
+ * The key of a cue: what it is about, not when it appears.
+ *
+ * @example cueKey('slipway', 'left', 'count', 2) // 'slipway|left|count|2'
+ */
 export function cueKey(stepId: string | null, side: string | null, kind: CueKind, index: number): string {
   return `${stepId ?? '-'}|${side ?? '-'}|${kind}|${index}`;
 }
 
-/** The cues on screen at an instant. */
+/**
+ * The cues on screen at an instant.
+ *
+ * @example cuesAt(cues, 12_000).map((cue) => cue.text) // ['Slipway', 'Your left', '3']
+ */
 export function cuesAt(cues: readonly Cue[], ms: number): Cue[] {
   return cues.filter((cue) => cue.startMs <= ms && ms < cue.endMs);
 }

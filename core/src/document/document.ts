@@ -84,6 +84,7 @@ export function parseDocument<T>(kind: DocumentKind<T>, value: unknown): T {
  * looked at again, so that an edit among 500 steps costs a check of the step it touched.
  *
  * @throws DocumentError with words for the person and the path of the fault.
+ * @example checkDocument(lessonDocument, { ...lesson, title: '' }) // throws: A lesson needs a title.
  */
 export function checkDocument<T>(kind: DocumentKind<T>, doc: T, before: T | null = null): void {
   const fields = doc as Fields;

@@ -30,6 +30,7 @@ export type Primitive =
  * Applies a primitive. Pure: the document given is left as it is, and what is untouched is shared.
  *
  * @throws ChangeError when it names something that is not there (or adds what is).
+ * @example apply(lessonDocument, lesson, { do: 'set', field: 'title', value: 'Tide' }).title // 'Tide'
  */
 export function apply<T>(shape: Shape, doc: T, primitive: Primitive): T {
   const fields = doc as Fields;
@@ -85,6 +86,7 @@ export function apply<T>(shape: Shape, doc: T, primitive: Primitive): T {
  * they restore the one before exactly.
  *
  * @throws ChangeError as {@link apply} does.
+ * @example inverse(lessonDocument, lesson, { do: 'set', field: 'title', value: 'Tide' }) // [{ do: 'set', field: 'title', value: 'Ebb' }]
  */
 export function inverse(shape: Shape, doc: unknown, primitive: Primitive): Primitive[] {
   const fields = doc as Fields;
@@ -202,7 +204,11 @@ export interface Keys {
   readonly needs: readonly string[];
 }
 
-/** The keys of some primitives together. */
+/**
+ * The keys of some primitives together.
+ *
+ * @example keysOf(lessonDocument, [{ do: 'set', field: 'title', value: 'Tide' }]).touches // ['title']
+ */
 export function keysOf(shape: Shape, primitives: readonly Primitive[]): Keys {
   const touches: string[] = [];
   const needs: string[] = [];
@@ -240,6 +246,8 @@ export function keysOf(shape: Shape, primitives: readonly Primitive[]): Keys {
 /**
  * Where two edits made on the same document stand in each other's way: they touch the same field, one the whole of what
  * the other touches a part of, or one takes out (or puts anew) what the other depends on. Null when both can be kept.
+ *
+ * @example clashOf({ touches: ['title'], needs: [] }, { touches: ['title'], needs: [] }) // 'title'
  */
 export function clashOf(a: Keys, b: Keys): string | null {
   const others = new Set(b.touches);

@@ -17,6 +17,7 @@ export interface Editing<T, C> {
  * The document after a change, checked: a document that does not pass its own schema is never shown, sent or stored.
  *
  * @throws ChangeError in words.
+ * @example edited(lessonEditing, lesson, { kind: 'set_lesson', field: 'title', value: '' }) // throws: A lesson needs a title.
  */
 export function edited<T, C>(editing: Editing<T, C>, doc: T, change: C): T {
   const after = editing.apply(doc, change);
@@ -29,7 +30,11 @@ export function edited<T, C>(editing: Editing<T, C>, doc: T, change: C): T {
   return after;
 }
 
-/** The keys of an edit with everything that went along with it: its inverse names what that was. */
+/**
+ * The keys of an edit with everything that went along with it: its inverse names what that was.
+ *
+ * @example keysWith(lessonEditing, change, lessonEditing.inverse(lesson, change)).touches // ['steps/a', 'segments/s']
+ */
 export function keysWith<T, C>(editing: Editing<T, C>, change: C, inverse: C): Keys {
   const [there, back] = [editing.keys(change), editing.keys(inverse)];
   return { touches: [...new Set([...there.touches, ...back.touches])], needs: there.needs };

@@ -3,13 +3,17 @@ import type { Dose, DoseForm, Range, SidePlan } from './dose.schema';
 /** Where a part of a step works: a side of the body, both at once, one after the other, or the middle. */
 export type WorkedSide = 'left' | 'right' | 'both' | 'alternating' | 'midline';
 
-/** A range whose three figures are the same. */
+/**
+ * A range whose three figures are the same.
+ *
+ * @example exactly(5) // { low: 5, planned: 5, high: 5 }
+ */
 export function exactly(value: number): Range {
   return { low: value, planned: value, high: value };
 }
 
 /** Time of one set on one side, ms: the rule of the dose's form (common practice, no source). */
-export function setMs(dose: Dose): number {
+function setMs(dose: Dose): number {
   switch (dose.form) {
     case 'reps':
       return dose.reps.planned * dose.tempoMs.planned;
@@ -35,7 +39,11 @@ export function oneSideMs(dose: Dose): number {
   return dose.sets.planned * setMs(dose) + (dose.sets.planned - 1) * dose.restMs;
 }
 
-/** Repetitions that can be counted in one set on one side (seconds of a timed dose are not repetitions: its ways are). */
+/**
+ * Repetitions that can be counted in one set on one side (seconds of a timed dose are not repetitions: its ways are).
+ *
+ * @example repetitionsOf(defaultDose('reps')) // 5
+ */
 export function repetitionsOf(dose: Dose): number {
   switch (dose.form) {
     case 'reps':
@@ -52,7 +60,11 @@ export function repetitionsOf(dose: Dose): number {
   }
 }
 
-/** The parts of a side plan in the order in which they are worked. */
+/**
+ * The parts of a side plan in the order in which they are worked.
+ *
+ * @example partsOf('left_right') // ['left', 'right']
+ */
 export function partsOf(plan: SidePlan): readonly WorkedSide[] {
   switch (plan) {
     case 'left_right':
@@ -70,18 +82,30 @@ export function partsOf(plan: SidePlan): readonly WorkedSide[] {
   }
 }
 
-/** Whether a plan works one side and then the other. */
+/**
+ * Whether a plan works one side and then the other.
+ *
+ * @example changesSide('both') // false
+ */
 export function changesSide(plan: SidePlan): boolean {
   const parts = partsOf(plan);
   return parts.includes('left') && parts.includes('right');
 }
 
-/** How often the dose of one side is worked in a part: an alternating part holds both sides' repetitions. */
+/**
+ * How often the dose of one side is worked in a part: an alternating part holds both sides' repetitions.
+ *
+ * @example sidesIn('alternating') // 2
+ */
 export function sidesIn(part: WorkedSide): number {
   return part === 'alternating' ? 2 : 1;
 }
 
-/** A default dose of each form, from common practice (no source): 5 repetitions, 10 s, 6 breaths a minute … */
+/**
+ * A default dose of each form, from common practice (no source): 5 repetitions, 10 s, 6 breaths a minute …
+ *
+ * @example defaultDose('breaths') // { form: 'breaths', … }
+ */
 export function defaultDose(form: DoseForm): Dose {
   const sets = { sets: exactly(1), restMs: 0 };
   switch (form) {
@@ -106,7 +130,11 @@ export function defaultDose(form: DoseForm): Dose {
   }
 }
 
-/** The dose in words, without the side: `5 × 6 s`, `3 × 12`, `15 s each way`, `4 breaths`. */
+/**
+ * The dose in words, without the side: `5 × 6 s`, `3 × 12`, `15 s each way`, `4 breaths`.
+ *
+ * @example describeDose(defaultDose('hold')) // '3 × 6 s'
+ */
 export function describeDose(dose: Dose): string {
   const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(1))} s`;
   const rounds = dose.sets.planned > 1 ? `${dose.sets.planned} × ` : '';
@@ -141,7 +169,11 @@ const PLAN_NAMES: Record<SidePlan, string> = {
   centre_first: 'centre, then left and right',
 };
 
-/** A side plan as it is said. */
+/**
+ * A side plan as it is said.
+ *
+ * @example sidePlanName('left_right') // 'left, then right'
+ */
 export function sidePlanName(plan: SidePlan): string {
   return PLAN_NAMES[plan];
 }

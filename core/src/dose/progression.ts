@@ -12,7 +12,11 @@ export const progressionSchema = z.object({
 });
 export type Progression = z.infer<typeof progressionSchema>;
 
-/** The figure of a dose that grows, with its unit: seconds for holds and timed movement. */
+/**
+ * The figure of a dose that grows, with its unit: seconds for holds and timed movement.
+ *
+ * @example growingFigure(defaultDose('hold')) // { planned: 6, unit: 's' }
+ */
 export function growingFigure(dose: Dose): { readonly planned: number; readonly unit: '' | 's' } {
   switch (dose.form) {
     case 'reps':
@@ -40,7 +44,11 @@ export function weeklyFigures(dose: Dose, { from, weeks }: Progression): number[
   return Array.from({ length: weeks + 1 }, (_, week) => Math.round(from + ((planned - from) * week) / weeks));
 }
 
-/** A progression in words: "begin with 5, every other day, and rise to 10 in 2 weeks". */
+/**
+ * A progression in words: "begin with 5, every other day, and rise to 10 in 2 weeks".
+ *
+ * @example describeProgression(dose, progression) // 'begin with 5, every other day, and rise to 10 in 2 weeks'
+ */
 export function describeProgression(dose: Dose, { from, everyDays, weeks }: Progression): string {
   const { planned, unit } = growingFigure(dose);
   const often = everyDays === 1 ? 'every day' : everyDays === 2 ? 'every other day' : `every ${everyDays} days`;

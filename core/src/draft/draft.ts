@@ -29,6 +29,7 @@ export const WORKED: ReadonlySet<string> = new Set(['technique', 'warmup', 'drai
  *
  * @param accepted indices of the read steps that are taken; all when not given.
  * @param newId makes ids.
+ * @example draftSteps(readNarration(text), library, newId).length // 7
  */
 export function draftSteps(
   narrated: Narrated,
@@ -81,7 +82,11 @@ export function draftSteps(
   });
 }
 
-/** A lesson of a draft's steps; opening and closing hold what was said before the first and after the last. */
+/**
+ * A lesson of a draft's steps; opening and closing hold what was said before the first and after the last.
+ *
+ * @example draftLesson(narrated, steps, 'Tide', 'id').opening // 'Good morning.'
+ */
 export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], title: string, id: string): Lesson {
   const frame = (kinds: readonly string[]): string =>
     narrated.steps
@@ -105,6 +110,8 @@ export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], tit
 /**
  * The school that fits a lesson best: what it would find against the order and the touch of the steps, less what is
  * typical of it and there.
+ *
+ * @example suggestSchool(lesson) // 'open_drains_first'
  */
 export function suggestSchool(lesson: Lesson): SchoolId {
   const { steps } = lesson;
@@ -259,7 +266,11 @@ function moveFrom(read: FoundStep, words: string, id: string): Move {
   });
 }
 
-/** Everything said in a read step, as it is written. */
+/**
+ * Everything said in a read step, as it is written.
+ *
+ * @example wordsOf(narrated, 0) // 'Good morning, early shift.'
+ */
 export function wordsOf(narrated: Narrated, at: number): string {
   const from = narrated.steps[at]!.evidence.from;
   const to = narrated.steps[at + 1]?.evidence.from ?? narrated.words.length;

@@ -1,8 +1,7 @@
 import type { Region } from './regions';
 
 /** From where the face map is drawn. From behind, too, your left is at the left. */
-export const MAP_VIEWS = ['front', 'left', 'back', 'right'] as const;
-export type MapView = (typeof MAP_VIEWS)[number];
+export type MapView = 'front' | 'left' | 'back' | 'right';
 
 interface Area {
   readonly region: Region;

@@ -5,8 +5,6 @@ import type { Region } from './regions';
  * is the body's own left, drawn as in a mirror; the other half is its reflection about x = {@link MAP_MIDDLE}.
  * In drawing order: what lies on top comes last.
  */
-export const MAP_WIDTH = 280;
-export const MAP_HEIGHT = 400;
 export const MAP_MIDDLE = 140;
 
 export const MAP_HALVES: readonly { readonly region: Region; readonly d: string }[] = [

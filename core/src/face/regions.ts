@@ -54,12 +54,20 @@ const PARENT_OF: Partial<Record<Region, ParentRegion>> = {
   whole_face: 'cheek',
 };
 
-/** The region whose band colour and place in the scale a region shares. */
+/**
+ * The region whose band colour and place in the scale a region shares.
+ *
+ * @example parentOf('under_chin') // 'jaw'
+ */
 export function parentOf(region: Region): ParentRegion {
   return PARENT_OF[region] ?? (region as ParentRegion);
 }
 
-/** A region's name as people say it. */
+/**
+ * A region's name as people say it.
+ *
+ * @example regionName('under_chin') // 'under chin'
+ */
 export function regionName(region: Region): string {
   return region.replace('_', ' ');
 }

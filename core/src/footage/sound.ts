@@ -1,7 +1,7 @@
 import type { Span } from '../time/spans';
 
 /** Length of an analysis frame, ms. */
-export const SOUND_FRAME_MS = 10;
+const SOUND_FRAME_MS = 10;
 
 /** Per frame of {@link SOUND_FRAME_MS}: the loudest sample and the mean energy after pre-emphasis. */
 export interface SoundFrames {
@@ -44,7 +44,11 @@ export class SoundGatherer {
   }
 }
 
-/** Peaks for drawing: the loudest of each `stepMs`, as whole numbers 0 to 100. */
+/**
+ * Peaks for drawing: the loudest of each `stepMs`, as whole numbers 0 to 100.
+ *
+ * @example peaksFor(frames, 40) // [0, 12, 87, …]
+ */
 export function peaksFor(frames: SoundFrames, stepMs: number): number[] {
   const each = Math.max(1, Math.round(stepMs / SOUND_FRAME_MS));
   const peaks: number[] = [];
@@ -68,6 +72,8 @@ const QUIETEST_DB = -75;
  * Where someone speaks: energy against a moving floor. The three-frame mean of log energy turns speech on 9 dB above
  * the floor and off below 5 dB, with 0.12 s of hang; the floor is the 10th percentile of the 12 s around. Gaps under
  * 0.22 s are closed, bursts under 60 ms dropped.
+ *
+ * @example speechIn(frames) // [[480, 2310], …]
  */
 export function speechIn(frames: SoundFrames): Span[] {
   const raw = frames.energies.map((energy) => Math.max(QUIETEST_DB, 10 * Math.log10(energy + 1e-12)));

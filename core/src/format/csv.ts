@@ -1,6 +1,8 @@
 /**
  * Writes rows as CSV (RFC 4180): CRLF, quotes where they are needed. A cell that a spreadsheet would take for a formula
  * is made harmless by a leading apostrophe (OWASP, CSV injection).
+ *
+ * @example writeCsv([['name'], ['Gull, lift']]) // 'name\r\n"Gull, lift"\r\n'
  */
 export function writeCsv(rows: readonly (readonly string[])[]): string {
   return rows.map((row) => row.map(cell).join(',')).join('\r\n') + '\r\n';
@@ -22,7 +24,11 @@ export class CsvError extends Error {
   }
 }
 
-/** Reads CSV (RFC 4180), with lines that end in CRLF or LF; an apostrophe that made a cell harmless is taken away. */
+/**
+ * Reads CSV (RFC 4180), with lines that end in CRLF or LF; an apostrophe that made a cell harmless is taken away.
+ *
+ * @example parseCsv('name,dose\nSlipway,5 x 3 s')[1] // { line: 2, cells: ['Slipway', '5 x 3 s'] }
+ */
 export function parseCsv(text: string): { line: number; cells: string[] }[] {
   const rows: { line: number; cells: string[] }[] = [];
   const source = text.replace(/^\uFEFF/, '');

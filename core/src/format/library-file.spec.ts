@@ -1,7 +1,8 @@
 import { defaultDose, exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { aMove } from '../testing';
-import { parseDose, parseLibrary, writeDose, writeLibraryCsv, writeLibraryJson } from './library-file';
+import { parseDose, writeDose } from './dose-text';
+import { parseLibrary, writeLibraryCsv, writeLibraryJson } from './library-file';
 
 const id = (name: string): string => name.toLowerCase();
 

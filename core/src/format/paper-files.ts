@@ -4,7 +4,11 @@ import { writeCsv } from './csv';
 
 const RUN_SHEET = ['time', 'no', 'step', 'dose', 'side', 'framing', 'words'] as const;
 
-/** The run sheet as CSV, one row a step. */
+/**
+ * The run sheet as CSV, one row a step.
+ *
+ * @example writeRunSheetCsv(paperOf(lesson)) // 'no,move,…\r\n1,Slipway,…\r\n'
+ */
 export function writeRunSheetCsv({ runSheet }: Paper): string {
   return writeCsv([
     RUN_SHEET,
@@ -12,7 +16,11 @@ export function writeRunSheetCsv({ runSheet }: Paper): string {
   ]);
 }
 
-/** All sheets as Markdown. */
+/**
+ * All sheets as Markdown.
+ *
+ * @example writePaperMarkdown(paperOf(lesson)) // '# Tide\n\n…'
+ */
 export function writePaperMarkdown(paper: Paper): string {
   const cell = (text: string): string => text.replace(/\|/g, '\\|').replace(/\s*\n\s*/g, ' ');
   const table = (head: readonly string[], rows: readonly (readonly string[])[]): string =>

@@ -4,6 +4,8 @@ import type { Cue } from '../cue/cue';
  * Writes cues as a W3C WebVTT file. Text is escaped (`&`, `<`, `>`, and so `-->`), blank lines inside a cue (which would
  * end it) are closed up, and cues stand
  * in text track cue order: earlier start first, then later end. The identifier of a cue is its key.
+ *
+ * @example writeWebVtt([{ key: 'a', kind: 'caption', startMs: 0, endMs: 1000, text: 'Press.' }]) // 'WEBVTT\n\na\n00:00:00.000 --> …'
  */
 export function writeWebVtt(cues: readonly Pick<Cue, 'key' | 'kind' | 'startMs' | 'endMs' | 'text'>[]): string {
   const blocks = [...cues]

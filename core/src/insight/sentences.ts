@@ -39,7 +39,11 @@ export function watchingSentences({ viewings, completed, steps }: Watched): stri
   ];
 }
 
-/** The step that surely loses most of those who began it; null where none loses enough, or too few began it. */
+/**
+ * The step that surely loses most of those who began it; null where none loses enough, or too few began it.
+ *
+ * @example worstLeaving(watching(rollup, cut).steps)?.stepId // 'foghorn'
+ */
 export function worstLeaving<T extends Pick<StepWatching, 'entered' | 'dropOff'>>(steps: readonly T[]): T | null {
   const known = steps.filter((step) => step.entered >= FEW && step.dropOff.low > WORTH);
   return known.length === 0 ? null : known.reduce((a, b) => (b.dropOff.low > a.dropOff.low ? b : a));

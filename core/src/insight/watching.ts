@@ -33,6 +33,8 @@ export interface Watching {
  *
  * Retention at `t` is the share of viewings whose furthest played point lies beyond `t`; skipped is what those still
  * going did not play of a bin; replayed is what was played again, each as a share of all viewings.
+ *
+ * @example watching(sumsOfCut(sums, cut), cut).completed.share // 0.47
  */
 export function watching(rollup: Rollup, { durationMs, steps }: SummedCut): Watching {
   const n = rollup.viewings;

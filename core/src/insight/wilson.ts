@@ -8,7 +8,7 @@ export interface Interval {
 }
 
 /** The standard normal's 97.5th percentile, for 95 % intervals. */
-export const Z95 = 1.959963984540054;
+const Z95 = 1.959963984540054;
 
 /**
  * The Wilson score interval of a share, 95 % unless another `z` is given (Wilson 1927; Newcombe 1998, method 3).

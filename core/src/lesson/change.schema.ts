@@ -87,7 +87,11 @@ export type Change = SingleChange | z.output<typeof batchSchema>;
  */
 export const changeSchema: z.ZodType<Change> = z.preprocess(changeForward, z.union([singleSchema, batchSchema]));
 
-/** The schema of the kind that a change says it is of; undefined when there is none. */
+/**
+ * The schema of the kind that a change says it is of; undefined when there is none.
+ *
+ * @example schemaOf({ kind: 'nothing' }) // undefined
+ */
 export function schemaOf(value: unknown): z.ZodType | undefined {
   const kind = (value as { kind?: unknown } | null)?.kind;
   return kind === 'batch' ? batchSchema : SINGLE[kind as keyof typeof SINGLE];

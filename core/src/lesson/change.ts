@@ -9,6 +9,7 @@ import type { Lesson } from './lesson.schema';
  * step or a take that is taken out takes along what refers to it.
  *
  * @throws ChangeError when the change names something that is not there (or adds what is).
+ * @example applyChange(lesson, { kind: 'set_lesson', field: 'title', value: 'Tide' }).title // 'Tide'
  */
 export function applyChange(lesson: Lesson, change: Change): Lesson {
   return singlesOf(change).reduce((doc, one) => apply(lessonDocument, doc, primitiveOf(one)), lesson);
@@ -19,6 +20,7 @@ export function applyChange(lesson: Lesson, change: Change): Lesson {
  * `applyChange(applyChange(l, c), inverseOf(l, c))` equals `l`.
  *
  * @throws ChangeError as {@link applyChange} does.
+ * @example inverseOf(lesson, { kind: 'remove_take', takeId: 't' }) // { kind: 'batch', changes: [{ kind: 'add_take', … }, …] }
  */
 export function inverseOf(lesson: Lesson, change: Change): Change {
   const inverses: SingleChange[] = [];
@@ -31,7 +33,11 @@ export function inverseOf(lesson: Lesson, change: Change): Change {
   return inverses.length === 1 ? inverses[0]! : { kind: 'batch', changes: inverses };
 }
 
-/** Where two changes made on the same revision stand in each other's way; null when both can be kept. */
+/**
+ * Where two changes made on the same revision stand in each other's way; null when both can be kept.
+ *
+ * @example clash({ kind: 'remove_step', stepId: 'a' }, { kind: 'remove_step', stepId: 'b' }) // null
+ */
 export function clash(a: Change, b: Change): string | null {
   return clashOf(keysOfChange(a), keysOfChange(b));
 }

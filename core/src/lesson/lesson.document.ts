@@ -101,6 +101,8 @@ function piecesFrom1(pieces: readonly Json[]): Json[] {
 /**
  * Brings a change of an older program forward: from the history, from a queue that a browser kept, or from a window that
  * was open while the program was renewed.
+ *
+ * @example changeForward({ kind: 'set_segment', segmentId: 's', field: 'beats', value: [] }) // { …, field: 'beatsMs' }
  */
 export function changeForward(change: unknown): unknown {
   if (typeof change !== 'object' || change === null) return change;

@@ -16,7 +16,7 @@ export const LESSON_VERSION = 3;
 const text = z.string().max(6000);
 
 /** What is said at a step: before its dose, over it, and after it. */
-export const narrationSchema = z.object({ before: text, during: text, after: text });
+const narrationSchema = z.object({ before: text, during: text, after: text });
 export type Narration = z.infer<typeof narrationSchema>;
 
 /** The speaking rate and the pauses between the parts of a lesson. */
@@ -39,8 +39,8 @@ export const paceSchema = z.object({
 });
 export type Pace = z.infer<typeof paceSchema>;
 
-export const PRODUCTS = ['none', 'apply', 'top_up'] as const;
-export const PRIORITIES = ['must', 'normal', 'may_go'] as const;
+const PRODUCTS = ['none', 'apply', 'top_up'] as const;
+const PRIORITIES = ['must', 'normal', 'may_go'] as const;
 
 /** Of a step that is a move: its own copy of the move, so that a changed library changes no lesson silently. */
 export const stepFields = {
@@ -159,7 +159,11 @@ export const lessonSchema = z.object({
 });
 export type Lesson = z.infer<typeof lessonSchema>;
 
-/** A step of a move with everything else at its default. */
+/**
+ * A step of a move with everything else at its default.
+ *
+ * @example stepOf('a', move, { counted: true }).kind // 'move'
+ */
 export function stepOf(id: string, move: Step['move'], change: Partial<Step> = {}): Step {
   return {
     ...stepSchema.parse({

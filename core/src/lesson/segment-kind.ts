@@ -13,7 +13,11 @@ export const SEGMENT_KINDS = [
 ] as const;
 export type SegmentKind = (typeof SEGMENT_KINDS)[number];
 
-/** Kinds in which a dose is worked. */
+/**
+ * Kinds in which a dose is worked.
+ *
+ * @example isWork('teach') // false
+ */
 export function isWork(kind: SegmentKind): boolean {
   return kind === 'reps' || kind === 'hold' || kind === 'drain';
 }

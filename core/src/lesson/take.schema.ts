@@ -39,7 +39,11 @@ export const takeSchema = z.object({
 });
 export type Take = z.infer<typeof takeSchema>;
 
-/** The medium that gives a take its picture; null when it is not here. */
+/**
+ * The medium that gives a take its picture; null when it is not here.
+ *
+ * @example pictureOf({ sources: [{ mediaId: 'm', role: 'picture', offsetMs: 0 }] }) // 'm'
+ */
 export function pictureOf(take: Pick<Take, 'sources'> | null | undefined): string | null {
   return take?.sources.find((source) => source.role === 'picture')?.mediaId ?? null;
 }

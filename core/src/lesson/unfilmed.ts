@@ -1,6 +1,10 @@
 import type { Lesson } from './lesson.schema';
 
-/** A lesson's plan alone, to make another lesson of: no takes, and nothing that is marked on them. */
+/**
+ * A lesson's plan alone, to make another lesson of: no takes, and nothing that is marked on them.
+ *
+ * @example unfilmed(lesson).takes // []
+ */
 export function unfilmed(lesson: Lesson): Lesson {
   return { ...lesson, takes: [], assembly: [], segments: [], overrides: [] };
 }

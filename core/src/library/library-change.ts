@@ -7,7 +7,7 @@ import { MOST_MOVES, moveSchema, type Move } from '../move/move.schema';
 const ids = z.array(z.string().min(1).max(80)).min(1).max(MOST_MOVES);
 
 /** A change of the library. Lessons keep their own copies whatever happens here. */
-export const libraryChangeSchema = z.discriminatedUnion('kind', [
+const libraryChangeSchema = z.discriminatedUnion('kind', [
   /** Moves made, or brought in; those that are there already, by id or by name, are left alone. */
   z.object({ kind: z.literal('add_moves'), moves: z.array(moveSchema).min(1).max(MOST_MOVES) }),
   /** Takes back what was added. */

@@ -21,7 +21,7 @@ export const moveDocument: DocumentKind<Move> = {
   migrations: { 0: (older) => older },
 };
 
-export const librarySchema = z.object({
+const librarySchema = z.object({
   format: z.literal(LIBRARY_FORMAT),
   version: z.literal(LIBRARY_VERSION),
   moves: z.array(moveSchema).max(MOST_MOVES),
@@ -47,7 +47,11 @@ export const libraryDocument: DocumentKind<Library> = {
   migrations: {},
 };
 
-/** A library of these moves. */
+/**
+ * A library of these moves.
+ *
+ * @example libraryOf([move]).moves.length // 1
+ */
 export function libraryOf(moves: readonly Move[]): Library {
   return { format: LIBRARY_FORMAT, version: LIBRARY_VERSION, moves: [...moves] };
 }

@@ -4,7 +4,11 @@ import { FRAMINGS, type Framing, type Move } from './move.schema';
 const CHEST: ReadonlySet<Region> = new Set(['chest', 'collarbone', 'shoulder']);
 const NECK: ReadonlySet<Region> = new Set(['neck', 'nape', 'under_chin']);
 
-/** How wide the shot has to be for a move: as it says, or by the lowest region that it touches. */
+/**
+ * How wide the shot has to be for a move: as it says, or by the lowest region that it touches.
+ *
+ * @example framingOf({ framing: null, region: 'collarbone', direction: null }) // 'face_chest'
+ */
 export function framingOf(move: Pick<Move, 'framing' | 'region' | 'direction'>): Framing {
   if (move.framing) return move.framing;
   const regions = [move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])];
@@ -12,7 +16,11 @@ export function framingOf(move: Pick<Move, 'framing' | 'region' | 'direction'>):
   return regions.some((region) => NECK.has(region)) ? 'face_neck' : 'face';
 }
 
-/** The one framing that is wide enough for all of them. */
+/**
+ * The one framing that is wide enough for all of them.
+ *
+ * @example widestFraming(lesson.steps.map((step) => step.move)) // 'face_chest'
+ */
 export function widestFraming(moves: readonly Pick<Move, 'framing' | 'region' | 'direction'>[]): Framing {
   return FRAMINGS[Math.max(0, ...moves.map((move) => FRAMINGS.indexOf(framingOf(move))))]!;
 }

@@ -31,15 +31,15 @@ export const LEVELS = ['gentle', 'standard', 'strong'] as const;
 
 export const POSTURES = ['any', 'seated', 'standing', 'lying'] as const;
 export const FRAMINGS = ['face', 'face_neck', 'face_chest'] as const;
-export const VARIANT_KINDS = ['easier', 'long_nails', 'no_tool', 'seated', 'skip'] as const;
+const VARIANT_KINDS = ['easier', 'long_nails', 'no_tool', 'seated', 'skip'] as const;
 
 export const regionSchema = z.enum(REGIONS);
 export const actionSchema = z.enum(ACTIONS);
 export const toolSchema = z.enum(TOOLS);
 export const pressureSchema = z.enum(PRESSURES);
 export const levelSchema = z.enum(LEVELS);
-export const postureSchema = z.enum(POSTURES);
-export const framingSchema = z.enum(FRAMINGS);
+const postureSchema = z.enum(POSTURES);
+const framingSchema = z.enum(FRAMINGS);
 export type Posture = z.infer<typeof postureSchema>;
 export type Framing = z.infer<typeof framingSchema>;
 export type Action = z.infer<typeof actionSchema>;

@@ -7,7 +7,11 @@ const WORDS: Readonly<Record<Pressure, string>> = {
   firm: 'firmly',
 };
 
-/** A pressure as it is said beside a step's name. */
+/**
+ * A pressure as it is said beside a step's name.
+ *
+ * @example pressureWords('feather') // 'feather-light'
+ */
 export function pressureWords(pressure: Pressure): string {
   return WORDS[pressure];
 }

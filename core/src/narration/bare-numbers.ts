@@ -14,7 +14,11 @@ export type Add = (
   length: number,
 ) => void;
 
-/** A sentence that is nothing but a number: "Five.", "Also twelve.", "So seven here." It means what was counted last. */
+/**
+ * A sentence that is nothing but a number: "Five.", "Also twelve.", "So seven here." It means what was counted last.
+ *
+ * @example "Knead, eight times. Also twelve." // twelve repetitions too
+ */
 export function bareNumbers(
   stream: Stream,
   taken: Set<number>,

@@ -11,7 +11,11 @@ export interface Run {
   readonly count: number;
 }
 
-/** Numbers counted aloud, upward or downward, with nothing but pauses and small words between them. */
+/**
+ * Numbers counted aloud, upward or downward, with nothing but pauses and small words between them.
+ *
+ * @example countedAloud(streamOf(words))[0] // the run of “one, two, three”
+ */
 export function countedAloud(stream: Stream): Run[] {
   const runs: Run[] = [];
   const { tokens } = stream;

@@ -30,7 +30,11 @@ export function describeRead({ kind, low, high, scope }: Pick<Dose, 'kind' | 'lo
   return words[kind] + scopes[scope];
 }
 
-/** How sure a reading is, in words; nothing is said of what is sure. */
+/**
+ * How sure a reading is, in words; nothing is said of what is sure.
+ *
+ * @example howSure(0.9) // '', there is nothing to say
+ */
 export function howSure(sure: number): '' | 'likely' | 'a guess' {
   return sure >= 0.8 ? '' : sure >= 0.65 ? 'likely' : 'a guess';
 }

@@ -18,6 +18,7 @@ const RAMP =
  *
  * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
  * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
+ * @example readDoses(streamOf(words), [], () => undefined)[0]?.kind // 'reps'
  */
 export function readDoses(stream: Stream, swaps: readonly number[], stepAt: StepAt): FoundDose[] {
   const taken = new Set<number>();

@@ -13,6 +13,7 @@ const APART_MS = 8000;
  * Each gets the token `step` before it, so that patterns read one and the same thing.
  *
  * @param colons tokens whose number was written as a heading's: with a colon or a bracket after it, or in a list.
+ * @example "Number one. … Two: the window." // the two is a label, and no dose
  */
 export function labelled(tokens: readonly Token[], colons: ReadonlySet<Token>): Token[] {
   const found: Token[] = [];

@@ -107,7 +107,11 @@ export interface Hit<T> {
   readonly text: string;
 }
 
-/** Every mention of the entries of a lexicon in a text, in the order of the text; the longest at a place wins. */
+/**
+ * Every mention of the entries of a lexicon in a text, in the order of the text; the longest at a place wins.
+ *
+ * @example mentions(REGION_WORDS, ' along the jaw ')[0]?.value // 'jaw'
+ */
 export function mentions<T>(lexicon: readonly (readonly [T, ...unknown[]])[], text: string): Hit<T>[] {
   const hits: Hit<T>[] = [];
   for (const entry of lexicon)
@@ -122,7 +126,11 @@ export function mentions<T>(lexicon: readonly (readonly [T, ...unknown[]])[], te
 
 const compiled = new Map<string, RegExp>();
 
-/** A pattern between spaces; what it ends on may begin the next match. */
+/**
+ * A pattern between spaces; what it ends on may begin the next match.
+ *
+ * @example patternOf('jaw').test(' the jaw ') // true
+ */
 export function patternOf(source: string): RegExp {
   let pattern = compiled.get(source);
   if (!pattern) compiled.set(source, (pattern = new RegExp(` (?:${source})(?= )`, 'g')));

@@ -23,6 +23,7 @@ const ARROW = /^\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})\s*-->\s*((?:\d+:)?\d+:\d{2}[.
  * taken as well, its times estimated.
  *
  * @throws NarrationError when there is nothing to read.
+ * @example parseLines('[0:05] Press. [0:07] Let go.')[0] // { startMs: 5000, endMs: 6090, text: 'Press.', timed: true }
  */
 export function parseLines(source: string): NarrationLine[] {
   const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');

@@ -6,6 +6,8 @@ import { wordsOf } from './words';
  * A narration of the development set with its truth: marks in braces stand before the word at which something is said,
  * `{d kind low-high scope}`, `{s kind action side tool region}`, `{w}` (change of side), `{c about}`,
  * `{k about strength}`, `{p kind low-high unit}`. For tests and measurements only.
+ *
+ * @example readMarked('[0:05] {d reps 6 here}six times').truth.doses[0]?.low // 6
  */
 export function readMarked(source: string): { text: string; truth: Reading } {
   const text = source.replace(/\{[^}]*\}/g, '');

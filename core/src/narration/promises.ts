@@ -15,7 +15,11 @@ const OF_ANOTHER =
 const IN_ANOTHER =
   /^(?:[^ .,]+ ){0,3}(?:of redness|in the(?! (?:morning|evening))|ago|later|late|of sleep)|^(?:[^ .,]+ )?(?:before|after|earlier)(?= )/;
 
-/** What the opening and the closing promise: minutes, number of moves, how often, and after how long something shows. */
+/**
+ * What the opening and the closing promise: minutes, number of moves, how often, and after how long something shows.
+ *
+ * @example readPromises(streamOf(words))[0] // { kind: 'minutes', low: 5, high: 5, … }
+ */
 export function readPromises(stream: Stream): FoundPromise[] {
   const found: (FoundPromise & { token: number })[] = [];
   const lastMs = stream.tokens[stream.tokens.length - 1]?.startMs ?? 0;

@@ -25,12 +25,13 @@ export interface Narrated {
  *
  * @param source WebVTT, SubRip, text with `[m:ss]` stamps, or plain text.
  * @throws NarrationError when there is nothing to read.
+ * @example readNarration('[0:05] Knead the jaw, six times.').doses[0]?.low // 6
  */
 export function readNarration(source: string): Narrated {
   return readLines(parseLines(source));
 }
 
-export function readLines(lines: readonly NarrationLine[]): Narrated {
+function readLines(lines: readonly NarrationLine[]): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
@@ -58,7 +59,11 @@ const MOST_KEPT = 4000;
 /** A text by itself is laid over so long, ms: no instant in it means anything. */
 const ANY_LENGTH_MS = 30_000;
 
-/** Reads a stretch of written words by itself, as the checks do. Its times mean nothing. */
+/**
+ * Reads a stretch of written words by itself, as the checks do. Its times mean nothing.
+ *
+ * @example readWords('Eight slow kneads on each side.').doses[0] // { kind: 'reps', low: 8, high: 8, scope: 'each_side', … }
+ */
 export function readWords(text: string): Narrated {
   const known = heard.get(text);
   if (known) return known;
@@ -68,7 +73,11 @@ export function readWords(text: string): Narrated {
   return read;
 }
 
-/** The bare findings, without the words behind them: what `./limber compute read-narration` prints. */
+/**
+ * The bare findings, without the words behind them: what `./limber compute read-narration` prints.
+ *
+ * @example readingOf(readNarration('Six times.')).doses // [{ atMs: 0, kind: 'reps', low: 6, high: 6, scope: 'here' }]
+ */
 export function readingOf(narrated: Narrated): Reading {
   const bare = <T extends { evidence: unknown }>(list: readonly T[]): Omit<T, 'evidence'>[] =>
     list.map(({ evidence: _evidence, ...rest }) => rest);

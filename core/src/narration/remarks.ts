@@ -164,7 +164,11 @@ function saidAt(stream: Stream, clause: Clause, index: number): number {
   return Math.max(found - 3000, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
 }
 
-/** Cautions, at most one of a kind in a sentence. */
+/**
+ * Cautions, at most one of a kind in a sentence.
+ *
+ * @example readCautions(streamOf(words))[0]?.about // 'pressure'
+ */
 export function readCautions(stream: Stream): FoundCaution[] {
   const found: FoundCaution[] = [];
   for (const clause of clauses(stream)) {
@@ -230,7 +234,11 @@ const SAME_MS = 4000;
 const REFERS = / (?:ask|asks?|let|look|see|talk|speak|check|consult|before|first|unless|instead|not your|not a|yes) /;
 const CLAIM_CONTEXT = / (?:clears?|cures?|heals?|gets? rid|treats?|improves?) /;
 
-/** Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied. */
+/**
+ * Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied.
+ *
+ * @example readClaims(streamOf(words))[0]?.about // 'detox'
+ */
 export function readClaims(stream: Stream): FoundClaim[] {
   const found: FoundClaim[] = [];
   for (const clause of clauses(stream))

@@ -9,7 +9,11 @@ export interface Score {
 /** How far apart two things may be and still be the same one, ms. */
 const NEAR_MS = 5000;
 
-/** Pairs each true thing with the nearest found one that fits and is not taken yet. For tests and measurements only. */
+/**
+ * Pairs each true thing with the nearest found one that fits and is not taken yet. For tests and measurements only.
+ *
+ * @example pairUp([1000], [1400], (ms) => ms, (a, b) => Math.abs(a - b) < 500) // { truth: 1, found: 1, right: 1 }
+ */
 export function pairUp<T>(
   truth: readonly T[],
   found: readonly T[],
@@ -34,7 +38,11 @@ export function pairUp<T>(
   return { truth: truth.length, found: found.length, right };
 }
 
-/** Scores of a reading by kind; steps also with what is done where. */
+/**
+ * Scores of a reading by kind; steps also with what is done where.
+ *
+ * @example scores(truth, readingOf(readNarration(text)))['doses'] // { truth: 12, found: 12, right: 11 }
+ */
 export function scores(truth: Reading, found: Reading): Record<string, Score> {
   return {
     doses: pairUp(
@@ -98,6 +106,7 @@ export function scores(truth: Reading, found: Reading): Record<string, Score> {
   };
 }
 
+/** @example f1({ truth: 10, found: 8, right: 8 }) // 0.889 */
 export function f1({ truth, found, right }: Score): number {
   return truth + found === 0 ? 1 : (2 * right) / (truth + found);
 }

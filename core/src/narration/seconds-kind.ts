@@ -15,7 +15,11 @@ export const MOVING =
 export type StepAt = (ms: number) => Pick<FoundStep, 'startMs' | 'kind' | 'action'> | undefined;
 const STILL = new Set(['hold', 'press', 'stretch', 'puff', 'breathe', 'vocalise']);
 
-/** Seconds are of a hold or of a movement: the verb of the sentence decides, then what was said before of the same step, then its action. */
+/**
+ * Seconds are of a hold or of a movement: the verb of the sentence decides, then what was said before of the same step, then its action.
+ *
+ * @example "Hold it. Ten seconds." // 'hold_s'
+ */
 export function secondsKind(stream: Stream, token: number, doses: readonly FoundDose[], stepAt: StepAt): Kind {
   const at = stream.offsetOf(token);
   const start = Math.max(stream.text.lastIndexOf(' . ', at), at - 240, 0);
@@ -67,6 +71,7 @@ function verbsBetween(stream: Stream, fromMs: number, token: number): boolean {
   return lastOf(HOLDING, text) >= 0 || lastOf(MOVING, text) >= 0;
 }
 
+/** @example lastOf(/jaw/g, 'the jaw, the jaw') // 13 */
 export function lastOf(pattern: RegExp, text: string): number {
   let last = -1;
   for (const match of text.matchAll(pattern)) last = match.index;
@@ -76,12 +81,20 @@ export function lastOf(pattern: RegExp, text: string): number {
 /** A dose with the token of its number. */
 export type Placed = FoundDose & { token: number };
 
-/** The one that was said last among those that fit. */
+/**
+ * The one that was said last among those that fit.
+ *
+ * @example latest(doses, (dose) => dose.kind === 'hold_s') // the last hold of them
+ */
 export function latest(doses: readonly Placed[], fits: (dose: Placed) => boolean): Placed | undefined {
   return doses.filter(fits).reduce<Placed | undefined>((a, b) => (a && a.token > b.token ? a : b), undefined);
 }
 
-/** "Five seconds.": a sentence or a line that says nothing else. */
+/**
+ * "Five seconds.": a sentence or a line that says nothing else.
+ *
+ * @example "Five seconds." // true
+ */
 export function isAlone({ tokens }: Stream, token: number, length = 2): boolean {
   const ends = (at: number): boolean => !tokens[at] || tokens[at].newLine || tokens[at].text === '.';
   return (ends(token - 1) || tokens[token]!.newLine) && ends(token + length);
@@ -90,7 +103,11 @@ export function isAlone({ tokens }: Stream, token: number, length = 2): boolean 
 /** A dose is over. */
 const ENDED = / (?:off|release\S*|let (?:it )?go|relax\S*|done|again|switch|change|other) /;
 
-/** "Eight more.", while the seconds of a dose run and nothing else was told since, are seconds that are left. */
+/**
+ * "Eight more.", while the seconds of a dose run and nothing else was told since, are seconds that are left.
+ *
+ * @example "Thirty seconds of circles. … Eight more." // true
+ */
 export function whileRunning(stream: Stream, doses: readonly Placed[], token: number, stepAt: StepAt): boolean {
   const last = latest(doses, (dose) => dose.token < token && dose.kind !== 'remaining_s');
   const { high, startMs } = stream.tokens[token]!;

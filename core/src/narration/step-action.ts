@@ -24,7 +24,11 @@ export interface ActionIn {
   readonly place: number;
 }
 
-/** What is worked on and how, by weight: a place that a stroke only comes from or goes to counts less. */
+/**
+ * What is worked on and how, by weight: a place that a stroke only comes from or goes to counts less.
+ *
+ * @example actionIn(' knead the jaw ') // { region: 'jaw', action: 'knead', … }
+ */
 export function actionIn(text: string): ActionIn {
   const regions = new Map<Region, number>();
   const places = mentions(

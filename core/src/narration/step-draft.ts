@@ -18,6 +18,7 @@ export interface Draft {
   paired: boolean;
 }
 
+/** @example blank(0).region // null */
 export function blank(token: number): Draft {
   return {
     token,

@@ -20,13 +20,21 @@ const SIDED: ReadonlySet<string> = new Set(['left', 'right', 'first', 'second'])
 
 const NEVER_PAIRED: ReadonlySet<Region> = new Set(['lips', 'tongue', 'chin']);
 
-/** Whether the side has changed before a step while that step's region was worked earlier, before the change. */
+/**
+ * Whether the side has changed before a step while that step's region was worked earlier, before the change.
+ *
+ * @example "Left jaw. Left cheek. Now the right. Jaw. Cheek." // true from the second jaw on
+ */
 export function secondRound(drafts: readonly Draft[], at: number): boolean {
   const change = drafts.slice(0, at + 1).findLastIndex((one) => one.swapped);
   return change > 0 && drafts.slice(0, change).some((one) => one.region !== null && one.region === drafts[at]!.region);
 }
 
-/** Several steps done on one side and then on the other: the first round gets its side when the second one comes. */
+/**
+ * Several steps done on one side and then on the other: the first round gets its side when the second one comes.
+ *
+ * @example "Left jaw. Left cheek. Now the right. Jaw. Cheek." // the first two are on the first side, the others on the second
+ */
 export function bundles(all: Draft[]): void {
   const drafts = all.filter((one) => one.kind !== 'talk' && one.kind !== 'rest');
   drafts.forEach((draft, i) => {
@@ -53,7 +61,11 @@ const ONE_SIDE_SHOWN =
 const ALL_AGAIN =
   / (?:exactly (?:the )?same|everything(?: again| the same)?|all of (?:it|that|this)|the whole (?:thing|routine|side)) /;
 
-/** All that was worked up to the one change of side, when the words say that it is one side's. */
+/**
+ * All that was worked up to the one change of side, when the words say that it is one side's.
+ *
+ * @example "We do one side first. …" // everything up to the change is on the first side
+ */
 export function oneSideFirst(stream: Stream, drafts: readonly Draft[]): void {
   const at = drafts.findIndex((one) => one.swapped);
   const change = drafts[at];
@@ -69,7 +81,11 @@ export function oneSideFirst(stream: Stream, drafts: readonly Draft[]): void {
   if (again && change.side === 'second') Object.assign(change, { region: first[0]!.region, action: first[0]!.action });
 }
 
-/** The side that a step is done on, from its own words and from what came before it. */
+/**
+ * The side that a step is done on, from its own words and from what came before it.
+ *
+ * @example sideOf(' on the left ', draft, [], undefined) // 'left'
+ */
 export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], before: Draft | undefined): Step['side'] {
   const head = text.slice(0, 260);
   if (

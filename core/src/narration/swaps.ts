@@ -71,7 +71,11 @@ const FAR = 4000;
 /** No two changes of side follow each other so closely: a second cue of the same one is not another. */
 const NEAR_MS = 8000;
 
-/** The instants at which the side changes, with the words that say so. */
+/**
+ * The instants at which the side changes, with the words that say so.
+ *
+ * @example readSwaps(streamOf(words)).length // 1, for “now the other side”
+ */
 export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
   const found: (FoundSwap & { token: number })[] = [];
   for (const [sure, shape] of SHAPES)

@@ -49,6 +49,8 @@ const TENS = new Map(
 /**
  * The stream of tokens that patterns are matched on. Numbers are one token whatever their form ("10", "ten",
  * "twenty-five", "three or four", "5-6"); a comma and the end of a sentence are tokens of their own, and so is a silence.
+ *
+ * @example streamOf(wordsOf(parseLines('Six times.'))).text // ' № times . '
  */
 export function streamOf(words: readonly Word[]): Stream {
   const plain: Token[] = [];

@@ -19,6 +19,8 @@ export interface Word {
 /**
  * The words of a narration, each with the time that falls to it by its position in its line. Lines without any
  * punctuation, as machines write captions, count as a sentence each.
+ *
+ * @example wordsOf([{ startMs: 0, endMs: 1000, text: 'Let go.', timed: true }]).map((word) => word.norm) // ['let', 'go']
  */
 export function wordsOf(lines: readonly NarrationLine[]): Word[] {
   const punctuated = lines.filter((line) => /[.!?]/.test(line.text)).length * 3 >= lines.length;
@@ -68,7 +70,11 @@ export function wordsOf(lines: readonly NarrationLine[]): Word[] {
   return words;
 }
 
-/** The words from one index up to another, as they are written. */
+/**
+ * The words from one index up to another, as they are written.
+ *
+ * @example wording(words, 0, 2) // 'Let go.'
+ */
 export function wording(words: readonly Word[], from: number, to: number): string {
   return words
     .slice(Math.max(0, from), to)
@@ -76,7 +82,11 @@ export function wording(words: readonly Word[], from: number, to: number): strin
     .join(' ');
 }
 
-/** The words that something was read from, without the mark that ends them. */
+/**
+ * The words that something was read from, without the mark that ends them.
+ *
+ * @example saidBy({ words }, { from: 0, to: 2 }) // 'Let go'
+ */
 export function saidBy(read: { readonly words: readonly Word[] }, { from, to }: Pick<Evidence, 'from' | 'to'>): string {
   return wording(read.words, from, to).replace(/[.,;:!?]+$/, '');
 }

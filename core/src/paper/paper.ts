@@ -63,7 +63,11 @@ const TOOL_NAMES: Readonly<Record<Tool, string>> = {
   device: 'the device, with its maker’s instructions',
 };
 
-/** Everything that is taken to the shoot on paper (common practice, no source). */
+/**
+ * Everything that is taken to the shoot on paper (common practice, no source).
+ *
+ * @example paperOf(lesson).runSheet.length // 7
+ */
 export function paperOf(lesson: Lesson): Paper {
   const plan = schedule(lesson);
   const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
@@ -184,7 +188,11 @@ function frameRow(at: string, step: string, words: string): SheetRow {
   return { at, number: '', step, dose: '', side: '', framing: '', words };
 }
 
-/** Shots grouped by framing, widest last, so that the camera is moved as seldom as possible. */
+/**
+ * Shots grouped by framing, widest last, so that the camera is moved as seldom as possible.
+ *
+ * @example shotsByFraming(paperOf(lesson).shots)[0]?.framing // the closest of them
+ */
 export function shotsByFraming(shots: readonly Shot[]): Shot[] {
   return [...shots].sort((a, b) => FRAMINGS.indexOf(a.framing) - FRAMINGS.indexOf(b.framing) || a.number - b.number);
 }

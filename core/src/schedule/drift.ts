@@ -9,7 +9,11 @@ export interface Drift {
   readonly stretchMs: number;
 }
 
-/** For each step that was filmed: when it starts in the plan and in the footage, and how much longer it became. */
+/**
+ * For each step that was filmed: when it starts in the plan and in the footage, and how much longer it became.
+ *
+ * @example driftOf(schedule(lesson), filmed)[0] // { stepId: 'a', plannedStartMs: 0, filmedStartMs: 2000, stretchMs: 2000 }
+ */
 export function driftOf(plan: Schedule, filmed: readonly Passage[]): Drift[] {
   const drift: Drift[] = [];
   for (const timing of plan.steps) {

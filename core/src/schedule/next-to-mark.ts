@@ -8,6 +8,8 @@ export type Guess = Pick<Segment, 'kind' | 'stepId' | 'side'>;
 
 /**
  * The first piece of planned work that no segment shows yet, in the plan's order; once all is marked, plain talk.
+ *
+ * @example nextToMark(lesson) // { kind: 'reps', stepId: 'a', side: 'left' }
  */
 export function nextToMark(lesson: Lesson): Guess {
   const marked = new Map<string, number>();

@@ -8,6 +8,8 @@ const SHORT = 9;
 /**
  * The same lesson without its teaching talk, for those who know it: doses whole, only short cues of side and release are
  * kept, no time for a first try.
+ *
+ * @example practiceCut(lesson).opening // ''
  */
 export function practiceCut(lesson: Lesson): Lesson {
   const kept = (words: string): string =>
@@ -30,7 +32,11 @@ export function practiceCut(lesson: Lesson): Lesson {
   };
 }
 
-/** One step as a short lesson of its own, with everything that is said at it. */
+/**
+ * One step as a short lesson of its own, with everything that is said at it.
+ *
+ * @example singleStep(lesson, 'a')?.title // 'Slipway'
+ */
 export function singleStep(lesson: Lesson, stepId: string): Lesson | null {
   const step = lesson.steps.find((one) => one.id === stepId);
   if (!step) return null;

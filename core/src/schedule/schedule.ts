@@ -42,6 +42,8 @@ const COUNT_MS = 600;
  * two sides, time for the viewer, words after, rest. Words over the dose begin with it; where they take longer, the last
  * part stretches until they end, as it does in front of a camera (not for words that are spoken over the footage
  * afterwards). Neighbouring steps of one bundle are all done on the first side, then all on the other.
+ *
+ * @example schedule(lesson).totalMs // 226_000
  */
 export function schedule(lesson: Lesson): Schedule {
   const clock = new Clock(lesson.pace);
@@ -65,7 +67,11 @@ export function schedule(lesson: Lesson): Schedule {
   return clock.result(lesson);
 }
 
-/** Runs of neighbouring steps that are done side by side as a whole; a step alone is a run of one. */
+/**
+ * Runs of neighbouring steps that are done side by side as a whole; a step alone is a run of one.
+ *
+ * @example bundlesOf(lesson.steps).length // 7, where no step is bundled
+ */
 export function bundlesOf(steps: readonly Step[]): Step[][] {
   const groups: Step[][] = [];
   for (const step of steps) {
@@ -87,23 +93,35 @@ function roundsOf(group: readonly Step[]): (readonly WorkedSide[])[][] {
   return partsOf(group[0]!.sidePlan).map((side) => group.map(() => [side]));
 }
 
-/** The dose that a side of a step gets. */
+/**
+ * The dose that a side of a step gets.
+ *
+ * @example doseFor(step, 'right') === (step.rightDose ?? step.dose) // true
+ */
 export function doseFor(step: Step, side: WorkedSide | null): Step['dose'] {
   return side === 'right' && step.rightDose ? step.rightDose : step.dose;
 }
 
-/** Time of a part of a step's side plan, ms. */
+/**
+ * Time of a part of a step's side plan, ms.
+ *
+ * @example partMs(step, 'left') // 15_000, for five strokes of three seconds
+ */
 export function partMs(step: Step, part: WorkedSide): number {
   if (part === 'alternating' && step.rightDose) return oneSideMs(step.dose) + oneSideMs(step.rightDose);
   return oneSideMs(doseFor(step, part)) * sidesIn(part);
 }
 
 /** The dose of a step by itself, over all its parts, ms. */
-export function stepDoseMs(step: Step): number {
+function stepDoseMs(step: Step): number {
   return partsOf(step.sidePlan).reduce((sum, part) => sum + partMs(step, part), 0);
 }
 
-/** The kind of segment in which a step's dose is worked. */
+/**
+ * The kind of segment in which a step's dose is worked.
+ *
+ * @example workKind(step) // 'reps'
+ */
 export function workKind(step: Pick<Step, 'dose' | 'move'>): 'hold' | 'reps' | 'drain' {
   if (step.dose.form === 'hold') return 'hold';
   return step.move.action === 'drain' ? 'drain' : 'reps';

@@ -18,6 +18,8 @@ const NEEDED =
 /**
  * Every sentence of the lesson with its speaking time. What neither tells how, how much, where nor warns may go, longest
  * first: the greeting stays as long as it is the only sentence of the opening.
+ *
+ * @example talkOf(lesson)[0] // { stepId: null, part: 'opening', sentence: 'Good morning.', ms: 1450, mayGo: false }
  */
 export function talkOf(lesson: Lesson): Talk[] {
   const talk: Talk[] = [];
@@ -41,7 +43,11 @@ export function talkOf(lesson: Lesson): Talk[] {
   return talk;
 }
 
-/** The sentences of a text, each with its closing mark. */
+/**
+ * The sentences of a text, each with its closing mark.
+ *
+ * @example sentencesOf('Press. Let go!') // ['Press.', 'Let go!']
+ */
 export function sentencesOf(words: string): string[] {
   return (words.match(/[^.!?…\n]+(?:[.!?…]+["”'’)]*|\n|$)/g) ?? [])
     .map((one) => one.trim())

@@ -36,7 +36,11 @@ export function timelineOf(lesson: Lesson, id: CutId = 'full'): Timeline | null 
   return { id, passages, durationMs: totalMs, cut: null };
 }
 
-/** The lesson's plan in the reduction that a cut is; null when its step is not in it. */
+/**
+ * The lesson's plan in the reduction that a cut is; null when its step is not in it.
+ *
+ * @example planOf(lesson, 'step:a')?.steps.length // 1
+ */
 export function planOf(lesson: Lesson, id: CutId): Lesson | null {
   if (id === 'full') return lesson;
   return id === 'practice' ? practiceCut(lesson) : singleStep(lesson, stepOfCut(id)!);

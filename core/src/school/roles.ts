@@ -16,6 +16,8 @@ interface OfMove {
 /**
  * The role of each step. What drains after the last work closes; before that, the first time in a region that the
  * school opens is its opening, and every further one belongs to the closing.
+ *
+ * @example rolesOf(lesson.steps, schoolOf(lesson)) // ['opening', 'work', 'work', 'closing']
  */
 export function rolesOf(steps: readonly OfMove[], school: School): Role[] {
   const drains = steps.map((step) => drainsIn(step, school));
@@ -44,7 +46,11 @@ function drainsIn({ move }: OfMove, { drainage }: School): boolean {
   return place && (move.action === 'press' || (move.action === 'stroke' && move.direction?.to === 'collarbone'));
 }
 
-/** Where a step stands in its school's order, 0 upward; null when it may come anywhere. */
+/**
+ * Where a step stands in its school's order, 0 upward; null when it may come anywhere.
+ *
+ * @example rankOf(step, schoolOf(lesson)) // 3
+ */
 export function rankOf({ move }: OfMove, school: School): number | null {
   if (school.phases.length > 0) {
     const phase = school.phases.findIndex((actions) => actions.includes(move.action));

@@ -202,7 +202,11 @@ export const SCHOOL_NAMES = Object.fromEntries(SCHOOL_IDS.map((id) => [id, SCHOO
   Record<SchoolId, string>
 >;
 
-/** The rules that a lesson is judged by: its own copy, or its school as it is. */
+/**
+ * The rules that a lesson is judged by: its own copy, or its school as it is.
+ *
+ * @example schoolOf({ school: 'holds', ownSchool: null }).name // 'Holds'
+ */
 export function schoolOf(lesson: { readonly school: SchoolId; readonly ownSchool: School | null }): School {
   return lesson.ownSchool ?? SCHOOLS[lesson.school];
 }

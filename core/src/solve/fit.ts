@@ -47,6 +47,7 @@ const MOST_CHOICES = 400;
  * together, on the largest grid that all their times share.
  *
  * @param progress told from 0 to 1; returning false ends the search without a result.
+ * @example fit(lesson, 210_000).totalMs // within the tolerance of 210_000, where that can be had
  */
 export function fit(
   lesson: Lesson,
@@ -76,7 +77,11 @@ export function fit(
   return { ...result, afterMs, loss: sum(chosen.map((pick, i) => choices[i]![pick]!.loss)), changes, why: '' };
 }
 
-/** The lesson with a fit's doses. */
+/**
+ * The lesson with a fit's doses.
+ *
+ * @example fitted(lesson, [{ stepId: 'a', dose }]).steps[0]?.dose === dose // true
+ */
 export function fitted(lesson: Lesson, changes: readonly FitChange[]): Lesson {
   const doses = new Map(changes.map((one) => [one.stepId, one.dose]));
   return {
@@ -89,7 +94,11 @@ export function fitted(lesson: Lesson, changes: readonly FitChange[]): Lesson {
   };
 }
 
-/** Every dose that a step may take inside its move's ranges, the planned one first. */
+/**
+ * Every dose that a step may take inside its move's ranges, the planned one first.
+ *
+ * @example choicesOf(lesson, step)[0]?.dose === step.dose // true
+ */
 export function choicesOf(lesson: Lesson, step: Step): Choice[] {
   const planned = step.dose;
   const weight = WEIGHTS[step.priority];
@@ -161,6 +170,8 @@ function sameDose(a: Dose, b: Dose): boolean {
 /**
  * One choice a step with the least loss whose times add up to the target within the tolerance; nearest to the target
  * among equals. Null when there is none.
+ *
+ * @example cheapest([[{ ms: 1000, loss: 0, … }]], 1000, 0) // [0]
  */
 export function cheapest(
   choices: readonly (readonly Choice[])[],

@@ -34,12 +34,16 @@ export interface Suggestion {
 }
 
 /** What changes cost between two neighbours, in jumps (common practice, no source: a jump back tires most). */
-export const COSTS = { jump: 1, back: 3, tool: 4, posture: 5, wipe: 6, framing: 2 } as const;
+const COSTS = { jump: 1, back: 3, tool: 4, posture: 5, wipe: 6, framing: 2 } as const;
 
 /** Up to so many free blocks the search is exact. */
-export const EXACT_UP_TO = 14;
+const EXACT_UP_TO = 14;
 
-/** The blocks of a lesson in their present order. */
+/**
+ * The blocks of a lesson in their present order.
+ *
+ * @example blocksOf(lesson).map((block) => block.stepIds) // [['a'], ['b', 'c']]
+ */
 export function blocksOf(lesson: Lesson, school: School = schoolOf(lesson)): Block[] {
   const roles = new Map(rolesOf(lesson.steps, school).map((role, at) => [lesson.steps[at]!.id, role]));
   return bundlesOf(lesson.steps).map((group) => blockOf(group, roles.get(group[0]!.id)!, school));
@@ -71,13 +75,17 @@ function blockOf(group: readonly Step[], role: Role, school: School): Block {
 }
 
 /** Whether `a` has to come before `b` by a hard rule of the school. */
-export function mustPrecede(a: Block, b: Block): boolean {
+function mustPrecede(a: Block, b: Block): boolean {
   if (a.role !== b.role) return a.role === 'opening' || b.role === 'closing';
   if (a.role !== 'work' && a.rank !== null && b.rank !== null && a.rank < b.rank) return true;
   return a.role === 'work' && a.needsDry && !a.slip && b.slip && !b.needsDry;
 }
 
-/** What it costs that `b` follows `a`. */
+/**
+ * What it costs that `b` follows `a`.
+ *
+ * @example stepCost(jaw, collarbone) // 4, a jump back
+ */
 export function stepCost(a: Block, b: Block): number {
   let cost = 0;
   if (a.role === b.role && a.lastRank !== null && b.rank !== null) {
@@ -91,13 +99,18 @@ export function stepCost(a: Block, b: Block): number {
   return cost;
 }
 
+/** @example costOf(blocksOf(lesson)) // 22 */
 export function costOf(blocks: readonly Block[]): number {
   let cost = 0;
   for (let at = 1; at < blocks.length; at++) cost += stepCost(blocks[at - 1]!, blocks[at]!);
   return cost;
 }
 
-/** How many pairs stand in an order that a hard rule forbids. */
+/**
+ * How many pairs stand in an order that a hard rule forbids.
+ *
+ * @example brokenRules(blocksOf(lesson)) // 0
+ */
 export function brokenRules(blocks: readonly Block[]): number {
   let broken = 0;
   for (let late = 1; late < blocks.length; late++)
@@ -111,6 +124,7 @@ export function brokenRules(blocks: readonly Block[]): number {
  * over subsets, Held and Karp 1962), a local search beyond.
  *
  * @param progress told from 0 to 1; returning false ends the search with the best order so far.
+ * @example suggestOrder(lesson).order // ['harbour', 'slipway', 'rope']
  */
 export function suggestOrder(
   lesson: Lesson,
@@ -255,7 +269,11 @@ function localSearch(blocks: readonly Block[], progress: (share: number) => bool
   return bestWorth >= BROKEN ? null : best;
 }
 
-/** The steps that really move between two orders: all but the largest set that keeps its order among itself. */
+/**
+ * The steps that really move between two orders: all but the largest set that keeps its order among itself.
+ *
+ * @example movedBetween(['a', 'b', 'c'], ['c', 'a', 'b']) // Set { 'c' }
+ */
 export function movedBetween(before: readonly string[], after: readonly string[]): Set<string> {
   const place = new Map(before.map((id, at) => [id, at]));
   const order = after.map((id) => place.get(id) ?? -1);

@@ -22,6 +22,7 @@ const FASTEST = 480;
  * the pauses stay as they are. The spread is the root mean square of the relative error.
  *
  * @throws Error when there is nothing that can be used: no words, or no time.
+ * @example calibrate(samples, pace).syllablesPerMinute // 208
  */
 export function calibrate(samples: readonly Sample[], pace: Pace): Pace {
   const rows = samples
@@ -70,7 +71,11 @@ function twoFigures(rows: readonly { syllables: number; pauses: number; ms: numb
   return [(st * pp - pt * sp) / determinant, (ss * pt - sp * st) / determinant];
 }
 
-/** What a marked take tells of speaking: every stretch in which a known text is spoken and nothing else happens. */
+/**
+ * What a marked take tells of speaking: every stretch in which a known text is spoken and nothing else happens.
+ *
+ * @example samplesFromTake(lesson)[0] // { words: 'Flat fingers …', ms: 5200 }
+ */
 export function samplesFromTake(lesson: Lesson): Sample[] {
   const steps = new Map(lesson.steps.map((step) => [step.id, step]));
   return lesson.segments.flatMap((segment): Sample[] => {

@@ -29,12 +29,20 @@ export function filled(words: string, step: Filling): string {
   return words.includes('{') ? words.replace(FIELD, (whole, name: FieldName) => fieldOf(name, step) ?? whole) : words;
 }
 
-/** Fields that stand in the words and have no meaning for this step, and whatever else stands in braces. */
+/**
+ * Fields that stand in the words and have no meaning for this step, and whatever else stands in braces.
+ *
+ * @example unfilled('Do {dose} on {nothing}.') // ['{dose}', '{nothing}']
+ */
 export function unfilled(words: string, step: Filling): string[] {
   return [...filled(words, step).matchAll(/\{[^}]*\}?/g)].map((match) => match[0]);
 }
 
-/** The value of a field for a step; null when its dose has no such figure. */
+/**
+ * The value of a field for a step; null when its dose has no such figure.
+ *
+ * @example fieldOf('reps', step) // '5'
+ */
 export function fieldOf(name: FieldName, { dose, sidePlan }: Filling): string | null {
   const parts = partsOf(sidePlan);
   switch (name) {

@@ -36,7 +36,11 @@ const SPOKEN: readonly (readonly [RegExp, string])[] = [
   [/&/g, ' and '],
 ];
 
-/** Text as it is read aloud: abbreviations, units and numbers in words. For English. */
+/**
+ * Text as it is read aloud: abbreviations, units and numbers in words. For English.
+ *
+ * @example readAloud('12 times') // 'twelve times'
+ */
 export function readAloud(text: string): string {
   let spoken = text;
   for (const [pattern, words] of SPOKEN) spoken = spoken.replace(pattern, words);

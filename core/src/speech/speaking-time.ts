@@ -2,7 +2,11 @@ import type { Pace } from '../lesson/lesson.schema';
 import { readAloud } from './numbers';
 import { syllablesOfWord } from './syllables';
 
-/** Syllables of a text as it is read aloud. */
+/**
+ * Syllables of a text as it is read aloud.
+ *
+ * @example syllablesOf('Let go of it.') // 4
+ */
 export function syllablesOf(text: string): number {
   return readAloud(text)
     .split(/[^\p{L}’']+/u)
@@ -21,7 +25,11 @@ export interface Spoken {
 const counted = new Map<string, Spoken>();
 const MOST_KEPT = 4000;
 
-/** Counts what of a text takes time. `[3 s]` in a text is a silence of that length. */
+/**
+ * Counts what of a text takes time. `[3 s]` in a text is a silence of that length.
+ *
+ * @example spokenParts('Press, and let go.') // { syllables: 4, commas: 1, stops: 1, silenceMs: 0 }
+ */
 export function spokenParts(text: string): Spoken {
   const known = counted.get(text);
   if (known) return known;
@@ -66,7 +74,11 @@ export function speakingMs(
   );
 }
 
-/** Words a minute that a text comes to at a pace, pauses included; null for a text without words. */
+/**
+ * Words a minute that a text comes to at a pace, pauses included; null for a text without words.
+ *
+ * @example wordsPerMinute('Press, and let go.', pace) // 96
+ */
 export function wordsPerMinute(text: string, pace: Pace): number | null {
   const words = readAloud(text).match(/[\p{L}’'-]+/gu)?.length ?? 0;
   const lengthMs = speakingMs(text, pace);

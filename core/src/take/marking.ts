@@ -2,7 +2,11 @@ import type { SingleChange } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Segment } from '../lesson/segment.schema';
 
-/** The segment of a take that holds an instant. */
+/**
+ * The segment of a take that holds an instant.
+ *
+ * @example segmentAt(segments, 't', 900)?.id // 's'
+ */
 export function segmentAt(segments: readonly Segment[], takeId: string, ms: number): Segment | null {
   return segments.find((one) => one.takeId === takeId && one.startMs <= ms && ms < one.endMs) ?? null;
 }
@@ -10,6 +14,8 @@ export function segmentAt(segments: readonly Segment[], takeId: string, ms: numb
 /**
  * The free stretch within `[fromMs, toMs)` that begins at or after `fromMs` and touches no segment of the take; null
  * when there is none.
+ *
+ * @example freeStretch([], 't', 500, 900) // { startMs: 500, endMs: 900 }
  */
 export function freeStretch(
   segments: readonly Segment[],
@@ -30,6 +36,8 @@ export function freeStretch(
 /**
  * The changes that move one end of a segment, kept between its neighbours and at least `shortestMs` long; beats that
  * fall outside are dropped.
+ *
+ * @example moveEnd(lesson, segment, 'endMs', 4200, 60_000) // [{ kind: 'set_segment', segmentId: 's', field: 'endMs', value: 4200 }]
  */
 export function moveEnd(
   lesson: Lesson,
@@ -55,7 +63,11 @@ export function moveEnd(
   return changes;
 }
 
-/** The beats of a segment with one more tapped at `ms`; a tap within 120 ms of another replaces it. */
+/**
+ * The beats of a segment with one more tapped at `ms`; a tap within 120 ms of another replaces it.
+ *
+ * @example withBeat({ ...segment, startMs: 0, endMs: 9000, beatsMs: [3000] }, 3100) // [3100]
+ */
 export function withBeat(segment: Segment, ms: number): number[] {
   if (ms <= segment.startMs || ms > segment.endMs) return [...segment.beatsMs];
   return [...segment.beatsMs.filter((beat) => Math.abs(beat - ms) >= 120), ms].sort((a, b) => a - b);

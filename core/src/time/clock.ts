@@ -25,6 +25,8 @@ export function fineClock(ms: number): string {
 
 /**
  * Reads a length typed by a person: `7`, `7:30`, `1:02:03`, `90s`, `7.5` (a bare number is minutes). Null when it is none.
+ *
+ * @example parseClock('7:30') // 450000
  */
 export function parseClock(text: string): number | null {
   const trimmed = text.trim().toLowerCase();

@@ -6,6 +6,8 @@ export interface FrameRate {
 
 /**
  * Reads ffprobe's `30000/1001` form. Null for `0/0` and anything that is no positive fraction.
+ *
+ * @example parseFrameRate('30000/1001') // { numerator: 30000, denominator: 1001 }
  */
 export function parseFrameRate(text: string): FrameRate | null {
   const match = /^(\d+)(?:\/(\d+))?$/.exec(text);
@@ -15,17 +17,29 @@ export function parseFrameRate(text: string): FrameRate | null {
   return numerator > 0 && denominator > 0 ? { numerator, denominator } : null;
 }
 
-/** The frame that is on screen at `ms`. A start rounded to whole milliseconds still belongs to its own frame. */
+/**
+ * The frame that is on screen at `ms`. A start rounded to whole milliseconds still belongs to its own frame.
+ *
+ * @example frameAt(1000, { numerator: 25, denominator: 1 }) // 25
+ */
 export function frameAt(ms: number, rate: FrameRate): number {
   return Math.floor(((ms + 0.5) * rate.numerator) / (1000 * rate.denominator) + 1e-9);
 }
 
-/** Where frame `frame` starts, rounded to whole milliseconds. `frameAt(msOfFrame(f, r), r) === f` for rates up to 500. */
+/**
+ * Where frame `frame` starts, rounded to whole milliseconds. `frameAt(msOfFrame(f, r), r) === f` for rates up to 500.
+ *
+ * @example msOfFrame(25, { numerator: 30000, denominator: 1001 }) // 834
+ */
 export function msOfFrame(frame: number, rate: FrameRate): number {
   return Math.round((frame * 1000 * rate.denominator) / rate.numerator);
 }
 
-/** The start of the frame nearest to `ms`. */
+/**
+ * The start of the frame nearest to `ms`.
+ *
+ * @example snapToFrame(1015, { numerator: 25, denominator: 1 }) // 1000
+ */
 export function snapToFrame(ms: number, rate: FrameRate): number {
   return msOfFrame(Math.round((ms * rate.numerator) / (1000 * rate.denominator)), rate);
 }
@@ -51,6 +65,7 @@ export function timecode(frame: number, rate: FrameRate, dropFrame = false): str
  * The frame number of a timecode; the inverse of {@link timecode}. `;` before the frames means drop-frame.
  *
  * @throws RangeError when the text is no timecode of this rate, or names a label that drop-frame skips.
+ * @example frameOfTimecode('00:00:01:00', { numerator: 25, denominator: 1 }) // 25
  */
 export function frameOfTimecode(text: string, rate: FrameRate): number {
   const match = /^(\d{2,}):([0-5]\d):([0-5]\d)([:;])(\d{2})$/.exec(text);

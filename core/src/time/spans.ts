@@ -17,12 +17,20 @@ export function unionSpans(spans: readonly Span[]): Span[] {
   return union;
 }
 
-/** Total length of **disjoint** spans, ms. */
+/**
+ * Total length of **disjoint** spans, ms.
+ *
+ * @example lengthOf([[0, 5], [8, 10]]) // 7
+ */
 export function lengthOf(spans: readonly Span[]): number {
   return spans.reduce((sum, [start, end]) => sum + (end - start), 0);
 }
 
-/** What two unions (each sorted and disjoint) have in common. */
+/**
+ * What two unions (each sorted and disjoint) have in common.
+ *
+ * @example intersectSpans([[0, 5]], [[3, 9]]) // [[3, 5]]
+ */
 export function intersectSpans(a: readonly Span[], b: readonly Span[]): Span[] {
   const common: Span[] = [];
   let i = 0;
@@ -39,7 +47,11 @@ export function intersectSpans(a: readonly Span[], b: readonly Span[]): Span[] {
   return common;
 }
 
-/** What of union `a` is not in union `b` (each sorted and disjoint). */
+/**
+ * What of union `a` is not in union `b` (each sorted and disjoint).
+ *
+ * @example subtractSpans([[0, 9]], [[3, 5]]) // [[0, 3], [5, 9]]
+ */
 export function subtractSpans(a: readonly Span[], b: readonly Span[]): Span[] {
   const rest: Span[] = [];
   let j = 0;
@@ -55,12 +67,11 @@ export function subtractSpans(a: readonly Span[], b: readonly Span[]): Span[] {
   return rest;
 }
 
-/** The holes that a union leaves in `[0, durationMs)`. */
-export function gapsIn(union: readonly Span[], durationMs: number): Span[] {
-  return subtractSpans([[0, durationMs]], union);
-}
-
-/** The spans cut to `[0, durationMs)`; those outside are dropped. */
+/**
+ * The spans cut to `[0, durationMs)`; those outside are dropped.
+ *
+ * @example clipSpans([[-5, 5], [9, 20]], 10) // [[0, 5], [9, 10]]
+ */
 export function clipSpans(spans: readonly Span[], durationMs: number): Span[] {
   return spans
     .map(([start, end]): Span => [Math.max(0, start), Math.min(durationMs, end)])

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 
-export const EVENT_KINDS = [
+const EVENT_KINDS = [
   'played',
   'opened',
   'play',

@@ -14,6 +14,8 @@ export interface Played {
 /**
  * The played spans of one viewing: the union of its `played` heartbeats, cut to the lesson. The same event id counts
  * once, in whatever order and however often it comes; other kinds of event never lengthen what was watched.
+ *
+ * @example playedOf([{ id: '1', kind: 'played', fromMs: 0, toMs: 5000 }], 10_000).completion // 0.5
  */
 export function playedOf(
   events: readonly Pick<WatchEvent, 'id' | 'kind' | 'fromMs' | 'toMs'>[],
@@ -29,7 +31,11 @@ export function playedOf(
   return playedFromSpans(unionSpans(clipSpans(stretches, durationMs)), durationMs);
 }
 
-/** Watched time and completion of spans that are already a union. */
+/**
+ * Watched time and completion of spans that are already a union.
+ *
+ * @example playedFromSpans([[0, 5000]], 10_000) // { spans: [[0, 5000]], watchedMs: 5000, completion: 0.5 }
+ */
 export function playedFromSpans(spans: readonly Span[], durationMs: number): Played {
   const watchedMs = lengthOf(spans);
   return { spans, watchedMs, completion: durationMs > 0 ? watchedMs / durationMs : 0 };

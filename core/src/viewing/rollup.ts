@@ -37,7 +37,11 @@ export const rollupSchema = z.object({
 });
 export type Rollup = z.infer<typeof rollupSchema>;
 
-/** The sums of a cut that nobody has watched. */
+/**
+ * The sums of a cut that nobody has watched.
+ *
+ * @example emptyRollup({ durationMs: 2500, steps: [] }).covered // [0, 0, 0]
+ */
 export function emptyRollup({ durationMs, steps }: Pick<SummedCut, 'durationMs' | 'steps'>): Rollup {
   const bins = Math.max(1, Math.ceil(durationMs / BIN_MS));
   const zeros = (length: number): number[] => new Array<number>(length).fill(0);
@@ -109,6 +113,8 @@ export function addToRollup(rollup: Rollup, cut: SummedCut, before: Watched, fre
 /**
  * Takes a part out of sums again: what {@link addToRollup} had added. Nothing goes below nothing, so that sums that were
  * wrong before stay sums.
+ *
+ * @example subtractRollup(sums, part) // sums as if the viewing of the part had never been
  */
 export function subtractRollup(from: Rollup, part: Rollup): void {
   const less = (a: number, b: number): number => Math.max(0, a - b);

@@ -1,6 +1,8 @@
 /**
  * Whether words about discomfort call for "stop, and ask a professional": chosen words, not a diagnosis. A tick by the
  * viewer always counts, whatever the words are.
+ *
+ * @example soundsSerious('I felt dizzy') // true
  */
 export function soundsSerious(words: string): boolean {
   return SERIOUS.some((pattern) => pattern.test(words));

@@ -17,17 +17,29 @@ const sumsSchema = z.object({
 /** The sums of a version's viewings: those of each cut, and how many viewings there are of all. */
 export type Sums = z.infer<typeof sumsSchema>;
 
-/** The sums of a version that nobody has watched. */
+/**
+ * The sums of a version that nobody has watched.
+ *
+ * @example emptySums().viewings // 0
+ */
 export function emptySums(): Sums {
   return { format: SUMS_FORMAT, version: SUMS_VERSION, viewings: 0, cuts: {} };
 }
 
-/** The sums of one cut within those of a version; they begin empty. The sums given are changed by what is added to them. */
+/**
+ * The sums of one cut within those of a version; they begin empty. The sums given are changed by what is added to them.
+ *
+ * @example sumsOfCut(emptySums(), cut).viewings // 0
+ */
 export function sumsOfCut(sums: Sums, cut: SummedCut): Rollup {
   return (sums.cuts[cut.id] ??= emptyRollup(cut));
 }
 
-/** Sets how many viewings there are of all cuts. */
+/**
+ * Sets how many viewings there are of all cuts.
+ *
+ * @example countViewings(sums) // sums.viewings is then the sum over its cuts
+ */
 export function countViewings(sums: Sums): void {
   sums.viewings = Object.values(sums.cuts).reduce((sum, cut) => sum + cut.viewings, 0);
 }

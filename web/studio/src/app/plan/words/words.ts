@@ -5,7 +5,8 @@ import { findingKey, type Finding, type FindingPlace } from '@limber/core/check/
 import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
 import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
-import { describeMove, readingEase } from '@limber/core/check/words-findings';
+import { describeMove } from '@limber/core/check/describe-move';
+import { readingEase } from '@limber/core/check/reading-ease';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
