@@ -39,7 +39,7 @@ module.exports = {
       name: 'no-circles',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
     none('core-stands-alone', '^core/src/(?!.*\\.spec\\.ts$)', '^(server|web|cli|demo|bench|e2e)/'),
     {

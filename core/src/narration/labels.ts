@@ -1,4 +1,4 @@
-import type { Token } from './tokens';
+import type { Token } from './token';
 
 /** Words that make the number after them a step's label, as alternatives of a pattern. */
 export const LABEL_NOUNS = 'step|number|exercise|drill|question|move|technique';

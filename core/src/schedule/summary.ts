@@ -11,6 +11,8 @@ export const SUMMARY_VERSION = 1;
 /** What a list of lessons shows of one, so that nobody has to read the lesson for it. */
 export interface LessonSummary extends Todo {
   readonly summaryVersion: number;
+  /** The revision of the lesson that it tells of. */
+  readonly revision: number;
   readonly title: string;
   readonly concern: string;
   readonly school: Lesson['school'];
@@ -24,12 +26,13 @@ export interface LessonSummary extends Todo {
   readonly regions: readonly { region: Region; side: WorkedSide; startMs: number; endMs: number }[];
 }
 
-/** @example summaryOf(lesson).plannedMs // 412_000 */
-export function summaryOf(lesson: Lesson): LessonSummary {
+/** @example summaryOf(lesson, 1).plannedMs // 412_000 */
+export function summaryOf(lesson: Lesson, revision: number): LessonSummary {
   const plan = schedule(lesson);
   const regions = new Map(lesson.steps.map((step) => [step.id, step.move.region]));
   return {
     summaryVersion: SUMMARY_VERSION,
+    revision,
     title: lesson.title,
     concern: lesson.concern,
     school: lesson.school,

@@ -16,7 +16,7 @@ export const lessonStoreWithTrash: DocumentStore<Lesson, Change> = storeOf('TRUE
 export async function insertLesson(database: Pick<EntityManager, 'getRepository'>, doc: Lesson): Promise<void> {
   await database
     .getRepository(Lessons)
-    .insert({ id: doc.id, revision: 1, doc: doc as never, summary: summaryOf(doc) as never, updatedAt: new Date() });
+    .insert({ id: doc.id, revision: 1, doc: doc as never, summary: summaryOf(doc, 1) as never, updatedAt: new Date() });
 }
 
 function storeOf(condition: string): DocumentStore<Lesson, Change> {
@@ -33,7 +33,7 @@ function storeOf(condition: string): DocumentStore<Lesson, Change> {
     save: async (manager, id, _before, doc, revision) => {
       await manager
         .getRepository(Lessons)
-        .update({ id }, { doc, revision, summary: summaryOf(doc), updatedAt: new Date() });
+        .update({ id }, { doc, revision, summary: summaryOf(doc, revision), updatedAt: new Date() });
     },
   };
 }

@@ -33,7 +33,7 @@ export async function listLessons(database: Pick<DataSource, 'query'>): Promise<
       listed.push({ id, updatedAt, title: titleOf(stored), unreadable: doc.message });
       continue;
     }
-    const made = summaryOf(doc);
+    const made = summaryOf(doc, revision);
     await database.query('UPDATE lessons SET summary = $3 WHERE id = $1 AND revision = $2', [
       ...[id, revision, JSON.stringify(made)],
     ]);

@@ -241,6 +241,12 @@ export class CutsAndMedia1764400000000 implements MigrationInterface {
         UNION ALL SELECT version_id, 'remark', '', '', count(*) FROM feedback WHERE remark <> '' GROUP BY version_id;
       -- What the desk shows of a lesson, as its newest revision has it; null where it is still to be read out of it.
       ALTER TABLE lessons ADD COLUMN summary jsonb;
+      -- It names its revision: a document that is changed without it has none.
+      CREATE FUNCTION forget_summary() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN
+        IF NEW.summary IS NOT DISTINCT FROM OLD.summary THEN NEW.summary = NULL; END IF;
+        RETURN NEW; END $$;
+      CREATE TRIGGER lessons_summary BEFORE UPDATE OF doc ON lessons
+        FOR EACH ROW WHEN (NEW.doc IS DISTINCT FROM OLD.doc) EXECUTE FUNCTION forget_summary();
     `);
   }
 

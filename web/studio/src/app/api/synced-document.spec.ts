@@ -120,6 +120,39 @@ describe('a synced document', () => {
     expect(kept()).toBe('');
   });
 
+  it('takes in what others did as it was told, and asks only where the telling has a gap or something waits here', async () => {
+    const stream = TestBed.inject(Stream) as unknown as ToldStream;
+    const told = (revision: number, value: string) => ({
+      id: 'l',
+      revision,
+      clientId: 'other',
+      changes: [{ id: `other-${revision}`, revision, change: title(value), clientId: 'other' }],
+    });
+    stream.lessons.next(told(6, 'Theirs'));
+    expect(one.doc()!.title).toBe('Theirs');
+    http.expectNone(EDITS);
+    // Told twice it is taken once; one's own is not taken again.
+    stream.lessons.next(told(6, 'Theirs'));
+    stream.lessons.next({ ...told(7, 'Mine'), clientId: 'tab' });
+    expect(one.doc()!.title).toBe('Theirs');
+    http.expectNone(EDITS);
+    // Seven was missed: everything since six is asked for.
+    stream.lessons.next(told(8, 'Eight'));
+    const request = await next();
+    expect([sentIn(request).baseRevision, sentIn(request).edits.length]).toEqual([6, 0]);
+    request.flush({
+      revision: 8,
+      changes: [7, 8].map((at) => told(at, `Title ${at}`).changes[0]!),
+      refused: [],
+      conflict: null,
+    });
+    await until(() => one.doc()!.title === 'Title 8');
+    // Too long to be told: asked for as well.
+    stream.lessons.next({ ...told(9, ''), changes: null });
+    accept(await next(), [title('Nine')]);
+    await until(() => one.doc()!.title === 'Nine');
+  });
+
   it('sends what came meanwhile in order, on the newer revision', async () => {
     one.edit(title('One'));
     const first = await next();
