@@ -129,10 +129,15 @@ export async function playedOn(page: Page, seconds: number): Promise<void> {
     (wanted) =>
       new Promise<void>((done) => {
         // Two elements take turns; a step is of one of them.
-        const up = (): HTMLVideoElement => document.querySelector<HTMLVideoElement>('video.on')!;
-        let [film, last, played] = [up(), up().currentTime, 0];
+        const up = (): HTMLVideoElement | null => document.querySelector<HTMLVideoElement>('video.on');
+        let film: HTMLVideoElement | null = null;
+        let [last, played] = [0, 0];
         const look = (): void => {
-          if (up() !== film) [film, last] = [up(), up().currentTime];
+          if (up() !== film) [film, last] = [up(), up()?.currentTime ?? 0];
+          if (!film) {
+            setTimeout(look, 20);
+            return;
+          }
           const step = film.currentTime - last;
           last = film.currentTime;
           if (!film.seeking && step > 0 && step < 1) played += step;
