@@ -27,6 +27,8 @@ export async function seams(studio: Studio): Promise<void> {
     const context = await browser.newContext({ baseURL: studio.url, viewport: { width: 1280, height: 800 } });
     await context.setExtraHTTPHeaders({ Cookie: studio.cookie });
     const page = await context.newPage();
+    // The transpiler names functions through a helper that a page does not have.
+    await page.addInitScript('globalThis.__name = (named) => named');
     await page.addInitScript(recordSound);
     await page.goto(`/lesson/${lessonId}/mark/cues`);
     await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);

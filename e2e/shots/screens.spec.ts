@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { DEMO, expect, linkOf, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, saved, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
 const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
@@ -73,21 +73,6 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByTestId('read-step').first()).toBeVisible();
   await shoot('narration');
 
-  await page.goto(`/lesson/${DEMO}/film/takes`);
-  await expect(page.locator('.still img')).toBeVisible();
-  await shoot('takes');
-
-  await page.goto(`/lesson/${DEMO}/mark/segments`);
-  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
-  for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowDown');
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
-  await shoot('segments');
-
-  await page.goto(`/lesson/${DEMO}/mark/cues`);
-  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
-  await page.getByTestId('cue').filter({ hasText: '3 of 8' }).first().click();
-  await shoot('cues');
-
   await page.goto(`/lesson/${DEMO}/share/publish`);
   await expect(page.getByTestId('version')).toBeVisible();
   // A link is a key: the picture shows one that opens nothing.
@@ -100,6 +85,35 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByTestId('completed')).toBeVisible();
   await shoot('watching');
 
+  // A side that was filmed again plays in the place of the first, and the opening move plays twice.
+  await page.goto(`/lesson/${DEMO}/film/takes`);
+  await page.getByRole('button', { name: 'Look at both' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Play', exact: true }).click();
+  await page.waitForTimeout(2500);
+  await shoot('compare');
+  await page.keyboard.press('Escape');
+  await page
+    .getByTestId('plays-rope-right')
+    .getByRole('button', { name: /^Let Take 2/ })
+    .click();
+  await page.locator('tr', { hasText: 'Harbour mouth' }).getByRole('button', { name: 'Once more' }).click();
+  await expect(page.locator('.still img').first()).toBeVisible();
+  await saved(page);
+  await shoot('takes');
+
+  await page.goto(`/lesson/${DEMO}/mark/segments`);
+  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
+  await page.keyboard.press('-');
+  for (let i = 0; i < 15; i++) await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+  await shoot('segments');
+
+  await page.goto(`/lesson/${DEMO}/mark/cues`);
+  await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
+  await page.getByTestId('cue').filter({ hasText: '3 of 8' }).first().click();
+  await shoot('cues');
+
+  await context.request.post(`/api/lessons/${DEMO}/share`, { headers, data: {} });
   const { token } = await linkOf(context.request, DEMO);
   const sizes = [
     ['follow', { viewport: { width: 1280, height: 800 } }],
