@@ -2,8 +2,7 @@ import { cutOf, type Cut } from '@limber/core/assembly/cut';
 import { lessonCut } from '@limber/core/assembly/cuts';
 import { passagesOf } from '@limber/core/assembly/passages';
 import { cutTimesOf, placeAt } from '@limber/core/assembly/place';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import type { Segment } from '@limber/core/lesson/segment.schema';
+import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { medians, report } from './compare';
 import { lessonOf } from './long-lesson';
 
@@ -66,9 +65,16 @@ function hourOf(count: number): Lesson {
     const fromMs = Math.floor(at / 5) * lengthMs;
     return { id: `p${i}`, takeId: `t${at % 5}`, fromMs, toMs: fromMs + lengthMs };
   });
-  const segments = pieces.map(({ id, takeId, fromMs, toMs }, i): Segment => ({
-    ...{ id: `s${id}`, takeId, kind: i % 4 === 0 ? 'teach' : 'reps', stepId: `s${i % lesson.steps.length}` },
-    ...{ side: i % 2 === 0 ? 'left' : 'right', startMs: fromMs + 10, endMs: toMs - 10, beatsMs: [fromMs + 500] },
+  const segments = pieces.map(({ id, takeId, fromMs, toMs }, i) => ({
+    id: `s${id}`,
+    takeId,
+    kind: i % 4 === 0 ? 'teach' : 'reps',
+    stepId: `s${i % lesson.steps.length}`,
+    side: i % 2 === 0 ? 'left' : 'right',
+    startMs: fromMs + 10,
+    endMs: toMs - 10,
+    beatsMs: [fromMs + 500],
   }));
-  return { ...lesson, assembly: pieces, segments };
+  // As it comes out of the store.
+  return lessonSchema.parse({ ...lesson, assembly: pieces, segments });
 }

@@ -1,7 +1,8 @@
 import type { Lesson } from '../lesson/lesson.schema';
 import type { SegmentKind } from '../lesson/segment-kind';
 import type { Segment } from '../lesson/segment.schema';
-import { inCut, type Cut } from './cut';
+import type { CutMs, TakeMs } from '../time/clocks';
+import { inCut, type Cut, type CutPiece } from './cut';
 import type { Passage } from './passage';
 
 const SPOKEN_KINDS: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'talk', 'outro']);
@@ -21,13 +22,15 @@ export function passagesOf(lesson: Pick<Lesson, 'segments' | 'steps' | 'opening'
   for (const piece of cut.pieces) {
     const own = byTake.get(piece.takeId);
     if (!own) continue;
-    for (let at = firstEndingAfter(own, piece.fromMs); at < own.length; at++) {
-      const { segment } = own[at]!;
+    const { segments, furthestMs } = own;
+    for (let at = firstEndingAfter(furthestMs, piece.fromMs); at < segments.length; at++) {
+      const segment = segments[at]!;
       if (segment.startMs >= piece.toMs) break;
       const fromMs = Math.max(segment.startMs, piece.fromMs);
       const toMs = Math.min(segment.endMs, piece.toMs);
       if (toMs <= fromMs) continue;
-      const [startMs, endMs] = [inCut(piece, fromMs), inCut(piece, toMs)];
+      const startMs = inCut(piece, fromMs);
+      const endMs = inCut(piece, toMs);
       const spoken = SPOKEN_KINDS.has(segment.kind);
       passages.push({
         kind: segment.kind,
@@ -37,8 +40,8 @@ export function passagesOf(lesson: Pick<Lesson, 'segments' | 'steps' | 'opening'
         share: (toMs - fromMs) / (segment.endMs - segment.startMs),
         startMs,
         endMs,
-        beatsMs: segment.beatsMs.filter((ms) => ms > fromMs && ms <= toMs).map((ms) => inCut(piece, ms)),
-        spoken: spoken ? [[startMs, endMs]] : [],
+        beatsMs: beatsOf(segment, piece, fromMs, toMs),
+        spoken: spoken ? [[startMs, endMs]] : NONE,
         words: spoken && 2 * (toMs - fromMs) > segment.endMs - segment.startMs ? worded.of(segment) : '',
       });
     }
@@ -46,34 +49,42 @@ export function passagesOf(lesson: Pick<Lesson, 'segments' | 'steps' | 'opening'
   return passages.sort((a, b) => a.startMs - b.startMs);
 }
 
-interface Marked {
-  readonly segment: Segment;
-  /** The furthest end of it and all that begin before it. */
-  readonly furthestMs: number;
+/** Nothing, once for all: an hour has thousands of passages without beats or words. */
+const NONE: readonly never[] = [];
+
+function beatsOf({ beatsMs }: Segment, piece: CutPiece, fromMs: TakeMs, toMs: TakeMs): readonly CutMs[] {
+  const beats: CutMs[] = [];
+  for (const ms of beatsMs) if (ms > fromMs && ms <= toMs) beats.push(inCut(piece, ms));
+  return beats.length > 0 ? beats : NONE;
 }
 
-function segmentsByTake(segments: readonly Segment[]): Map<string, Marked[]> {
+/** The segments of a take by their beginning, and how far each and all that begin before it reach. */
+interface Marked {
+  readonly segments: readonly Segment[];
+  readonly furthestMs: readonly TakeMs[];
+}
+
+function segmentsByTake(segments: readonly Segment[]): Map<string, Marked> {
   const lists = new Map<string, Segment[]>();
   for (const segment of segments)
     if (segment.kind !== 'cut' && !lists.get(segment.takeId)?.push(segment)) lists.set(segment.takeId, [segment]);
-  const byTake = new Map<string, Marked[]>();
+  const byTake = new Map<string, Marked>();
   for (const [takeId, list] of lists) {
-    let furthestMs = 0;
-    byTake.set(
-      takeId,
-      list
-        .sort((a, b) => a.startMs - b.startMs)
-        .map((segment) => ({ segment, furthestMs: (furthestMs = Math.max(furthestMs, segment.endMs)) })),
-    );
+    list.sort((a, b) => a.startMs - b.startMs);
+    let furthest = 0;
+    byTake.set(takeId, {
+      segments: list,
+      furthestMs: list.map((segment) => (furthest = Math.max(furthest, segment.endMs))),
+    });
   }
   return byTake;
 }
 
-function firstEndingAfter(own: readonly Marked[], takeMs: number): number {
-  let [low, high] = [0, own.length];
+function firstEndingAfter(furthestMs: readonly TakeMs[], takeMs: TakeMs): number {
+  let [low, high] = [0, furthestMs.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (own[middle]!.furthestMs > takeMs) high = middle;
+    if (furthestMs[middle]! > takeMs) high = middle;
     else low = middle + 1;
   }
   return low;
