@@ -4,15 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Sound } from '@limber/core/footage/sound.document';
 import { ffmpeg, makeFilm, withTools } from '../testing';
-import { makePoster, makeProxy, makeSound, type Making } from './make';
+import { makePoster, makeProxy, makeSound, makeSoundProxy, type Making } from './make';
 import { probe } from './probe';
 import { ToolTrouble } from './tool';
 
 let folder: string;
 const path = (name: string): string => join(folder, name);
 
-async function making(name: string): Promise<Making> {
-  const media = await probe(path(name));
+async function making(name: string, role: 'picture' | 'sound' = 'picture'): Promise<Making> {
+  const media = await probe(path(name), role);
   return {
     media,
     original: path(name),
@@ -170,5 +170,27 @@ describe('what is made of footage', () => {
     );
     // And the real one passes its own check.
     expect(await withTools({}, () => makeProxy(asked))).toContain('proxy.mp4');
+  });
+});
+
+describe('a recording without a picture', () => {
+  beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'limber-voice-'))));
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  it('becomes what every browser plays, from its beginning to its end', async () => {
+    ffmpeg('-f', 'lavfi', '-i', 'sine=frequency=300:duration=3', '-ac', '1', '-ar', '22050', path('voice.wav'));
+    ffmpeg('-i', path('voice.wav'), '-c:a', 'libmp3lame', '-f', 'matroska', path('voice.mkv'));
+    const copy = await makeSoundProxy(await making('voice.mkv', 'sound'));
+    const { audio, video } = streamsOf(copy);
+    expect([video as unknown, audio.codec_type, Number(audio.start_time)]).toEqual([undefined, 'audio', 0]);
+    expect(Number(audio.duration)).toBeCloseTo(3, 0);
+    expect(copy.endsWith('proxy.m4a')).toBeTrue();
+  });
+
+  it('that breaks off is no copy', async () => {
+    ffmpeg('-f', 'lavfi', '-i', 'sine=frequency=300:duration=1', '-f', 'matroska', path('short.mkv'));
+    const short = await making('short.mkv', 'sound');
+    const claims = { ...short, media: { ...short.media, durationMs: 60_000 } };
+    await expectAsync(makeSoundProxy(claims)).toBeRejectedWithError(ToolTrouble);
   });
 });

@@ -22,8 +22,10 @@ export interface Making {
 const PEAK_STEP_MS = 40;
 const SAMPLE_RATE = 16_000;
 const LONGEST_MS = 6 * 3_600_000;
-/** Sound that begins after the picture does is waited for in silence, and silence follows it to the picture's end. */
-const FROM_THE_START = 'aresample=async=1:first_pts=0,apad';
+/** Sound that begins late is waited for in silence. */
+const AT_ITS_TIME = 'aresample=async=1:first_pts=0';
+/** The same, and silence follows it to the picture's end. */
+const FROM_THE_START = `${AT_ITS_TIME},apad`;
 
 /** A still from one third in: the opening frame is often black or empty. */
 export async function makePoster({ media, original, scratch, signal }: Making): Promise<string> {
@@ -115,7 +117,7 @@ export async function makeSoundProxy({ media, original, scratch, signal }: Makin
     [
       ...input(original),
       ...['-map', '0:a:0', '-map_metadata', '-1', '-vn', '-sn', '-dn', '-t', lengthOf(media)],
-      ...['-c:a', 'aac', '-b:a', '128k', '-ar', '48000', '-ac', '2', '-af', FROM_THE_START],
+      ...['-c:a', 'aac', '-b:a', '128k', '-ar', '48000', '-ac', '2', '-af', AT_ITS_TIME],
       ...['-movflags', '+faststart', '-f', 'mp4', '-y', out],
     ],
     signal,
