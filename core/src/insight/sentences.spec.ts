@@ -10,7 +10,7 @@ describe('the sentences of a results page', () => {
     const steps = [step('Slipway', 2, 200), step('Foghorn', 30, 180), step('Rope knead', 1, 150, 4)];
     expect(watchingSentences({ viewings: 200, completed: wilson(146, 200), steps })).toEqual([
       'About three quarters finished it.',
-      'More leave in Foghorn, at 1:42 than anywhere else: about 1 in 6 of those who began it.',
+      'More leave in Foghorn (1:42) than anywhere else: about 1 in 6 of those who began it.',
       '4 skipped Rope knead because it hurt.',
     ]);
   });

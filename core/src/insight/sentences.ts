@@ -29,7 +29,7 @@ export function watchingSentences({ viewings, completed, steps }: Watched): stri
   if (viewings < FEW)
     return [`${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} so far: too few to tell what is chance.`, ...hurt];
   const worst = worstLeaving(steps);
-  const where = worst && (worst.startMs === null ? '' : `, at ${clock(worst.startMs)}`);
+  const where = worst && (worst.startMs === null ? '' : ` (${clock(worst.startMs)})`);
   return [
     `${about(completed.share)} finished it.`,
     worst
