@@ -9,7 +9,7 @@ import type { Piece } from '../lesson/piece.schema';
 import { isWork } from '../lesson/segment-kind';
 import type { Segment } from '../lesson/segment.schema';
 import { timelineOf } from '../schedule/timeline';
-import { aFilmedLesson, aPace, aStep } from '../testing';
+import { aFilmedLesson, aPace, aStep, reps } from '../testing';
 import type { CutMs, TakeMs } from '../time/clocks';
 import { coverageOf } from './coverage';
 import { cutOf, parseCutId, sliceOf } from './cut';
@@ -223,10 +223,12 @@ describe('the passages of a cut', () => {
         { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
         { id: 'q', takeId: 't', fromMs: 0, toMs: 4000 },
         { id: 'r', takeId: 't', fromMs: 3000, toMs: 4000 },
+        { id: 'h', takeId: 't', fromMs: 2000, toMs: 4000 },
       ],
     });
     expect(passagesOf(lesson, fullCut(lesson)).map((one) => one.words)).toEqual([
-      ...['Place your fingers.', '', 'Place your fingers.', ''],
+      // Half of it is not enough to say them in.
+      ...['Place your fingers.', '', 'Place your fingers.', '', ''],
     ]);
   });
 
@@ -297,6 +299,34 @@ describe('the practice cut', () => {
     expect(lessonCut(lesson, 'step:a')!.pieces.map(({ fromMs, toMs }) => [fromMs, toMs])).toEqual([[0, 15_000]]);
     expect(lessonCut(lesson, 'step:b')).toBeNull();
     expect(lessonCuts(lesson).map((cut) => cut.id)).toEqual(['full', 'practice']);
+  });
+
+  it('keeps rests, begins at a jump and not before it, and a single step goes on over what belongs to no step', () => {
+    const of = (id: string, kind: Segment['kind'], stepId: string | null, startMs: number, endMs: number): Segment => ({
+      ...{ id, takeId: 't', kind, stepId, side: 'left', startMs, endMs, beatsMs: [] },
+    });
+    const lesson = aFilmedLesson({
+      steps: [aStep('a'), aStep('b')],
+      pace: aPace({ settleMs: 1500 }),
+      segments: [
+        of('1', 'reps', 'a', 2000, 4000),
+        of('2', 'rest', null, 4000, 5000),
+        of('3', 'reps', 'a', 5000, 6000),
+        of('4', 'reps', 'b', 9000, 9500),
+      ],
+      assembly: [
+        { id: 'p', takeId: 't', fromMs: 0, toMs: 8000 },
+        { id: 'q', takeId: 't', fromMs: 8600, toMs: 20_000 },
+      ],
+    });
+    const shown = (id: 'practice' | 'step:a') =>
+      lessonCut(lesson, id)!.pieces.map(({ fromMs, toMs }) => [fromMs, toMs]);
+    expect(shown('practice')).toEqual([
+      [500, 6000],
+      // The jump is at 8600: nothing of what lies before it leads in.
+      [8600, 9500],
+    ]);
+    expect(shown('step:a')).toEqual([[2000, 6000]]);
   });
 
   it('is the plan without its talk before anything is filmed', () => {
@@ -424,6 +454,23 @@ describe('a take that is let play', () => {
     ]);
   });
 
+  it('comes after the earlier side of its own step, and of a later one nothing is put before it', () => {
+    const onlyLeft = { ...two, assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: 5500 }] };
+    expect(shown(apply(onlyLeft, 'again', 'a', 'right'))).toEqual([
+      ['t', 0, 5000],
+      ['again', 5000, 9500],
+      ['t', 5000, 5500],
+    ]);
+    const laterFirst = {
+      ...two,
+      assembly: [
+        { id: 'p', takeId: 't', fromMs: 9500, toMs: 12_500 },
+        { id: 'q', takeId: 't', fromMs: 15_000, toMs: 16_000 },
+      ],
+    };
+    expect(shown(apply(laterFirst, 'again', 'a', null))[0]).toEqual(['t', 9500, 10_000]);
+  });
+
   it('comes to its place in the plan when the step did not play', () => {
     const without = { ...two, assembly: [{ id: 'p', takeId: 't', fromMs: 9500, toMs: 20_000 }] };
     expect(shown(apply(without, 'again', 'a', 'right'))).toEqual([
@@ -472,6 +519,36 @@ describe('a step that plays once more', () => {
         same(playOnce(lesson, stepId, newId), null);
       }),
     );
+  });
+});
+
+describe('cues of pieces', () => {
+  const filmed = (assembly: Piece[]): Lesson =>
+    aFilmedLesson({
+      steps: [aStep('a', { dose: reps(6, 1000) })],
+      segments: [
+        { id: 's', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 0, endMs: 6000, beatsMs: [] },
+      ],
+      assembly,
+      overrides: [{ key: 'a|left|count|0', startMs: 200, text: 'Go' }],
+    });
+  const counts = (lesson: Lesson, id: 'full' | 'practice' = 'full') =>
+    deriveCues(lesson, timelineOf(lesson, id)!).cues.filter((cue) => cue.kind === 'count');
+
+  it('count of an unbeaten segment by what plays of it, and whole each time that it plays whole', () => {
+    const half = filmed([{ id: 'p', takeId: 't', fromMs: 0, toMs: 3000 }]);
+    expect(counts(half).map((cue) => cue.of)).toEqual([3, 3, 3]);
+    const twice = filmed([
+      { id: 'p', takeId: 't', fromMs: 0, toMs: 6000 },
+      { id: 'q', takeId: 't', fromMs: 0, toMs: 6000 },
+    ]);
+    expect(counts(twice).map((cue) => cue.value)).toEqual([1, 2, 3, 4, 5, 6, 1, 2, 3, 4, 5, 6]);
+  });
+
+  it('take her times in the whole lesson only, her words everywhere', () => {
+    const lesson = filmed([{ id: 'p', takeId: 't', fromMs: 0, toMs: 9000 }]);
+    expect([counts(lesson)[0]!.startMs, counts(lesson)[0]!.text]).toEqual([200, 'Go']);
+    expect([counts(lesson, 'practice')[0]!.startMs, counts(lesson, 'practice')[0]!.text]).toEqual([0, 'Go']);
   });
 });
 

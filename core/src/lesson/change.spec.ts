@@ -127,6 +127,17 @@ describe('a change', () => {
   });
 
   it('of an older program is brought forward', () => {
+    expect(lessonEditing.parseChange({ kind: 'set_segment', segmentId: 's', field: 'beats', value: [5] })).toEqual({
+      ...{ kind: 'set_segment', segmentId: 's', field: 'beatsMs', value: [5] },
+    } as Change);
+    const marked = { id: 's', takeId: 't', kind: 'reps', startMs: 0, endMs: 9, beats: [5] };
+    expect(lessonEditing.parseChange({ kind: 'add_segment', segment: marked })).toEqual(
+      jasmine.objectContaining({ segment: jasmine.objectContaining({ beatsMs: [5] }) }),
+    );
+    const { kind: _kind, ...unsaid } = aStep('a');
+    expect(lessonEditing.parseChange({ kind: 'add_step', step: unsaid, afterStepId: null })).toEqual({
+      ...{ kind: 'add_step', step: aStep('a'), afterStepId: null },
+    } as Change);
     expect(lessonEditing.parseChange({ kind: 'set_take', takeId: 't', field: 'mirrored', value: false })).toEqual({
       kind: 'set_take',
       takeId: 't',

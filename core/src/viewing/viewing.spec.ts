@@ -18,6 +18,7 @@ import {
   type Watched,
 } from './rollup';
 import { soundsSerious } from './serious';
+import { countViewings, emptySums, sumsOfCut } from './sums.document';
 
 const beat = (id: string, fromMs: number, toMs: number, kind: 'played' | 'seek' = 'played') => ({
   id,
@@ -246,6 +247,15 @@ describe('the sums of a cut', () => {
     expect(b!.completion).toBeCloseTo((5000 + 1500 + 2500) / (3 * 5000), 12);
   });
 
+  it('of a version count the viewings of all its cuts', () => {
+    const sums = emptySums();
+    addToRollup(sumsOfCut(sums, cut), cut, NOTHING_WATCHED, spans([0, 1000]), true);
+    addToRollup(sumsOfCut(sums, { ...cut, id: 'practice' }), cut, NOTHING_WATCHED, spans([0, 1000]), true);
+    addToRollup(sumsOfCut(sums, { ...cut, id: 'practice' }), cut, NOTHING_WATCHED, spans([0, 1000]), true);
+    countViewings(sums);
+    expect([sums.viewings, sums.cuts['practice']!.viewings]).toEqual([3, 2]);
+  });
+
   it('of nobody are quiet', () => {
     const figures = watching(emptyRollup(short), short);
     expect(figures.viewings).toBe(0);
@@ -329,14 +339,22 @@ describe('a frozen version', () => {
         { id: 'r', takeId: 't', fromMs: 1000, toMs: 5000 },
       ],
     });
-    const published = publish(lesson, 'v');
+    const published = publish(
+      {
+        ...lesson,
+        voiceOver: [
+          { id: 'o', stepId: 'a', side: null, part: 'during', mediaId: 'over', fromMs: 0, toMs: 900, gainDb: 0 },
+        ],
+      },
+      'v',
+    );
     expect(published.cuts.map(({ id, durationMs }) => [id, durationMs])).toEqual([
       ['full', 15_500],
       ['practice', 12_000],
       ['step:a', 8000],
       ['step:b', 4000],
     ]);
-    expect(mediaOf(published)).toEqual(['one', 'two', 'voice']);
+    expect(mediaOf(published)).toEqual(['one', 'two', 'voice', 'over']);
     expect(published.takes.map((one) => one.pictureLeft)).toEqual(['left', 'right']);
     expect(published.cuts[0]!.steps.map((run) => run.stepId)).toEqual(['a', 'b', 'a']);
     for (const cut of published.cuts.slice(0, 2))
