@@ -123,7 +123,17 @@ test('a step that was filmed again plays in the place of the first, twice, and v
     await guest.goto(`/v/${token}`);
     await guest.getByRole('radio', { name: /Just the moves/ }).check();
     await guest.getByRole('button', { name: 'I have read it, begin' }).click();
-    await playedOn(guest, 6);
+    await playedOn(guest, 3);
+    // Slower, with the pitch as it was; a film that is loaded later is as slow.
+    const speeds = () =>
+      guest.evaluate(() =>
+        [...document.querySelectorAll('video')].map((film) => [film.playbackRate, film.preservesPitch]),
+      );
+    await guest.getByRole('button', { name: 'Speed 1×' }).click();
+    await expect.poll(speeds).toEqual([0.75, 0.75].map((rate) => [rate, true]));
+    for (let i = 0; i < 3; i++) await guest.getByRole('button', { name: /^Speed/ }).click();
+    await expect.poll(speeds).toEqual([1, 1].map((rate) => [rate, true]));
+    await playedOn(guest, 4);
     await guest.getByRole('button', { name: 'Pause' }).click();
     const of = async (cut: string) =>
       (await (await context.request.get(`/api/results/${versionId}?cut=${cut}`)).json()) as {

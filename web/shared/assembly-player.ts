@@ -180,9 +180,10 @@ export class AssemblyPlayer implements OnDestroy {
     else this.seek(endOf(piece));
   }
 
+  /** How fast it plays, 1 being as it was filmed; voices keep their pitch. */
   setRate(rate: number): void {
     this.rate = rate;
-    for (const { element } of this.decks()) element.playbackRate = rate;
+    for (const { element } of this.decks()) setRateOf(element, rate);
     this.beside.setRate(rate);
     if (this.playing()) this.arm();
   }
@@ -250,7 +251,7 @@ export class AssemblyPlayer implements OnDestroy {
     const media = this.media().get(stretch.takeId);
     if (!media) return false;
     try {
-      deck.element.playbackRate = this.rate;
+      setRateOf(deck.element, this.rate);
       return await deck.cue(media.picture, media.poster, stretch, takeMs);
     } catch {
       this.broken.set(true);
@@ -405,6 +406,12 @@ export class AssemblyPlayer implements OnDestroy {
         : [{ url: sound.url, startMs: piece.startMs + lateMs, fromMs: fromMs + lateMs, toMs, gainDb: 0 }];
     });
   }
+}
+
+/** A film that is loaded anew begins at the element's default. */
+function setRateOf(element: HTMLMediaElement, rate: number): void {
+  element.defaultPlaybackRate = rate;
+  element.playbackRate = rate;
 }
 
 /** The stretch that plays from an instant on, and the one after it. */

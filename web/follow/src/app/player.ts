@@ -28,6 +28,8 @@ import type { Recorder } from './recorder';
 import { isWork } from '@limber/core/lesson/segment-kind';
 
 const CAPTIONS = 'limber.captions';
+/** Slower for who cannot keep up, a little faster for who knows it. */
+const RATES = [1, 0.75, 0.5, 1.25];
 const SIDE_WORDS: Readonly<Record<string, string>> = {
   left: 'your left',
   right: 'your right',
@@ -164,6 +166,14 @@ export class Player implements OnDestroy {
 
   protected toggle(): void {
     this.player()?.toggle();
+  }
+
+  /** The next of the speeds; what was played so far counts at the one before. */
+  protected changeRate(): void {
+    if (this.playing()) this.recorder().stopped(this.timeMs(), this.rate());
+    const next = RATES[(RATES.indexOf(this.rate()) + 1) % RATES.length]!;
+    this.rate.set(next);
+    this.player()?.setRate(next);
   }
 
   protected setCaptions(on: boolean): void {
