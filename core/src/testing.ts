@@ -10,7 +10,9 @@ import {
   type Pace,
   type Step,
 } from './lesson/lesson.schema';
+import type { Segment } from './lesson/segment.schema';
 import { moveSchema, type Move } from './move/move.schema';
+import type { TakeMs } from './time/clocks';
 
 /** Small lessons for the tests: nothing is said and nothing settles unless a test asks for it. */
 export const reps = (n: number, tempoMs: number, sets = 1, restMs = 0): Dose => ({
@@ -82,6 +84,11 @@ export function aFilmedLesson(change: Partial<Lesson> = {}, durationMs = 60_000)
     assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: durationMs }],
     ...change,
   });
+}
+
+/** Marked work of the left side of step `a` on the take `t`, which {@link aFilmedLesson} has. */
+export function aSegment(id: string, startMs: TakeMs, endMs: TakeMs, change: Partial<Segment> = {}): Segment {
+  return { id, takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs, endMs, beatsMs: [], ...change };
 }
 
 /** A seeded stream of numbers in [0, 1), for random cases that can be met again: a linear congruential generator. */

@@ -47,11 +47,11 @@ async function load(): Promise<void> {
     'TRUNCATE lessons, document_changes, moves, versions, links, viewings, events, rollups, feedback, answers, discomfort, jobs, artefacts, uploads, media CASCADE',
   );
   await database.getRepository(Moves).insert(MOVES.map((doc) => ({ id: doc.id, doc })));
-  for (const lesson of [readingAloud(), afterTheNightShift()]) await addLesson(lesson);
-  await addLesson(await withTake(coldMorningEyes(), false));
+  for (const lesson of [readingAloud(), afterTheNightShift()]) await insertLesson(database, lesson);
+  await insertLesson(database, await withTake(coldMorningEyes(), false));
 
   const bulletin = await filmedAgain(await withTake(beforeTheEarlyBulletin(), true), ropeAgain());
-  await addLesson(bulletin);
+  await insertLesson(database, bulletin);
   const shared = await shareLesson(database, bulletin.id);
   if (!shared) throw new Error('The demo lesson could not be shared.');
   const { version, link } = shared;
@@ -81,10 +81,6 @@ async function load(): Promise<void> {
   await database
     .getRepository(Users)
     .insert({ id: randomUUID(), name, email, role: 'owner', passwordHash: await hashPassword(password), demo: true });
-}
-
-async function addLesson(doc: Lesson): Promise<void> {
-  await insertLesson(database, doc);
 }
 
 async function withTake(lesson: Lesson, marked: boolean): Promise<Lesson> {

@@ -29,23 +29,22 @@ export interface TakeCoverage {
  */
 export function coverageOf(lesson: Pick<Lesson, 'steps' | 'takes' | 'segments' | 'assembly'>): Coverage[] {
   const cut = fullCut(lesson);
-  const work = new Map<string, Map<string, number>>();
+  const work = new Map<string, Map<WorkedSide | null, Map<string, number>>>();
   for (const { kind, stepId, side, takeId, startMs, endMs } of lesson.segments) {
     if (!isWork(kind) || !stepId) continue;
-    const key = `${stepId}/${side ?? ''}`;
-    const takes = work.get(key) ?? new Map<string, number>();
-    work.set(key, takes);
+    const sides = work.get(stepId) ?? new Map<WorkedSide | null, Map<string, number>>();
+    work.set(stepId, sides);
+    const takes = sides.get(side) ?? new Map<string, number>();
+    sides.set(side, takes);
     // What plays of a segment is told by its middle.
     const plays = cutTimesOf(cut, takeId, Math.floor((startMs + endMs) / 2)).length;
     takes.set(takeId, Math.max(takes.get(takeId) ?? 0, plays));
   }
   return lesson.steps.flatMap((step) => {
     const planned: (WorkedSide | null)[] = [...new Set(partsOf(step.sidePlan))];
-    const marked = new Set(
-      lesson.segments.filter((one) => one.stepId === step.id && isWork(one.kind)).map((one) => one.side),
-    );
-    return [...planned, ...[...marked].filter((side) => !planned.includes(side))].map((side): Coverage => {
-      const takes = work.get(`${step.id}/${side ?? ''}`);
+    const marked = work.get(step.id) ?? new Map<WorkedSide | null, Map<string, number>>();
+    return [...planned, ...[...marked.keys()].filter((side) => !planned.includes(side))].map((side): Coverage => {
+      const takes = marked.get(side);
       return {
         stepId: step.id,
         side,

@@ -5,6 +5,7 @@ import { cursor } from './place';
 import { cutOf, sliceOf, stepOfCut, type Cut, type CutId } from './cut';
 import type { Passage } from './passage';
 import { passagesOf } from './passages';
+import { stepRunsOf } from './step-runs';
 
 /** What somebody who knows the moves still needs of a lesson: the work and what it takes to get from one to the next. */
 const PRACTISED: ReadonlySet<SegmentKind> = new Set(['reps', 'hold', 'drain', 'swap', 'rest', 'prep']);
@@ -76,16 +77,6 @@ function practisedSpans(cut: Cut, passages: readonly Passage[], settleMs: number
 
 /** The stretches of a cut in which one step runs, with what lies between its passages. */
 function spansOfStep(passages: readonly Passage[], stepId: string): Span[] {
-  const spans: [number, number][] = [];
-  let goesOn = false;
-  for (const one of passages) {
-    if (one.stepId !== stepId) {
-      goesOn &&= one.stepId === null;
-      continue;
-    }
-    if (goesOn) spans[spans.length - 1]![1] = Math.max(spans[spans.length - 1]![1], one.endMs);
-    else spans.push([one.startMs, one.endMs]);
-    goesOn = true;
-  }
-  return unionSpans(spans);
+  const runs = stepRunsOf(passages).filter((run) => run.stepId === stepId);
+  return unionSpans(runs.map(({ startMs, endMs }): Span => [startMs, endMs]));
 }

@@ -36,10 +36,11 @@ export function letPlay(
   const roundCount = new Set(rounds).size;
   const inRound = (round: number): readonly Run[] =>
     shown.length === roundCount ? [shown[round]!] : round === 0 ? shown : [];
-  const places =
-    gone.length > 0
-      ? gone.map(({ startMs, endMs }, at) => ({ startMs, endMs, put: inRound(rounds[at]!) }))
-      : placeInPlan(lesson, passages, stepId, side).map((atMs) => ({ startMs: atMs, endMs: atMs, put: shown }));
+  const places = gone.map(({ startMs, endMs }, at) => ({ startMs, endMs, put: inRound(rounds[at]!) }));
+  if (gone.length === 0) {
+    const atMs = placeInPlan(lesson, passages, stepId, side);
+    places.push({ startMs: atMs, endMs: atMs, put: shown });
+  }
 
   const pieces: Piece[] = [];
   let fromMs = 0;
@@ -74,7 +75,7 @@ function roundsOf(runs: readonly Run[], takeOf: ReadonlyMap<string, string>): nu
 }
 
 /** Where a step that does not play yet belongs: after what comes before it in the plan, else before what comes after. */
-function placeInPlan(lesson: Lesson, passages: readonly Passage[], stepId: string, side: WorkedSide | null): [CutMs] {
+function placeInPlan(lesson: Lesson, passages: readonly Passage[], stepId: string, side: WorkedSide | null): CutMs {
   const step = lesson.steps.find((one) => one.id === stepId);
   const rank = new Map(lesson.steps.map((one, at) => [one.id, at]));
   const own = rank.get(stepId) ?? lesson.steps.length;
@@ -85,7 +86,7 @@ function placeInPlan(lesson: Lesson, passages: readonly Passage[], stepId: strin
     return side !== null && (one.side === null || sides.indexOf(one.side) < sides.indexOf(side));
   };
   const earlier = passages.filter(before).map((one) => one.endMs);
-  if (earlier.length > 0) return [Math.max(...earlier)];
+  if (earlier.length > 0) return Math.max(...earlier);
   const later = passages.find((one) => one.stepId !== null && !before(one));
-  return [later ? later.startMs : fullCut(lesson).durationMs];
+  return later ? later.startMs : fullCut(lesson).durationMs;
 }

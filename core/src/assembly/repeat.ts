@@ -4,6 +4,7 @@ import type { Piece } from '../lesson/piece.schema';
 import type { CutMs } from '../time/clocks';
 import { sliceOf } from './cut';
 import { fullCut } from './cuts';
+import type { Passage } from './passage';
 import { passagesOf } from './passages';
 import { changeOfPieces } from './piece-changes';
 import { stepRunsOf } from './step-runs';
@@ -18,7 +19,7 @@ import { tidied } from './tidied';
  */
 export function playAgain(lesson: Lesson, stepId: string, newId: () => string): Change | null {
   const cut = fullCut(lesson);
-  const run = runsOfStep(lesson, stepId).at(-1);
+  const run = lastPlayOf(passagesOf(lesson, cut), stepId);
   if (!run) return null;
   const again = sliceOf(cut, [[run.startMs, run.endMs]]).map((piece) => ({ ...piece, id: newId() }));
   return changed(lesson, newId, [
@@ -38,7 +39,7 @@ export function playOnce(lesson: Lesson, stepId: string, newId: () => string): C
   const cut = fullCut(lesson);
   const spans: [CutMs, CutMs][] = [];
   let from = 0;
-  for (const { startMs, endMs } of repeatsOf(lesson, stepId)) {
+  for (const { startMs, endMs } of repeatsOf(passagesOf(lesson, cut), stepId)) {
     spans.push([from, startMs]);
     from = endMs;
   }
@@ -46,12 +47,12 @@ export function playOnce(lesson: Lesson, stepId: string, newId: () => string): C
   return changed(lesson, newId, sliceOf(cut, [...spans, [from, cut.durationMs]]));
 }
 
-/** The plays of a step that show again what has played before. @example repeatsOf(lesson, 'slipway').length // 1 */
-export function repeatsOf(lesson: Lesson, stepId: string): { startMs: CutMs; endMs: CutMs }[] {
+/** The plays of a step that show again what has played before. @example repeatsOf(passages, 'slipway').length // 1 */
+export function repeatsOf(passages: readonly Passage[], stepId: string): { startMs: CutMs; endMs: CutMs }[] {
   const seen = new Set<string>();
   const repeats: { startMs: CutMs; endMs: CutMs; ids: Set<string> }[] = [];
   let goesOn = false;
-  for (const one of passagesOf(lesson, fullCut(lesson))) {
+  for (const one of passages) {
     if (one.stepId === null) continue;
     const id = one.segmentId!;
     const again = one.stepId === stepId && seen.has(id);
@@ -66,16 +67,13 @@ export function repeatsOf(lesson: Lesson, stepId: string): { startMs: CutMs; end
   return repeats.map(({ startMs, endMs }) => ({ startMs, endMs }));
 }
 
-function runsOfStep(lesson: Lesson, stepId: string): { startMs: CutMs; endMs: CutMs }[] {
-  const cut = fullCut(lesson);
-  const repeats = repeatsOf(lesson, stepId);
-  return stepRunsOf(passagesOf(lesson, cut))
-    .filter((run) => run.stepId === stepId)
-    .map(({ startMs, endMs }) => {
-      // A repeat that follows at once belongs to the same run: only the last play of it is meant.
-      const last = repeats.findLast((one) => one.startMs > startMs && one.endMs <= endMs);
-      return { startMs: last?.startMs ?? startMs, endMs };
-    });
+/** Where a step plays last; null when it does not play. */
+function lastPlayOf(passages: readonly Passage[], stepId: string): { startMs: CutMs; endMs: CutMs } | null {
+  const run = stepRunsOf(passages).findLast((one) => one.stepId === stepId);
+  if (!run) return null;
+  // A repeat that follows at once belongs to the same run: only the last play of it is meant.
+  const last = repeatsOf(passages, stepId).findLast((one) => one.startMs > run.startMs && one.endMs <= run.endMs);
+  return { startMs: last?.startMs ?? run.startMs, endMs: run.endMs };
 }
 
 function changed(lesson: Lesson, newId: () => string, pieces: readonly Piece[]): Change | null {

@@ -10,7 +10,7 @@ export interface Standing {
 }
 
 /** What of a lesson is there and what is still to do. */
-export interface Todo {
+export interface Headway {
   readonly stepCount: number;
   readonly takeCount: number;
   /** Steps without words before and over their dose. */
@@ -19,8 +19,8 @@ export interface Todo {
   readonly unmarkedCount: number;
 }
 
-/** @example todoOf(lesson) // { stepCount: 7, takeCount: 1, wordlessCount: 0, unmarkedCount: 2 } */
-export function todoOf({ steps, takes, segments }: Lesson): Todo {
+/** @example headwayOf(lesson) // { stepCount: 7, takeCount: 1, wordlessCount: 0, unmarkedCount: 2 } */
+export function headwayOf({ steps, takes, segments }: Lesson): Headway {
   const marked = new Set(segments.map((segment) => segment.stepId));
   return {
     stepCount: steps.length,
@@ -33,15 +33,15 @@ export function todoOf({ steps, takes, segments }: Lesson): Todo {
 /**
  * Where a lesson stands on its path and what comes next, from what is to do and how often it was shared and watched.
  *
- * @example standingOf(todoOf(lesson), 1, 0).next // 'Send the link to your viewers'
+ * @example standingOf(headwayOf(lesson), 1, 0).next // 'Send the link to your viewers'
  */
-export function standingOf(todo: Todo, versions: number, viewings: number): Standing {
+export function standingOf(headway: Headway, versions: number, viewings: number): Standing {
   if (versions > 0 && viewings > 0)
     return { stage: 'learn', next: `See how ${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} went` };
   if (versions > 0) return { stage: 'share', next: 'Send the link to your viewers' };
-  const { wordlessCount, unmarkedCount } = todo;
-  if (todo.takeCount === 0) {
-    if (todo.stepCount === 0) return { stage: 'plan', next: 'Add the first move' };
+  const { wordlessCount, unmarkedCount } = headway;
+  if (headway.takeCount === 0) {
+    if (headway.stepCount === 0) return { stage: 'plan', next: 'Add the first move' };
     if (wordlessCount > 0)
       return {
         stage: 'plan',

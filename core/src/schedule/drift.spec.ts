@@ -1,21 +1,8 @@
 import { fullCut } from '../assembly/cuts';
 import { passagesOf } from '../assembly/passages';
-import type { Segment } from '../lesson/segment.schema';
-import { aFilmedLesson, aStep, reps } from '../testing';
+import { aFilmedLesson, aSegment, aStep, reps } from '../testing';
 import { driftOf } from './drift';
 import { schedule } from './schedule';
-
-const segment = (id: string, startMs: number, endMs: number, change: Partial<Segment> = {}): Segment => ({
-  id,
-  takeId: 't',
-  kind: 'reps',
-  stepId: 'a',
-  side: 'left',
-  startMs,
-  endMs,
-  beatsMs: [],
-  ...change,
-});
 
 describe('planned against filmed', () => {
   it('says how far a step drifted and how much longer it became', () => {
@@ -24,7 +11,7 @@ describe('planned against filmed', () => {
         aStep('a', { dose: reps(5, 1000), sidePlan: 'both' }),
         aStep('b', { dose: reps(5, 1000), sidePlan: 'both' }),
       ],
-      segments: [segment('s', 2000, 9000), segment('u', 9500, 14_000, { stepId: 'b' })],
+      segments: [aSegment('s', 2000, 9000), aSegment('u', 9500, 14_000, { stepId: 'b' })],
     });
     expect(driftOf(schedule(lesson), passagesOf(lesson, fullCut(lesson)))).toEqual([
       { stepId: 'a', plannedStartMs: 0, filmedStartMs: 2000, stretchMs: 2000 },

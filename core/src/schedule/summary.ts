@@ -2,14 +2,14 @@ import type { WorkedSide } from '../dose/dose';
 import type { Region } from '../face/regions';
 import { fullCut } from '../assembly/cuts';
 import type { Lesson } from '../lesson/lesson.schema';
-import { todoOf, type Todo } from '../lesson/stage';
+import { headwayOf, type Headway } from '../lesson/stage';
 import { schedule } from './schedule';
 
 /** Raised when what a summary says, or the arithmetic behind it, changes: one of an older number is made anew. */
 export const SUMMARY_VERSION = 1;
 
 /** What a list of lessons shows of one, so that nobody has to read the lesson for it. */
-export interface LessonSummary extends Todo {
+export interface LessonSummary extends Headway {
   readonly summaryVersion: number;
   /** The revision of the lesson that it tells of. */
   readonly revision: number;
@@ -41,7 +41,7 @@ export function summaryOf(lesson: Lesson, revision: number): LessonSummary {
     plannedMs: plan.totalMs,
     filmedMs: fullCut(lesson).durationMs,
     targetMs: lesson.targetMs,
-    ...todoOf(lesson),
+    ...headwayOf(lesson),
     regions: plan.passages.flatMap(({ stepId, side, startMs, endMs }) =>
       stepId && side ? [{ region: regions.get(stepId)!, side, startMs, endMs }] : [],
     ),

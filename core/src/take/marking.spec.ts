@@ -1,40 +1,28 @@
 import { applyChange } from '../lesson/change';
-import { standingOf, todoOf } from '../lesson/stage';
-import { aFilmedLesson, aLesson, aStep } from '../testing';
+import { standingOf, headwayOf } from '../lesson/stage';
+import { aFilmedLesson, aSegment, aLesson, aStep } from '../testing';
 import { freeStretch, moveEnd, segmentAt, withBeat } from './marking';
 import type { Segment } from '../lesson/segment.schema';
 import { nextToMark } from '../schedule/next-to-mark';
-
-const segment = (id: string, startMs: number, endMs: number, change: Partial<Segment> = {}): Segment => ({
-  id,
-  takeId: 't',
-  kind: 'reps',
-  stepId: 'a',
-  side: 'left',
-  startMs,
-  endMs,
-  beatsMs: [],
-  ...change,
-});
 
 describe('marking', () => {
   const lesson = aFilmedLesson({ steps: [aStep('a'), aStep('b', { sidePlan: 'midline' })] });
 
   it('offers the next piece of planned work, side by side', () => {
     expect(nextToMark(lesson)).toEqual({ kind: 'reps', stepId: 'a', side: 'left' });
-    const once = applyChange(lesson, { kind: 'add_segment', segment: segment('s', 0, 1000) });
+    const once = applyChange(lesson, { kind: 'add_segment', segment: aSegment('s', 0, 1000) });
     expect(nextToMark(once)).toEqual({ kind: 'reps', stepId: 'a', side: 'right' });
-    const twice = applyChange(once, { kind: 'add_segment', segment: segment('u', 2000, 3000, { side: 'right' }) });
+    const twice = applyChange(once, { kind: 'add_segment', segment: aSegment('u', 2000, 3000, { side: 'right' }) });
     expect(nextToMark(twice)).toEqual({ kind: 'reps', stepId: 'b', side: 'midline' });
     const all = applyChange(twice, {
       kind: 'add_segment',
-      segment: segment('v', 4000, 5000, { stepId: 'b', side: 'midline' }),
+      segment: aSegment('v', 4000, 5000, { stepId: 'b', side: 'midline' }),
     });
     expect(nextToMark(all)).toEqual({ kind: 'talk', stepId: null, side: null });
   });
 
   it('fits a new segment between those that are there', () => {
-    const segments = [segment('s', 1000, 2000), segment('u', 3000, 4000)];
+    const segments = [aSegment('s', 1000, 2000), aSegment('u', 3000, 4000)];
     expect(freeStretch(segments, 't', 0, 5000)).toEqual({ startMs: 0, endMs: 1000 });
     expect(freeStretch(segments, 't', 1500, 5000)).toEqual({ startMs: 2000, endMs: 3000 });
     expect(freeStretch(segments, 't', 3500, 3900)).toBeNull();
@@ -49,9 +37,9 @@ describe('marking', () => {
 
   it('moves an end no further than its neighbours, and drops beats that fall outside', () => {
     const segments = [
-      segment('s', 1000, 2000),
-      segment('u', 3000, 4000, { beatsMs: [3200, 3900] }),
-      segment('v', 5000, 6000),
+      aSegment('s', 1000, 2000),
+      aSegment('u', 3000, 4000, { beatsMs: [3200, 3900] }),
+      aSegment('v', 5000, 6000),
     ];
     const marked = aFilmedLesson({ steps: [aStep('a')], segments });
     const moved = (end: 'startMs' | 'endMs', to: number): Segment =>
@@ -66,7 +54,7 @@ describe('marking', () => {
   });
 
   it('takes beats in order, one for a tap', () => {
-    const one = segment('s', 1000, 5000, { beatsMs: [2000, 4000] });
+    const one = aSegment('s', 1000, 5000, { beatsMs: [2000, 4000] });
     expect(withBeat(one, 3000)).toEqual([2000, 3000, 4000]);
     expect(withBeat(one, 2050)).toEqual([2050, 4000]);
     expect(withBeat(one, 9000)).toEqual([2000, 4000]);
@@ -75,20 +63,20 @@ describe('marking', () => {
 
 describe('where a lesson stands', () => {
   it('follows its path and says what comes next', () => {
-    expect(standingOf(todoOf(aLesson()), 0, 0)).toEqual({ stage: 'plan', next: 'Add the first move' });
-    expect(standingOf(todoOf(aLesson({ steps: [aStep('a')] })), 0, 0).next).toBe(
+    expect(standingOf(headwayOf(aLesson()), 0, 0)).toEqual({ stage: 'plan', next: 'Add the first move' });
+    expect(standingOf(headwayOf(aLesson({ steps: [aStep('a')] })), 0, 0).next).toBe(
       'Write the words of 1 step, then film',
     );
     const told = aStep('a', { narration: { before: 'Do.', during: '', after: '' } });
-    expect(standingOf(todoOf(aLesson({ steps: [told] })), 0, 0).stage).toBe('film');
-    expect(standingOf(todoOf(aFilmedLesson({ steps: [told] })), 0, 0)).toEqual({
+    expect(standingOf(headwayOf(aLesson({ steps: [told] })), 0, 0).stage).toBe('film');
+    expect(standingOf(headwayOf(aFilmedLesson({ steps: [told] })), 0, 0)).toEqual({
       stage: 'mark',
       next: 'Mark 1 step on the footage',
     });
-    expect(standingOf(todoOf(aFilmedLesson({ steps: [told], segments: [segment('s', 0, 5)] })), 0, 0).stage).toBe(
+    expect(standingOf(headwayOf(aFilmedLesson({ steps: [told], segments: [aSegment('s', 0, 5)] })), 0, 0).stage).toBe(
       'share',
     );
-    expect(standingOf(todoOf(aFilmedLesson()), 1, 0).stage).toBe('share');
-    expect(standingOf(todoOf(aFilmedLesson()), 1, 3)).toEqual({ stage: 'learn', next: 'See how 3 viewings went' });
+    expect(standingOf(headwayOf(aFilmedLesson()), 1, 0).stage).toBe('share');
+    expect(standingOf(headwayOf(aFilmedLesson()), 1, 3)).toEqual({ stage: 'learn', next: 'See how 3 viewings went' });
   });
 });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
+import { cutName } from '@shared/cut-name';
 import { FollowProblem, loadFollow } from './follow.api';
 import { Player } from './player';
 import { Questions } from './questions';
@@ -66,6 +67,7 @@ export class App {
     }
   }
 
+  protected readonly cutName = cutName;
   protected readonly minutes = minutes;
 
   protected choose(cutId: string): void {

@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { coverageOf } from '@limber/core/assembly/coverage';
+import { fullCut } from '@limber/core/assembly/cuts';
 import { letPlay } from '@limber/core/assembly/let-play';
+import { passagesOf } from '@limber/core/assembly/passages';
 import { playAgain, playOnce, repeatsOf } from '@limber/core/assembly/repeat';
 import type { WorkedSide } from '@limber/core/dose/dose';
 import type { Change } from '@limber/core/lesson/change.schema';
+import { counted } from '@shared/counted';
 import { LessonStore } from '../../api/lesson-store';
 
 const SIDES: Readonly<Record<WorkedSide, string>> = {
@@ -30,6 +33,7 @@ export class StepTakes {
   protected readonly rows = computed(() => {
     const lesson = this.store.lesson();
     const all = coverageOf(lesson);
+    const passages = passagesOf(lesson, fullCut(lesson));
     return lesson.steps.map((step, at) => {
       const sides = all.filter((one) => one.stepId === step.id);
       const shown = new Set(sides.flatMap((one) => one.takes.map((take) => take.takeId)));
@@ -38,7 +42,7 @@ export class StepTakes {
         name: `${at + 1}. ${step.move.name}`,
         several: shown.size > 1,
         plays: sides.some((one) => one.takes.some((take) => take.playCount > 0)),
-        again: repeatsOf(lesson, step.id).length,
+        again: repeatsOf(passages, step.id).length,
         /** A whole step is let play where it has several sides and one take shows more than one of them. */
         whole: sides.length > 1 ? [...shown].filter((takeId) => this.couldPlay(all, step.id, takeId)) : [],
         sides: sides.map((one) => ({
@@ -91,8 +95,3 @@ export class StepTakes {
 }
 
 const newId = (): string => crypto.randomUUID();
-
-/** @example counted(2, 'move') // '2 moves' */
-function counted(n: number, one: string): string {
-  return `${n} ${one}${n === 1 ? '' : 's'}`;
-}

@@ -46,14 +46,17 @@ export class TakeCompare {
   private readonly over = new Set<string>();
 
   protected readonly step = computed(() => this.store.lesson().steps.find((one) => one.id === this.stepId()));
+  private readonly coverage = computed(() =>
+    coverageOf(this.store.lesson()).filter((one) => one.stepId === this.stepId()),
+  );
   /** The first two of the takes that show it and can be played, those that play first. */
   protected readonly takes = computed(() => {
-    const lesson = this.store.lesson();
-    const own = coverageOf(lesson).filter((one) => one.stepId === this.stepId());
+    const own = this.coverage();
     const plays = (takeId: string): number =>
       own.filter((one) => one.takes.some((take) => take.takeId === takeId && take.playCount > 0)).length;
-    return lesson.takes
-      .filter((take) => own.some((one) => one.takes.some((each) => each.takeId === take.id)))
+    return this.store
+      .lesson()
+      .takes.filter((take) => own.some((one) => one.takes.some((each) => each.takeId === take.id)))
       .map(({ id, name }) => ({ id, name, plays: plays(id), of: own.length }))
       .sort((a, b) => b.plays - a.plays)
       .slice(0, 2);
@@ -61,8 +64,7 @@ export class TakeCompare {
   protected readonly ready = computed(() => this.lessonMedia.plays(this.takes().map((take) => take.id)));
   /** The sides that both takes show; without such the step as a whole. */
   protected readonly parts = computed<readonly (WorkedSide | null)[]>(() => {
-    const sides = coverageOf(this.store.lesson())
-      .filter((one) => one.stepId === this.stepId())
+    const sides = this.coverage()
       .filter((one) => this.takes().every((take) => one.takes.some((each) => each.takeId === take.id)))
       .map((one) => one.side);
     return sides.length > 0 ? sides : [null];

@@ -7,6 +7,8 @@ import * as z from 'zod';
 import { resultsSchema, type Results } from '@limber/core/api/results';
 import { FEW, watchingSentences, worstLeaving } from '@limber/core/insight/sentences';
 import { clock } from '@limber/core/time/clock';
+import { counted } from '@shared/counted';
+import { cutName } from '@shared/cut-name';
 import { FaceMap } from '@shared/face-map';
 import { Api, ApiError } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
@@ -50,10 +52,10 @@ export class WatchingBench {
   });
   /** The ways through the lesson, each with how often it was watched; all of them together where there are several. */
   protected readonly ways = computed(() => {
-    const cuts = this.results()?.cuts ?? [];
+    const { cuts = [], steps = [] } = this.results() ?? {};
     const ways = cuts
       .filter((cut) => !cut.id.startsWith('step:') || cut.viewings > 0)
-      .map((cut) => ({ value: cut.id, label: `${this.wayOf(cut.id)} · ${counted(cut.viewings, 'viewing')}` }));
+      .map((cut) => ({ value: cut.id, label: `${cutName(cut.id, steps)} · ${counted(cut.viewings, 'viewing')}` }));
     return ways.length > 1 ? [...ways, { value: 'all', label: 'Every move, over all of these' }] : ways;
   });
   protected readonly watching = computed(() => this.results()?.cut?.watching ?? null);
@@ -200,13 +202,6 @@ export class WatchingBench {
     return `results/${this.chosen()}?cut=${encodeURIComponent(this.cutId())}`;
   }
 
-  private wayOf(cutId: string): string {
-    if (cutId === 'full') return 'The whole lesson';
-    if (cutId === 'practice') return 'Just the moves';
-    const step = this.results()?.steps.find((one) => cutId === `step:${one.id}`);
-    return `${step?.name ?? ''} by itself`;
-  }
-
   private async doing(work: () => Promise<void>): Promise<void> {
     try {
       await work();
@@ -225,9 +220,4 @@ function percent(share: number): string {
 
 function range({ low, high }: { low: number; high: number }): string {
   return `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
-}
-
-/** @example counted(2, 'viewing') // '2 viewings' */
-function counted(n: number, one: string): string {
-  return `${n} ${one}${n === 1 ? '' : 's'}`;
 }

@@ -4,7 +4,7 @@ import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { stepOfCut, type CutId } from '@limber/core/assembly/cut';
+import type { CutId } from '@limber/core/assembly/cut';
 import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
 import { deriveCues } from '@limber/core/cue/derive';
@@ -15,6 +15,7 @@ import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
+import { cutName } from '@shared/cut-name';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
@@ -52,7 +53,10 @@ export class Cues {
   protected readonly media = this.lessonMedia.media;
   /** Which way through the lesson is looked at. */
   protected readonly cutId = signal<CutId>('full');
-  protected readonly ways = computed(() => lessonCuts(this.lesson()).map(({ id }) => ({ id, name: this.nameOf(id) })));
+  protected readonly ways = computed(() => {
+    const steps = this.lesson().steps.map((step) => ({ id: step.id, name: step.move.name }));
+    return lessonCuts(this.lesson()).map(({ id }) => ({ id, name: cutName(id, steps) }));
+  });
   protected readonly timeline = computed(
     () => timelineOf(this.lesson(), this.cutId()) ?? timelineOf(this.lesson(), 'full')!,
   );
@@ -170,13 +174,6 @@ export class Cues {
 
   protected dropOrphan(one: CueOverride): void {
     this.store.edit({ kind: 'clear_override', key: one.key });
-  }
-
-  private nameOf(id: CutId): string {
-    if (id === 'full') return 'The whole lesson';
-    if (id === 'practice') return 'Just the moves';
-    const step = this.lesson().steps.find((one) => one.id === stepOfCut(id));
-    return `${step?.move.name ?? ''} by itself`;
   }
 
   private change(part: Partial<CueOverride>): void {

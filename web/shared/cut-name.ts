@@ -1,0 +1,12 @@
+/**
+ * What a cut is called, for the instructor and her viewers alike.
+ *
+ * @param id `full`, `practice` or `step:ID`.
+ * @param steps the names of the lesson's steps.
+ * @example cutName('practice', steps) // 'Just the moves'
+ */
+export function cutName(id: string, steps: readonly { readonly id: string; readonly name: string }[]): string {
+  if (id === 'full') return 'The whole lesson';
+  if (id === 'practice') return 'Just the moves';
+  return `${steps.find((step) => id === `step:${step.id}`)?.name ?? ''} by itself`;
+}
