@@ -150,6 +150,14 @@ export async function playedOn(page: Page, seconds: number): Promise<void> {
   );
 }
 
+/** Shares the open lesson as it is, whatever is said to be missing. */
+export async function shareIt(page: Page): Promise<void> {
+  // What is missing is known when the checks have come back.
+  await expect(page.getByRole('heading', { name: 'Before you share' })).toBeVisible();
+  await page.getByRole('button', { name: /^\W*Share it$/ }).click();
+  await page.getByRole('button', { name: 'Share it all the same' }).click();
+}
+
 /** The newest link of a lesson that is open. */
 export async function linkOf(
   request: APIRequestContext,

@@ -1,7 +1,7 @@
 import { checkDocument, parseDocument } from '@limber/core/document/document';
 import { edited } from '@limber/core/document/editing';
 import { applyChange, lessonEditing } from '@limber/core/lesson/change';
-import { lessonDocument } from '@limber/core/lesson/lesson.document';
+import { lessonDocument } from '@limber/core/format/lesson.document';
 import { lessonSchema } from '@limber/core/lesson/lesson.schema';
 import { schedule } from '@limber/core/schedule/schedule';
 import { medians, report } from './compare';

@@ -1,4 +1,6 @@
 import { assembly } from './assembly';
+import { cueLayer } from './cue-layer';
+import { cues } from './cues';
 import { editing } from './editing';
 import { firstLoad } from './first-load';
 import { intake } from './intake';
@@ -17,12 +19,14 @@ const wants = (name: string): boolean => wanted.length === 0 || wanted.includes(
 if (wants('lesson')) await lesson();
 if (wants('plan')) await plan();
 if (wants('assembly')) await assembly();
+if (wants('cues')) await cues();
 if (wants('narration')) await narration();
 if (wants('first-load')) firstLoad();
-if (['editing', 'seams', 'intake', 'results', 'keeping'].some(wants)) {
+if (['editing', 'seams', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();
   if (wants('editing')) await editing(studio);
   if (wants('seams')) await seams(studio);
+  if (wants('cue-layer')) await cueLayer(studio);
   if (wants('intake')) await intake(studio);
   if (wants('results')) await results(studio);
   if (wants('keeping')) await keeping(studio);

@@ -1,10 +1,6 @@
-import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
-import { mkdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { report } from './compare';
-import { filmedLessonOf } from './long-lesson';
+import { filmedLesson } from './film';
 import type { Studio } from './studio';
 
 /** Where in the film each piece begins, s: on, back, again, on by a little. Each lasts two seconds. */
@@ -18,7 +14,12 @@ const SILENT = 0.004;
  * the longest silence in what is heard. The reference is what lies between two ordinary pictures.
  */
 export async function seams(studio: Studio): Promise<void> {
-  const lessonId = await filmWithTone(studio);
+  const lessonId = await filmedLesson(studio, {
+    title: 'Seams',
+    assembly: BEGINS.map((seconds, i) => ({
+      ...{ id: `p${i}`, takeId: 't', fromMs: seconds * 1000, toMs: seconds * 1000 + PIECE_MS },
+    })),
+  });
   const browser = await chromium.launch({
     executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
@@ -46,40 +47,6 @@ export async function seams(studio: Studio): Promise<void> {
   } finally {
     await browser.close();
   }
-}
-
-async function filmWithTone(studio: Studio): Promise<string> {
-  const [mediaId, lessonId] = [randomUUID(), randomUUID()];
-  const folder = join(process.env['LIMBER_DATA']!, 'media', mediaId);
-  mkdirSync(folder, { recursive: true });
-  execFileSync('ffmpeg', [
-    ...['-nostdin', '-loglevel', 'error', '-f', 'lavfi', '-i', 'testsrc2=s=960x540:r=25:d=60'],
-    ...['-f', 'lavfi', '-i', 'sine=frequency=440:sample_rate=48000:duration=60', '-ac', '2'],
-    ...['-c:v', 'libx264', '-preset', 'veryfast', '-g', '50', '-pix_fmt', 'yuv420p', '-c:a', 'aac'],
-    ...['-movflags', '+faststart', '-y', join(folder, 'proxy.mp4')],
-  ]);
-  await studio.database.query(
-    `INSERT INTO media (id, name, bytes, duration_ms, width, height, frame_rate, has_sound)
-     VALUES ($1, 'tone', 0, 60000, 960, 540, '{"numerator":25,"denominator":1}', true)`,
-    [mediaId],
-  );
-  await studio.database.query(
-    `INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, 'proxy.mp4', 1, $2, 1)`,
-    [mediaId, `${mediaId}/proxy.mp4`],
-  );
-  const lesson = filmedLessonOf(1, mediaId);
-  const doc = {
-    ...lesson,
-    id: lessonId,
-    title: 'Seams',
-    takes: lesson.takes.map((take) => ({ ...take, durationMs: 60_000 })),
-    segments: [],
-    assembly: BEGINS.map((seconds, i) => ({
-      ...{ id: `p${i}`, takeId: 't', fromMs: seconds * 1000, toMs: seconds * 1000 + PIECE_MS },
-    })),
-  };
-  await studio.database.query('INSERT INTO lessons (id, revision, doc) VALUES ($1, 1, $2)', [lessonId, doc]);
-  return lessonId;
 }
 
 type Seen = [atMs: number, film: number, takeMs: number];

@@ -127,6 +127,39 @@ describe('limber compute', () => {
     expect(compute('cues', bundle, '--cut', 'half').problem?.type).toBe('unknown-cut');
   });
 
+  it('places cues in boxes of a picture, in every shape, cut and style', () => {
+    interface Placed {
+      key: string;
+      kind: string;
+      startMs: number;
+      endMs: number;
+      text: string;
+      lines: string[];
+      box: number[];
+    }
+    const placed = (...args: string[]): Placed[] =>
+      (JSON.parse(compute('place', bundle, ...args).out) as { cues: Placed[] }).cues;
+    const { cues } = JSON.parse(compute('cues', bundle).out) as { cues: { key: string; text: string }[] };
+    for (const frame of ['16:9', '9:16', '1:1'])
+      for (const style of ['pebble', 'Ribbon', 'numeral']) {
+        const all = placed('--frame', frame, '--style', style);
+        expect(all.map((one) => one.key)).toEqual(cues.map((one) => one.key));
+        for (const one of all) {
+          expect(Object.keys(one)).toEqual(['key', 'kind', 'startMs', 'endMs', 'text', 'lines', 'box']);
+          expect(one.lines.join(' ')).toBe(one.text);
+          const [x, y, width, height] = one.box as [number, number, number, number];
+          expect(Math.min(x, y, width, height))
+            .withContext(one.key)
+            .toBeGreaterThan(0);
+          expect(Math.max(x + width, y + height))
+            .withContext(one.key)
+            .toBeLessThan(1);
+        }
+      }
+    expect(placed('--cut', 'step:a').length).toBeGreaterThan(0);
+    expect(placed()).toEqual(placed('--frame=16:9', '--style=pebble'));
+  });
+
   it('gives Wilson intervals', () => {
     // Newcombe 1998 (memory): 81 of 263 is 0.2553 to 0.3662.
     const answer = JSON.parse(compute('interval', 'wilson', '81', '263').out) as {
@@ -184,7 +217,7 @@ describe('limber compute', () => {
       }[];
     };
     for (const one of findings)
-      expect(Object.keys(one).sort()).toEqual(['message', 'place', 'repairs', 'rule', 'severity']);
+      expect(Object.keys(one).sort()).toEqual(['id', 'message', 'place', 'repairs', 'rule', 'severity']);
     expect(findings.map((one) => one.rule)).toContain('caution-neck');
 
     const ranged = file('ranged.json', {
@@ -227,6 +260,9 @@ describe('limber compute', () => {
       [['schedule', file('text.json', 'hello')], 'not-json'],
       [['cues', bundle, '--format', 'srt'], 'unknown-format'],
       [['cues', bundle, '--colour', 'red'], 'unknown-option'],
+      [['place', bundle, '--frame', '4:3'], 'unknown-frame'],
+      [['place', bundle, '--frame', 'page'], 'unknown-frame'],
+      [['place', bundle, '--style', 'marble'], 'unknown-style'],
       [['interval', 'wilson', '5', '4'], 'impossible-number'],
       [['interval', 'wilson', 'many', '4'], 'impossible-number'],
       [['interval', 'guess', '1', '4'], 'unknown-method'],

@@ -1,7 +1,13 @@
 import { describeDose } from '@limber/core/dose/dose';
 import { deriveCues } from '@limber/core/cue/derive';
+import { showCues } from '@limber/core/cue/show';
 import { checkLesson } from '@limber/core/check/check-lesson';
+import { sorted } from '@limber/core/check/finding';
+import { FRAMES } from '@limber/core/cue/frame';
+import { writeAss } from '@limber/core/format/ass';
+import { writeSrt } from '@limber/core/format/srt';
 import { writeWebVtt } from '@limber/core/format/webvtt';
+import { filmSize } from '@limber/core/render/size';
 import { wilson } from '@limber/core/insight/wilson';
 import { fit } from '@limber/core/solve/fit';
 import { suggestOrder } from '@limber/core/solve/order';
@@ -10,7 +16,20 @@ import { readingOf, readNarration } from '@limber/core/narration/read';
 import { NarrationError } from '@limber/core/narration/lines';
 import { eventsFileSchema } from '@limber/core/viewing/event.schema';
 import { playedOf } from '@limber/core/viewing/played';
-import { InputError, options, readCut, readJson, readLesson, readText, readTimeline, type ReadFile } from './input';
+import {
+  frameNamed,
+  InputError,
+  options,
+  readCut,
+  readJson,
+  readLesson,
+  readText,
+  readTimeline,
+  styleNamed,
+  wishNamed,
+  type ReadFile,
+} from './input';
+import { renderFilm } from './render';
 
 type Computation = (args: readonly string[], read: ReadFile) => Promise<unknown>;
 
@@ -37,13 +56,40 @@ export const computations: Readonly<Record<string, Computation>> = {
   },
 
   cues: async (args, read) => {
-    const { plain, named } = options(args, ['format', 'cut']);
+    const { plain, named } = options(args, ['format', 'cut', 'frame', 'style']);
     const format = named.get('format') ?? 'json';
-    if (format !== 'json' && format !== 'vtt')
-      throw new InputError('unknown-format', `--format is json or vtt, not “${format}”.`);
+    if (!['json', 'vtt', 'srt', 'ass'].includes(format))
+      throw new InputError('unknown-format', `--format is json, vtt, srt or ass, not “${format}”.`);
     const { lesson, timeline } = await readTimeline(plain[0], named, read);
+    if (format !== 'json') {
+      const [frame, style] = [frameNamed(named), styleNamed(named, lesson)];
+      const { cues } = showCues(lesson, { timeline, frame, style });
+      if (format === 'vtt') return writeWebVtt(cues);
+      if (format === 'srt') return writeSrt(cues);
+      return writeAss(cues, { style, frame: FRAMES[frame], ...filmSize(lesson, frame) });
+    }
     const { cues, orphans } = deriveCues(lesson, timeline);
-    return format === 'vtt' ? writeWebVtt(cues) : { cues, orphans };
+    return { cues, orphans };
+  },
+
+  render: async (args, read) => {
+    const { plain, named } = options(args, ['cut', 'frame', 'style', 'captions', 'kind']);
+    const [file, folder, out] = plain;
+    if (!folder || !out)
+      throw new InputError('missing-file', 'Name the lesson, the folder of its media, and the film to write.');
+    const { lesson } = await readCut(file, named, read);
+    return renderFilm(lesson, wishNamed(named, out), styleNamed(named, lesson), folder, out);
+  },
+
+  place: async (args, read) => {
+    const { plain, named } = options(args, ['frame', 'cut', 'style']);
+    const { lesson, timeline } = await readTimeline(plain[0], named, read);
+    const { cues } = showCues(lesson, { timeline, frame: frameNamed(named), style: styleNamed(named, lesson) });
+    return {
+      cues: cues.map(({ key, kind, startMs, endMs, text, lines, box }) => ({
+        ...{ key, kind, startMs, endMs, text, lines, box },
+      })),
+    };
   },
 
   assembly: async (args, read) => {
@@ -60,7 +106,9 @@ export const computations: Readonly<Record<string, Computation>> = {
 
   check: async (args, read) => {
     const { plain, named } = options(args, ['cut']);
-    return { findings: checkLesson((await readCut(plain[0], named, read)).plan) };
+    const { plan } = await readCut(plain[0], named, read);
+    const { open } = sorted(checkLesson(plan), plan.setAside);
+    return { findings: open.map(({ basis: _basis, ...one }) => one) };
   },
 
   fit: async (args, read) => {

@@ -1,7 +1,10 @@
 import { DocumentError } from '@limber/core/document/document';
 import { parseBundle } from '@limber/core/format/bundle';
+import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
+import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import { parseCutId, type CutId } from '@limber/core/assembly/cut';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { CAPTION_WAYS, FILM_FRAMES, type FilmWish } from '@limber/core/render/film.schema';
 import { planOf, timelineOf, type Timeline } from '@limber/core/schedule/timeline';
 
 /** What was given cannot be used; printed as one JSON document with exit status 2. */
@@ -74,6 +77,35 @@ export async function readTimeline(
   const timeline = timelineOf(lesson, id);
   if (!timeline) throw new InputError('unknown-cut', 'This step does not play in the lesson: nothing of it is marked.');
   return { lesson, timeline };
+}
+
+/** The shape of picture that `--frame` names; a wide one without it. */
+export function frameNamed(named: ReadonlyMap<string, string>): FilmWish['frame'] {
+  const name = named.get('frame') ?? '16:9';
+  const frame = FILM_FRAMES.find((one) => one === name);
+  if (!frame) throw new InputError('unknown-frame', `--frame is 16:9, 9:16 or 1:1, not “${name}”.`);
+  return frame;
+}
+
+/** What film `--cut`, `--frame`, `--captions` and the name of the file ask for. */
+export function wishNamed(named: ReadonlyMap<string, string>, out: string): FilmWish {
+  const kind = /\.webm$/i.test(out) ? 'webm' : /\.mp4$/i.test(out) ? 'mp4' : null;
+  if (!kind) throw new InputError('unknown-format', `A film is written as .mp4 or .webm, not “${out}”.`);
+  const ways = CAPTION_WAYS.join(', ');
+  const captions = CAPTION_WAYS.find((one) => one === (named.get('captions') ?? 'track'));
+  if (!captions)
+    throw new InputError('unknown-captions', `--captions is one of ${ways}, not “${named.get('captions')}”.`);
+  return { cut: parseCutId(named.get('cut') ?? 'full')!, frame: frameNamed(named), captions, kind };
+}
+
+/** The style of cues that `--style` names; the lesson's own without it. */
+export function styleNamed(named: ReadonlyMap<string, string>, lesson: Lesson): CueStyle {
+  const name = named.get('style');
+  if (name === undefined) return cueStyleOf(lesson);
+  const style = CUE_STYLES.find((one) => one.name.toLowerCase() === name.toLowerCase());
+  if (style) return style;
+  const names = CUE_STYLES.map((one) => one.name.toLowerCase()).join(', ');
+  throw new InputError('unknown-style', `There is no style “${name}”. There are: ${names}.`);
 }
 
 /** Splits arguments into what stands alone and `--name value` pairs. */

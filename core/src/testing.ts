@@ -1,3 +1,4 @@
+import type { Cue } from './cue/cue';
 import { exactly } from './dose/dose';
 import type { Dose } from './dose/dose.schema';
 import {
@@ -95,4 +96,13 @@ export function aSegment(id: string, startMs: TakeMs, endMs: TakeMs, change: Par
 export function seeded(seed: number): () => number {
   let state = seed;
   return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
+}
+
+/** A cue for a second, of step `a`. */
+export function aCue(kind: Cue['kind'], text: string, change: Partial<Cue> = {}): Cue {
+  return {
+    key: `p|s|${kind}|0`,
+    ...{ kind, stepId: 'a', side: 'left', startMs: 0, endMs: 1000, text, value: null, of: null, edited: false },
+    ...change,
+  };
 }

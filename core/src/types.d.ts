@@ -1,6 +1,14 @@
 declare module 'webvtt-parser' {
   interface Parsed {
-    cues: { id: string; startTime: number; endTime: number; text: string }[];
+    cues: {
+      id: string;
+      startTime: number;
+      endTime: number;
+      text: string;
+      linePosition: number | 'auto';
+      textPosition: number;
+      size: number;
+    }[];
     errors: { message: string; line: number }[];
   }
   const parser: { WebVTTParser: new () => { parse(text: string, mode?: 'metadata' | 'captions'): Parsed } };

@@ -52,7 +52,7 @@ async function load(): Promise<void> {
 
   const bulletin = await filmedAgain(await withTake(beforeTheEarlyBulletin(), true), ropeAgain());
   await insertLesson(database, bulletin);
-  const shared = await shareLesson(database, bulletin.id);
+  const shared = await shareLesson(database, store, bulletin.id);
   if (!shared) throw new Error('The demo lesson could not be shared.');
   const { version, link } = shared;
   const [full, practice] = version.published.cuts;

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { DEMO, expect, linkOf, saved, test, viewer } from '../studio';
+import type { Page } from '@playwright/test';
+import { DEMO, expect, linkOf, saved, stored, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
 const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
@@ -7,9 +8,9 @@ const NARRATION = readFileSync('core/src/narration/development/01-drains-first.t
 /** One current picture of each main view, from the demo data. `./limber shots` takes them. */
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
   test.setTimeout(300_000);
-  const shoot = async (name: string): Promise<void> => {
+  const shoot = async (name: string, fullPage = false): Promise<void> => {
     await page.waitForTimeout(900);
-    await page.screenshot({ path: `${OUT}/${name}.png` });
+    await page.screenshot({ path: `${OUT}/${name}.png`, fullPage });
   };
   await page.goto('/desk');
   await expect(page.getByRole('heading', { name: 'Before the early bulletin' })).toBeVisible();
@@ -73,13 +74,31 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByTestId('read-step').first()).toBeVisible();
   await shoot('narration');
 
+  // With a side that nobody has marked and a move that is nowhere, to see what is said before sharing.
+  const edit = async (change: object): Promise<void> => {
+    const { revision } = await stored(context.request, DEMO);
+    const edits = [{ id: crypto.randomUUID(), kind: 'edit', change }];
+    const answer = await context.request.post(`/api/lessons/${DEMO}/edits`, {
+      headers,
+      data: { clientId: 'shots', baseRevision: revision, edits },
+    });
+    expect(answer.status()).toBe(200);
+  };
+  const { segments } = (await stored(context.request, DEMO)).doc;
+  const gaps = segments.filter((one) => (one.stepId === 'slipway' && one.side === 'right') || one.stepId === 'lantern');
+  await edit({
+    kind: 'batch',
+    changes: gaps.map((one) => ({ kind: 'remove_segment', segmentId: (one as unknown as { id: string }).id })),
+  });
   await page.goto(`/lesson/${DEMO}/share/publish`);
   await expect(page.getByTestId('version')).toBeVisible();
+  await expect(page.getByText('Lantern eyes is marked nowhere on the film.')).toBeVisible();
   // A link is a key: the picture shows one that opens nothing.
   await page
     .getByLabel('Link for viewers')
     .evaluate((field: HTMLInputElement) => (field.value = 'http://127.0.0.1:4310/v/a-link-of-the-demo-world'));
   await shoot('publish');
+  await edit({ kind: 'batch', changes: gaps.map((segment) => ({ kind: 'add_segment', segment })) });
 
   await page.goto(`/lesson/${DEMO}/learn/watching`);
   await expect(page.getByTestId('completed')).toBeVisible();
@@ -106,12 +125,13 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.keyboard.press('-');
   for (let i = 0; i < 15; i++) await page.keyboard.press('ArrowDown');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
-  await shoot('segments');
+  await shoot('segments', true);
 
   await page.goto(`/lesson/${DEMO}/mark/cues`);
   await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
   await page.getByTestId('cue').filter({ hasText: '3 of 8' }).first().click();
-  await shoot('cues');
+  await shoot('cues', true);
+  await styleSheet(page);
 
   await context.request.post(`/api/lessons/${DEMO}/share`, { headers, data: {} });
   const { token } = await linkOf(context.request, DEMO);
@@ -128,15 +148,33 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     await guest.keyboard.press('ArrowRight');
     await guest.waitForTimeout(11_500);
     await guest.screenshot({ path: `${OUT}/${name}.png` });
-    if (name === 'follow') {
-      await guest.getByRole('button', { name: 'Stop here' }).click();
-      await guest.getByRole('button', { name: 'Just right' }).click();
-      await guest.getByLabel('A remark').fill('I do this in the van before the early shift.');
-      await guest.getByRole('button', { name: 'Send' }).click();
-      await guest.getByRole('button', { name: /having it erased/ }).click();
-      await expect(guest.getByText('I do this in the van')).toBeVisible();
-      await guest.screenshot({ path: `${OUT}/record.png` });
-    }
     await guest.context().close();
   }
 });
+
+/** Every style of cues in three shapes of picture, on one sheet. */
+async function styleSheet(page: Page): Promise<void> {
+  const choose = async (list: string, option: string): Promise<void> => {
+    await page.getByRole('combobox', { name: list }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  };
+  const rows: string[] = [];
+  for (const style of ['Ribbon', 'Numeral', 'Pebble']) {
+    await choose('Style', style);
+    const row: string[] = [];
+    for (const shape of ['on a wide screen', 'as an upright film', 'on an upright phone']) {
+      await choose('How it is looked at', shape);
+      await page.waitForTimeout(600);
+      row.push((await page.locator('.picture').screenshot()).toString('base64'));
+    }
+    rows.push(row.map((image) => `<img src="data:image/png;base64,${image}" height="250">`).join(''));
+  }
+  await choose('How it is looked at', 'on a wide screen');
+  const sheet = await page.context().newPage();
+  await sheet.setViewportSize({ width: 796, height: 768 });
+  await sheet.setContent(
+    `<body style="margin:0;background:#211a26"><style>div{display:flex;gap:6px;padding:3px 6px}</style>${rows.map((row) => `<div>${row}</div>`).join('')}</body>`,
+  );
+  await sheet.screenshot({ path: `${OUT}/cue-styles.png` });
+  await sheet.close();
+}

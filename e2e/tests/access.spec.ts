@@ -58,6 +58,10 @@ test('the viewers’ page has none, before, during and after', async ({
   await guest.keyboard.press('ArrowRight');
   await playedOn(guest, 0.5);
   expect(await findings(guest)).toEqual([]);
+  await guest.keyboard.press('h');
+  await expect(guest.getByRole('dialog')).toBeVisible();
+  expect(await findings(guest)).toEqual([]);
+  await guest.keyboard.press('Escape');
   await guest.getByRole('button', { name: 'Stop here' }).click();
   await guest.getByRole('button', { name: 'Yes' }).click();
   expect(await findings(guest)).toEqual([]);

@@ -1,4 +1,4 @@
-import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
 import type { APIRequestContext, Page } from '@playwright/test';
 
 /** A lesson like the demo's, with its two takes, that a test may change. */
@@ -116,7 +116,7 @@ test('a step that was filmed again plays in the place of the first, twice, and v
   await test.step('shared: viewers choose their way, and each way has its own figures', async () => {
     await page.goto(`/lesson/${lessonId}/share/publish`);
     await expect(page.getByText(/just the moves, without the explaining/)).toBeVisible();
-    await page.getByRole('button', { name: 'Share it' }).click();
+    await shareIt(page);
     await expect(page.getByTestId('version')).toBeVisible();
     const { token, versionId } = await linkOf(context.request, lessonId);
     const guest = await viewer(browser, complaints);

@@ -98,12 +98,47 @@ test('the whole page works on a phone by touch', async ({ studio: _studio, conte
   await guest.goto(`/v/${token}`);
   await guest.getByRole('button', { name: 'I have read it, begin' }).tap();
   await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
-  await guest.getByRole('button', { name: 'It hurts · skip' }).waitFor();
+  await guest.getByRole('button', { name: 'It hurts' }).waitFor();
   for (const button of await guest.getByRole('button').all()) {
     const box = await button.boundingBox();
     if (box) expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(44);
   }
   expect(await guest.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await guest.context().close();
+});
+
+test('where something hurts everything stops, what to do is said, and the side is kept', async ({
+  studio: _studio,
+  context,
+  browser,
+  complaints,
+}) => {
+  const { token, versionId } = await linkOf(context.request, DEMO);
+  const guest = await viewer(browser, complaints);
+  await guest.goto(`/v/${token}`);
+  await guest.getByRole('button', { name: 'I have read it, begin' }).click();
+  await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await guest.keyboard.press('ArrowRight');
+  await guest.keyboard.press('ArrowRight');
+  await expect(guest.getByTestId('side')).toContainText('Your left', { timeout: 30_000 });
+  await guest.keyboard.press('h');
+  const dialog = guest.getByRole('dialog', { name: 'Stop, and let your hands rest' });
+  await expect(dialog).toContainText('Slipway, your left');
+  await expect(guest.getByRole('button', { name: 'Pause' })).toHaveCount(0);
+  // It was nothing: nothing is noted, and it goes on where it was.
+  await guest.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+  await guest.keyboard.press('h');
+  await dialog.getByRole('button', { name: /leave this move out/ }).click();
+  await expect(guest.getByTestId('label')).toContainText('Rope knead');
+  await guest.getByRole('button', { name: 'Stop here' }).click();
+  await expect(guest.getByLabel('At which move?')).toHaveValue('slipway');
+  await expect(guest.getByLabel('On which side?')).toHaveValue('left');
+  await guest.getByRole('button', { name: 'Send' }).click();
+  await expect(async () => {
+    const results = await context.request.get(`/api/results/${versionId}`);
+    expect(JSON.stringify(await results.json())).toMatch(/"stepId":"slipway","side":"left"/);
+  }).toPass({ timeout: 10_000 });
   await guest.context().close();
 });
 

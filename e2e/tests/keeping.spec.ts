@@ -6,7 +6,7 @@ import { join, resolve } from 'node:path';
 import { promisify } from 'node:util';
 import pg from 'pg';
 import { DATA, databaseUrl } from '../machine';
-import { DEMO, expect, linkOf, newLesson, playedOn, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, newLesson, playedOn, test, viewer, shareIt } from '../studio';
 
 const run = promisify(execFile);
 
@@ -56,7 +56,7 @@ test('a lesson is copied, leaves as a file, and comes back out of the trash with
     })
   ).json()) as { id: string };
   await page.goto(`/lesson/${id}/share/publish`);
-  await page.getByRole('button', { name: 'Share it' }).click();
+  await shareIt(page);
   await expect(page.getByTestId('version')).toContainText('weighs');
   await expect(page.getByText('Only this machine can open these links.')).toBeVisible();
   const { token } = await linkOf(context.request, id);

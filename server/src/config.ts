@@ -41,6 +41,8 @@ export interface Config {
   readonly mediaFolder: string;
   readonly uploadFolder: string;
   readonly scratchFolder: string;
+  /** Where the fonts of films are unpacked. */
+  readonly fontFolder: string;
   readonly webFolder: string;
   readonly guideFolder: string;
   readonly logLevel: string;
@@ -78,6 +80,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     mediaFolder: join(data, 'media'),
     uploadFolder: join(data, 'uploads'),
     scratchFolder: join(data, 'scratch'),
+    fontFolder: join(data, 'fonts'),
     webFolder: resolve(parsed.data.LIMBER_WEB),
     guideFolder: resolve(parsed.data.LIMBER_GUIDE),
     logLevel: parsed.data.LIMBER_LOG,

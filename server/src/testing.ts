@@ -118,3 +118,73 @@ export async function until<T>(state: () => Promise<T | null | undefined | false
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
 }
+
+/** Bits that the number of a picture is drawn in. */
+const BITS = 12;
+
+/**
+ * A film whose every picture carries its own number as bars, bright for one and dark for nought, and whose sound clicks at
+ * each whole second.
+ */
+export function numberedFilm(path: string, frames: number, rate = 25, size = '640x360'): void {
+  const raw = `${path}.raw`;
+  const pictures = Buffer.alloc(frames * BITS);
+  for (let n = 0; n < frames; n++)
+    for (let bit = 0; bit < BITS; bit++) pictures[n * BITS + bit] = n & (1 << bit) ? 220 : 30;
+  writeFileSync(raw, pictures);
+  ffmpeg(
+    ...['-f', 'rawvideo', '-pix_fmt', 'gray', '-s', `${BITS}x1`, '-r', String(rate), '-i', raw],
+    ...['-f', 'lavfi', '-i', `aevalsrc=0.5*sin(2*PI*1000*t)*lt(mod(t\\,1)\\,0.03):s=48000:d=${frames / rate}`],
+    ...['-vf', `scale=${size.replace('x', ':')}:flags=neighbor,format=yuv420p`],
+    ...['-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '18', '-c:a', 'aac', '-movflags', '+faststart', path],
+  );
+  rmSync(raw);
+}
+
+/** The numbers that the pictures of a film show, in order, read across the middle of it. */
+export function numbersIn(path: string): number[] {
+  const bars = execFileSync(
+    'ffmpeg',
+    [
+      ...[
+        '-nostdin',
+        '-loglevel',
+        'error',
+        '-i',
+        path,
+        '-vf',
+        `crop=iw:ih/20:0:ih/2,scale=${BITS}:1:flags=area,format=gray`,
+      ],
+      ...['-fps_mode', 'passthrough', '-f', 'rawvideo', 'pipe:1'],
+    ],
+    { maxBuffer: 1e9 },
+  );
+  return Array.from({ length: bars.length / BITS }, (_, n) =>
+    bars.subarray(n * BITS, (n + 1) * BITS).reduce((sum, value, bit) => sum + (value > 125 ? 1 << bit : 0), 0),
+  );
+}
+
+/** The sound of a film at one ear, 48 kHz. */
+export function samplesIn(path: string): Float32Array {
+  const raw = execFileSync(
+    'ffmpeg',
+    [
+      '-nostdin',
+      '-loglevel',
+      'error',
+      '-i',
+      path,
+      '-map',
+      '0:a:0',
+      '-ac',
+      '1',
+      '-ar',
+      '48000',
+      '-f',
+      'f32le',
+      'pipe:1',
+    ],
+    { maxBuffer: 1e9 },
+  );
+  return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength - (raw.byteLength % 4)));
+}

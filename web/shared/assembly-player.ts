@@ -71,6 +71,9 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
     video.on {
       opacity: 1;
     }
+    :host(.fills) video {
+      object-fit: cover;
+    }
     p {
       position: absolute;
       inset: auto 20px 20px;
@@ -80,7 +83,7 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
       border-radius: 10px;
     }
   `,
-  host: { '(document:visibilitychange)': 'onVisibility()' },
+  host: { '(document:visibilitychange)': 'onVisibility()', '[class.fills]': 'fills()' },
 })
 export class AssemblyPlayer implements OnDestroy {
   readonly cut = input<Cut>(NOTHING);
@@ -91,6 +94,8 @@ export class AssemblyPlayer implements OnDestroy {
   /** Where to begin, and whether to play at once. */
   readonly startMs = input<CutMs>(0);
   readonly autoplay = input(false);
+  /** The picture fills the frame, what does not fit is cut off around its middle; else all of it is seen. */
+  readonly fills = input(false);
   readonly ended = output();
 
   readonly timeMs = signal<CutMs>(0);

@@ -46,7 +46,7 @@ const versionSchema = z.object({
   /** What its films and what is made of them weigh. */
   bytes: z.number(),
 });
-const linkSchema = z.object({
+export const linkSchema = z.object({
   token: z.string(),
   versionId: z.string(),
   createdAt: z.coerce.date(),
@@ -60,3 +60,9 @@ export const shareSchema = z.object({
   publicUrl: z.string().nullable(),
 });
 export type Share = z.infer<typeof shareSchema>;
+
+/** A version as it was just made, with its first link. */
+export const sharedSchema = z.object({ versionId: z.string(), number: z.number(), token: z.string() });
+export const newLinkSchema = z.object({ versionId: z.uuid() });
+/** A link revoked, opened again, or led to another version. */
+export const linkChangeSchema = z.object({ revoked: z.boolean().optional(), versionId: z.uuid().optional() });

@@ -27,7 +27,10 @@ export type Job = z.infer<typeof jobSchema>;
 /** What a job makes of a medium. */
 export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4', 'proxy.m4a'] as const;
 export const artefactSchema = z.enum(ARTEFACTS);
-export type ArtefactName = z.infer<typeof artefactSchema>;
+export type MediumArtefact = z.infer<typeof artefactSchema>;
+/** What it makes of a lesson: the film, and what it is put together from. */
+export type FilmArtefact = `${'film' | 'part'}.${'mp4' | 'webm'}` | 'heard.m4a' | 'heard.webm';
+export type ArtefactName = MediumArtefact | FilmArtefact;
 
 export const mediumSchema = z.object({
   id: z.string(),

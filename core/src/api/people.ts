@@ -63,6 +63,8 @@ export const doorSchema = z.object({
 });
 export type Door = z.infer<typeof doorSchema>;
 
+export const doorAskedSchema = z.object({ token: tokenSchema });
+
 export const comeInSchema = z.object({
   token: tokenSchema,
   name: personNameSchema.optional(),

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { deriveCues } from '../cue/derive';
 import { checkDocument } from '../document/document';
 import { applyChange, inverseOf } from '../lesson/change';
-import { lessonDocument } from '../lesson/lesson.document';
+import { lessonDocument } from '../format/lesson.document';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Piece } from '../lesson/piece.schema';
 import { isWork } from '../lesson/segment-kind';
@@ -204,32 +204,17 @@ describe('the passages of a cut', () => {
               all.flatMap(({ takeId, takeMs }, ms) => (takeId === one.takeId && takeMs === beat - 1 ? [ms + 1] : [])),
             ),
           );
+        for (const one of passages) {
+          const segment = lesson.segments.find(({ id }) => id === one.segmentId)!;
+          const fromMs = segment.startMs + one.shareBefore * (segment.endMs - segment.startMs);
+          same(one.beatsBefore, segment.beatsMs.filter((ms) => ms <= Math.round(fromMs)).length);
+        }
         same(
           passages.flatMap((one) => one.beatsMs).sort((a, b) => a - b),
           beats.sort((a, b) => a - b),
         );
       }),
     );
-  });
-
-  it('say the words of a step with the one segment that says them, each time that it plays', () => {
-    const lesson = aFilmedLesson({
-      steps: [aStep('a', { narration: { before: 'Place your fingers.', during: '', after: '' } })],
-      segments: [
-        { id: 's', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 0, endMs: 4000, beatsMs: [] },
-        { id: 'u', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 5000, endMs: 9000, beatsMs: [] },
-      ],
-      assembly: [
-        { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
-        { id: 'q', takeId: 't', fromMs: 0, toMs: 4000 },
-        { id: 'r', takeId: 't', fromMs: 3000, toMs: 4000 },
-        { id: 'h', takeId: 't', fromMs: 2000, toMs: 4000 },
-      ],
-    });
-    expect(passagesOf(lesson, fullCut(lesson)).map((one) => one.words)).toEqual([
-      // Half of it is not enough to say them in.
-      ...['Place your fingers.', '', 'Place your fingers.', '', ''],
-    ]);
   });
 
   it('run step by step: a step that plays twice runs twice', () => {
@@ -266,7 +251,9 @@ describe('the practice cut', () => {
       of(one.stepId, one.side).ms += one.endMs - one.startMs;
       of(one.stepId, one.side).beats += one.beatsMs.length;
     }
-    for (const cue of deriveCues(lesson, timeline).cues) if (cue.kind === 'count') of(cue.stepId, cue.side).counts++;
+    // Of very fast ones only every nth is shown: what counts is how far it is counted.
+    for (const cue of deriveCues(lesson, timeline).cues)
+      if (cue.kind === 'count' && cue.value === cue.of) of(cue.stepId, cue.side).counts += cue.of!;
     return work;
   };
 
@@ -530,7 +517,7 @@ describe('cues of pieces', () => {
         { id: 's', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 0, endMs: 6000, beatsMs: [] },
       ],
       assembly,
-      overrides: [{ key: 'a|left|count|0', startMs: 200, text: 'Go' }],
+      overrides: [{ key: 'p|s|count|0', startOffsetMs: 200, text: 'Go' }],
     });
   const counts = (lesson: Lesson, id: 'full' | 'practice' = 'full') =>
     deriveCues(lesson, timelineOf(lesson, id)!).cues.filter((cue) => cue.kind === 'count');
@@ -545,10 +532,27 @@ describe('cues of pieces', () => {
     expect(counts(twice).map((cue) => cue.value)).toEqual([1, 2, 3, 4, 5, 6, 1, 2, 3, 4, 5, 6]);
   });
 
-  it('take her times in the whole lesson only, her words everywhere', () => {
+  it('count on across the edge of two pieces that go on with each other', () => {
+    const cut = filmed([
+      { id: 'p', takeId: 't', fromMs: 0, toMs: 2500 },
+      { id: 'q', takeId: 't', fromMs: 2500, toMs: 6000 },
+    ]);
+    expect(counts(cut).map((cue) => `${cue.value} of ${cue.of}`)).toEqual([1, 2, 3, 4, 5, 6].map((n) => `${n} of 6`));
+  });
+
+  it('begin anew where something else plays between', () => {
+    const cut = filmed([
+      { id: 'p', takeId: 't', fromMs: 0, toMs: 3000 },
+      { id: 'x', takeId: 't', fromMs: 20_000, toMs: 21_000 },
+      { id: 'q', takeId: 't', fromMs: 3000, toMs: 6000 },
+    ]);
+    expect(counts(cut).map((cue) => `${cue.value} of ${cue.of}`)).toEqual([1, 2, 3, 1, 2, 3].map((n) => `${n} of 3`));
+  });
+
+  it('take her times and her words in every cut', () => {
     const lesson = filmed([{ id: 'p', takeId: 't', fromMs: 0, toMs: 9000 }]);
-    expect([counts(lesson)[0]!.startMs, counts(lesson)[0]!.text]).toEqual([200, 'Go']);
-    expect([counts(lesson, 'practice')[0]!.startMs, counts(lesson, 'practice')[0]!.text]).toEqual([0, 'Go']);
+    for (const cut of ['full', 'practice'] as const)
+      expect([counts(lesson, cut)[0]!.startMs, counts(lesson, cut)[0]!.text]).toEqual([200, 'Go']);
   });
 });
 

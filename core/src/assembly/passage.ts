@@ -15,15 +15,20 @@ export interface Passage {
   readonly side: WorkedSide | null;
   readonly startMs: CutMs;
   readonly endMs: CutMs;
-  /** The segment that it shows; null in a plan. */
+  /** The piece that plays and the segment that it shows; null in a plan. */
+  readonly pieceId: string | null;
   readonly segmentId: string | null;
-  /** How much of that segment it shows, above 0 to 1. */
+  /** How much of that segment it shows, above 0 to 1, and how much of it lies before, from 0. */
   readonly share: number;
+  readonly shareBefore: number;
   /** Where repetitions complete, ascending; empty where nobody has marked them. */
   readonly beatsMs: readonly CutMs[];
+  /** How many beats of the segment lie before, and how many it has in all. */
+  readonly beatsBefore: number;
+  readonly beatCount: number;
   /** Where someone speaks. */
   readonly spoken: readonly Span[];
-  /** The words spoken in it, when they are known. */
+  /** The words planned for it; of footage nobody knows them yet. */
   readonly words: string;
 }
 

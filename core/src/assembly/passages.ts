@@ -15,9 +15,8 @@ const SPOKEN_KINDS: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'talk'
  *
  * @example passagesOf(lesson, cutOf('full', lesson.assembly)) // [{ kind: 'reps', stepId: 'a', side: 'left', … }]
  */
-export function passagesOf(lesson: Pick<Lesson, 'segments' | 'steps' | 'opening' | 'closing'>, cut: Cut): Passage[] {
+export function passagesOf(lesson: Pick<Lesson, 'segments'>, cut: Cut): Passage[] {
   const byTake = segmentsByTake(lesson.segments);
-  const worded = new Words(lesson);
   const passages: Passage[] = [];
   for (const piece of cut.pieces) {
     const own = byTake.get(piece.takeId);
@@ -31,18 +30,19 @@ export function passagesOf(lesson: Pick<Lesson, 'segments' | 'steps' | 'opening'
       if (toMs <= fromMs) continue;
       const startMs = inCut(piece, fromMs);
       const endMs = inCut(piece, toMs);
-      const spoken = SPOKEN_KINDS.has(segment.kind);
       passages.push({
         kind: segment.kind,
         stepId: segment.stepId,
         side: segment.side,
+        pieceId: piece.id,
         segmentId: segment.id,
         share: (toMs - fromMs) / (segment.endMs - segment.startMs),
+        shareBefore: (fromMs - segment.startMs) / (segment.endMs - segment.startMs),
         startMs,
         endMs,
-        beatsMs: beatsOf(segment, piece, fromMs, toMs),
-        spoken: spoken ? [[startMs, endMs]] : NONE,
-        words: spoken && 2 * (toMs - fromMs) > segment.endMs - segment.startMs ? worded.of(segment) : '',
+        ...beatsOf(segment, piece, fromMs, toMs),
+        spoken: SPOKEN_KINDS.has(segment.kind) ? [[startMs, endMs]] : NONE,
+        words: '',
       });
     }
   }
@@ -52,10 +52,18 @@ export function passagesOf(lesson: Pick<Lesson, 'segments' | 'steps' | 'opening'
 /** Nothing, once for all: an hour has thousands of passages without beats or words. */
 const NONE: readonly never[] = [];
 
-function beatsOf({ beatsMs }: Segment, piece: CutPiece, fromMs: TakeMs, toMs: TakeMs): readonly CutMs[] {
+function beatsOf(
+  { beatsMs }: Segment,
+  piece: CutPiece,
+  fromMs: TakeMs,
+  toMs: TakeMs,
+): Pick<Passage, 'beatsMs' | 'beatsBefore' | 'beatCount'> {
   const beats: CutMs[] = [];
-  for (const ms of beatsMs) if (ms > fromMs && ms <= toMs) beats.push(inCut(piece, ms));
-  return beats.length > 0 ? beats : NONE;
+  let beatsBefore = 0;
+  for (const ms of beatsMs)
+    if (ms <= fromMs) beatsBefore++;
+    else if (ms <= toMs) beats.push(inCut(piece, ms));
+  return { beatsMs: beats.length > 0 ? beats : NONE, beatsBefore, beatCount: beatsMs.length };
 }
 
 /** The segments of a take by their beginning, and how far each and all that begin before it reach. */
@@ -88,32 +96,4 @@ function firstEndingAfter(furthestMs: readonly TakeMs[], takeMs: TakeMs): number
     else low = middle + 1;
   }
   return low;
-}
-
-/**
- * The words that the plan has for what is spoken, given to one segment of each kind and step, and to each play that
- * shows more than half of it.
- */
-class Words {
-  private readonly given = new Map<string, string>();
-  private readonly steps: ReadonlyMap<string, Lesson['steps'][number]>;
-
-  constructor(private readonly lesson: Pick<Lesson, 'steps' | 'opening' | 'closing'>) {
-    this.steps = new Map(lesson.steps.map((step) => [step.id, step]));
-  }
-
-  of({ id, kind, stepId }: Segment): string {
-    const words = this.planned(kind, stepId);
-    if (!words) return '';
-    const key = `${kind}/${stepId ?? ''}`;
-    if (!this.given.has(key)) this.given.set(key, id);
-    return this.given.get(key) === id ? words : '';
-  }
-
-  private planned(kind: SegmentKind, stepId: string | null): string {
-    if (kind === 'intro') return this.lesson.opening;
-    if (kind === 'outro') return this.lesson.closing;
-    const narration = this.steps.get(stepId ?? '')?.narration;
-    return (kind === 'teach' ? narration?.before : narration?.after) ?? '';
-  }
 }

@@ -1,6 +1,6 @@
 import { changesSide, repetitionsOf, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import type { Region } from '../face/regions';
-import type { Finding } from './finding';
+import type { Found } from './finding';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import { doseFor, partMs } from '../schedule/schedule';
 
@@ -57,11 +57,11 @@ export function balanceOf(lesson: Pick<Lesson, 'steps'>): Balance {
  *
  * @example balanceFindings(lesson).map((one) => one.rule) // ['uneven-sides']
  */
-export function balanceFindings(lesson: Lesson): Finding[] {
-  const findings: Finding[] = [];
+export function balanceFindings(lesson: Lesson): Found[] {
+  const findings: Found[] = [];
   lesson.steps.forEach((step, at) => {
     const parts = partsOf(step.sidePlan);
-    const place = { stepId: step.id, part: 'dose' } as const;
+    const place = { on: 'plan', stepId: step.id, part: 'dose' } as const;
     if (changesSide(step.sidePlan) || step.sidePlan === 'alternating') {
       const [left, right] = [repetitions(step, 'left'), repetitions(step, 'right')];
       const [leftMs, rightMs] = [partMs(step, 'left'), partMs(step, 'right')];
@@ -69,7 +69,6 @@ export function balanceFindings(lesson: Lesson): Finding[] {
       const short = rightMs < leftMs ? 'right' : 'left';
       const most = rightMs < leftMs ? step.dose : step.rightDose!;
       findings.push({
-        severity: 'must',
         rule: 'uneven-sides',
         place,
         message:
@@ -98,7 +97,6 @@ export function balanceFindings(lesson: Lesson): Finding[] {
     );
     if (answered) return;
     findings.push({
-      severity: 'must',
       rule: 'second-side-missing',
       place,
       message: `${step.move.name} is done on your ${only} only, and never on your ${other}.`,
@@ -113,7 +111,7 @@ export function balanceFindings(lesson: Lesson): Finding[] {
           },
         },
         {
-          label: 'Left out on purpose, to compare',
+          label: `Your ${only} only, on purpose`,
           change: { kind: 'set_step', stepId: step.id, field: 'compares', value: true },
         },
       ],
@@ -124,9 +122,8 @@ export function balanceFindings(lesson: Lesson): Finding[] {
   const top = regions[0];
   if (top && regions.length >= FEW_REGIONS && (top.left.ms + top.right.ms) / total > FAR_MORE)
     findings.push({
-      severity: 'note',
       rule: 'one-region-most',
-      place: { stepId: null, part: 'lesson' },
+      place: { on: 'plan', stepId: null, part: 'lesson' },
       message: `The ${top.region.replace('_', ' ')} gets ${Math.round((100 * (top.left.ms + top.right.ms)) / total)} % of the work, in a lesson of ${regions.length} areas.`,
       repairs: [],
     });

@@ -1,6 +1,7 @@
 import type { Step } from '../lesson/lesson.schema';
 import type { Move } from '../move/move.schema';
 import { aLesson, aMove, aStep } from '../testing';
+import { checkLesson } from './check-lesson';
 import { CAUTION_RULES, cautionFindings, screeningQuestions } from './cautions';
 
 const step = (id: string, move: Partial<Move>, before = '', change: Partial<Step> = {}): Step =>
@@ -74,7 +75,7 @@ describe('cautions', () => {
 
   it('that keep somebody safe must be said, the others should be', () => {
     const severity = (id: string): string | undefined =>
-      cautionFindings(aLesson({ steps: [step('a', CALLS[id]!)] })).find((one) => one.rule === ruleOf(id))?.severity;
+      checkLesson(aLesson({ steps: [step('a', CALLS[id]!)] })).find((one) => one.rule === ruleOf(id))?.severity;
     for (const id of ['jaw', 'neck', 'drain', 'eye']) expect(severity(id)).withContext(id).toBe('must');
     for (const id of ['cold', 'breath', 'slip']) expect(severity(id)).withContext(id).toBe('should');
   });

@@ -1,4 +1,5 @@
-import type { Finding } from './finding';
+import type { Found } from './finding';
+import type { RuleId } from './rules';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { Region } from '../face/regions';
 
@@ -91,8 +92,8 @@ export const CAUTION_RULES: readonly Rule[] = [
  *
  * @example cautionFindings(lesson)[0]?.message // 'No word of caution before Slipway: …'
  */
-export function cautionFindings(lesson: Lesson): Finding[] {
-  const findings: Finding[] = [];
+export function cautionFindings(lesson: Lesson): Found[] {
+  const findings: Found[] = [];
   for (const rule of CAUTION_RULES) {
     const at = lesson.steps.findIndex(rule.concerns);
     if (at < 0) continue;
@@ -108,12 +109,20 @@ export function cautionFindings(lesson: Lesson): Finding[] {
       .slice(at)
       .some(({ narration }) => rule.said.test(`${narration.during} ${narration.after}`));
     findings.push({
-      severity: ['jaw', 'neck', 'drain', 'eye'].includes(rule.id) ? 'must' : 'should',
-      rule: `caution-${rule.id.replace('_', '-')}`,
-      place: { stepId: step.id, part: 'before' },
+      rule: `caution-${rule.id.replace('_', '-')}` as RuleId,
+      place: { on: 'plan', stepId: step.id, part: 'before' },
       message: late
         ? `The caution for ${step.move.name} comes after it has begun. It belongs before.`
         : `No word of caution before ${step.move.name}: “${rule.say}”`,
+      restsOn: [
+        late,
+        step.move.region,
+        step.move.direction,
+        step.move.action,
+        step.move.pressure,
+        step.move.tool,
+        step.sidePlan,
+      ],
       repairs: [
         {
           label: 'Say it here',

@@ -1,55 +1,61 @@
+import type { Heard } from '../cue/heard';
+import type { Lesson } from '../lesson/lesson.schema';
+import { schedule, type Schedule } from '../schedule/schedule';
+import { balanceFindings } from './balance';
 import { cautionFindings } from './cautions';
 import { claimFindings } from './claims';
-import { balanceFindings } from './balance';
-import type { Lesson } from '../lesson/lesson.schema';
+import { cueFindings } from './cue-findings';
+import { filmFindings } from './film-findings';
+import { findingsOf, type Finding, type Found } from './finding';
+import { lengthFindings } from './length';
 import { orderFindings } from './order-findings';
 import { promiseFindings } from './promise';
-import { schedule, type Schedule } from '../schedule/schedule';
+import type { CheckName } from './rules';
+import { talkFindings } from './talk-findings';
 import { voiceFindings } from './voice-findings';
 import { wordsFindings } from './words-findings';
-import { clock } from '../time/clock';
-import { bySeverity, type Finding } from './finding';
 
-/** Time before the first move beyond which viewers leave (common practice, no source). */
-const LONG_OPENING = 0.25;
-
-/**
- * Everything found in a planned lesson, worst first.
- *
- * @example checkLesson(lesson)[0]?.severity // 'must'
- */
-export function checkLesson(lesson: Lesson, plan: Schedule = schedule(lesson)): Finding[] {
-  return bySeverity([
-    ...lengthFindings(lesson, plan),
-    ...balanceFindings(lesson),
-    ...cautionFindings(lesson),
-    ...voiceFindings(lesson, plan),
-    ...wordsFindings(lesson),
-    ...orderFindings(lesson),
-    ...promiseFindings(lesson, plan),
-    ...claimFindings(lesson),
-  ]);
+/** What is checked, with what is computed of it once. */
+interface Given {
+  readonly lesson: Lesson;
+  readonly plan: Schedule;
+  readonly heard?: Heard;
 }
 
-function lengthFindings(lesson: Lesson, plan: Schedule): Finding[] {
-  const findings: Finding[] = [];
-  const place = { stepId: null, part: 'lesson' } as const;
-  const offMs = lesson.targetMs === null ? 0 : plan.totalMs - lesson.targetMs;
-  if (lesson.steps.length > 0 && Math.abs(offMs) > lesson.toleranceMs)
-    findings.push({
-      severity: 'should',
-      rule: 'off-target',
-      place,
-      message: `It runs ${clock(plan.totalMs)}, ${clock(Math.abs(offMs))} ${offMs > 0 ? 'over' : 'under'} the target.`,
-      repairs: [],
-    });
-  if (plan.firstMoveMs !== null && plan.firstMoveMs > 20_000 && plan.firstMoveMs > LONG_OPENING * plan.totalMs)
-    findings.push({
-      severity: 'should',
-      rule: 'long-opening',
-      place: { stepId: null, part: 'opening' },
-      message: `The first move begins after ${clock(plan.firstMoveMs)}: long openings are where viewers leave.`,
-      repairs: [],
-    });
-  return findings;
+/** Every check there is; which rules belong to which stands in the list of rules. */
+const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
+  length: ({ lesson, plan }) => lengthFindings(lesson, plan),
+  balance: ({ lesson }) => balanceFindings(lesson),
+  caution: ({ lesson }) => cautionFindings(lesson),
+  voice: ({ lesson, plan }) => voiceFindings(lesson, plan),
+  words: ({ lesson }) => wordsFindings(lesson),
+  order: ({ lesson }) => orderFindings(lesson),
+  promise: ({ lesson, plan }) => promiseFindings(lesson, plan),
+  claim: ({ lesson }) => claimFindings(lesson),
+  film: ({ lesson }) => filmFindings(lesson),
+  talk: ({ lesson, heard }) => talkFindings(lesson, heard),
+  cue: ({ lesson, heard }) => cueFindings(lesson, heard),
+};
+
+/**
+ * Everything found in a lesson, in its plan, on its takes and along its cuts, worst first. What was set aside is among it.
+ *
+ * @param heard where someone speaks on the takes, as far as it was analysed.
+ * @example checkLesson(lesson)[0]?.severity // 'must'
+ */
+export function checkLesson(lesson: Lesson, heard?: Heard): Finding[] {
+  const given: Given = { lesson, plan: schedule(lesson), heard };
+  return findingsOf(
+    lesson,
+    Object.values(CHECKS).flatMap((check) => check(given)),
+  );
+}
+
+/**
+ * What each check tells of by itself: for the tests of the list of rules.
+ *
+ * @example foundBy('balance', lesson).map((one) => one.rule) // ['uneven-sides']
+ */
+export function foundBy(check: CheckName, lesson: Lesson, heard?: Heard): Found[] {
+  return CHECKS[check]({ lesson, plan: schedule(lesson), heard });
 }

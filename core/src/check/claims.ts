@@ -1,4 +1,5 @@
-import type { Finding } from './finding';
+import type { Found, PlanPlace } from './finding';
+import type { RuleId } from './rules';
 import { replaceWords } from './replace-words';
 import { sentencesOf } from '../schedule/talk';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -47,31 +48,30 @@ const WORDING: Readonly<Record<About, readonly [why: string, careful: readonly s
  *
  * @example claimFindings(lesson)[0]?.place.words // 'flushes toxins out'
  */
-export function claimFindings(lesson: Lesson): Finding[] {
-  const texts: [Finding['place'], string][] = [
-    [{ stepId: null, part: 'title' }, lesson.title],
-    [{ stepId: null, part: 'promise' }, lesson.promise],
-    [{ stepId: null, part: 'description' }, lesson.description],
-    [{ stepId: null, part: 'opening' }, lesson.opening],
+export function claimFindings(lesson: Lesson): Found[] {
+  const texts: [PlanPlace, string][] = [
+    [{ on: 'plan', stepId: null, part: 'title' }, lesson.title],
+    [{ on: 'plan', stepId: null, part: 'promise' }, lesson.promise],
+    [{ on: 'plan', stepId: null, part: 'description' }, lesson.description],
+    [{ on: 'plan', stepId: null, part: 'opening' }, lesson.opening],
     ...lesson.steps.flatMap(({ id, narration }) =>
-      (['before', 'during', 'after'] as const).map((part): [Finding['place'], string] => [
-        { stepId: id, part },
+      (['before', 'during', 'after'] as const).map((part): [PlanPlace, string] => [
+        { on: 'plan', stepId: id, part },
         narration[part],
       ]),
     ),
-    [{ stepId: null, part: 'closing' }, lesson.closing],
+    [{ on: 'plan', stepId: null, part: 'closing' }, lesson.closing],
   ];
   return texts.flatMap(([place, text]) => {
     if (!text.trim()) return [];
     const heard = readWords(text);
     return heard.claims
       .filter((claim) => claim.strength === 'strong' && claim.about !== 'muscle')
-      .map((claim): Finding => {
+      .map((claim): Found => {
         const words = saidBy(heard, claim.evidence);
         const [why, careful] = WORDING[claim.about];
         return {
-          severity: 'should',
-          rule: `claim-${claim.about.replace(/_/g, '-')}`,
+          rule: `claim-${claim.about.replace(/_/g, '-')}` as RuleId,
           place: { ...place, words },
           message: `“${words}” promises too much. ${why}`,
           repairs: careful.map((one) => {

@@ -1,5 +1,6 @@
 import { regionName } from '../face/regions';
-import type { Finding } from './finding';
+import type { Found } from './finding';
+import type { RuleId } from './rules';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
 import { PRESSURES } from '../move/move.schema';
 import { isImplement } from '../move/tool';
@@ -13,18 +14,17 @@ import type { Lesson, Step } from '../lesson/lesson.schema';
  *
  * @example orderFindings(lesson)[0]?.rule // 'drain-not-opened'
  */
-export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson)): Finding[] {
+export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson)): Found[] {
   const { steps } = lesson;
   const roles = rolesOf(steps, school);
-  const findings: Finding[] = [];
-  const add = (
-    severity: Finding['severity'],
-    rule: string,
-    step: Step | null,
-    message: string,
-    repairs: Finding['repairs'] = [],
-  ): void =>
-    void findings.push({ severity, rule, place: { stepId: step?.id ?? null, part: 'order' }, message, repairs });
+  const findings: Found[] = [];
+  const add = (rule: RuleId, step: Step | null, message: string, repairs: Found['repairs'] = []): void =>
+    void findings.push({
+      rule,
+      place: { on: 'plan', stepId: step?.id ?? null, part: 'order' },
+      message,
+      repairs,
+    });
 
   const opened = new Set(steps.filter((_, at) => roles[at] === 'opening').map((step) => step.move.region));
   // A breath or a pose that has no place in the order is no work yet.
@@ -33,7 +33,6 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     const missing = school.drainage.opens.filter((region) => !opened.has(region));
     if (missing.length === school.drainage.opens.length)
       add(
-        'should',
         'drain-not-opened',
         steps[firstWork]!,
         `${steps[firstWork]!.move.name} sends work on before anything is opened. ${school.name} opens ${listed(missing)} first.`,
@@ -43,7 +42,6 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       if (roles[at] !== 'work' || !to || !missing.includes(to) || missing.length === school.drainage.opens.length)
         return;
       add(
-        'should',
         'drain-not-opened',
         step,
         `${step.move.name} goes down to the ${regionName(to)}, which was not opened before.`,
@@ -53,7 +51,6 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   steps.forEach((step, at) => {
     if (roles[at] === 'opening' && firstWork >= 0 && at > firstWork)
       add(
-        'should',
         'opened-late',
         step,
         `${step.move.name} opens the ${regionName(step.move.region)} after the work has begun.`,
@@ -62,7 +59,6 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   });
   if (school.drainage.closingNeeded && steps.length > 0 && !roles.includes('closing'))
     add(
-      'should',
       'no-closing',
       steps[steps.length - 1]!,
       `Nothing leads down at the end. ${school.name} closes by the ${listed(school.drainage.closes)}.`,
@@ -74,7 +70,6 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     if (rank === null) return;
     if (before && rank < before.rank)
       add(
-        'note',
         'jump-back',
         step,
         `${step.move.name} goes back ${school.phases.length > 0 ? 'to an earlier phase' : `to the ${regionName(step.move.region)}`} after ${before.step.move.name}.`,
@@ -83,11 +78,10 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   });
 
   backAndForth(steps, (step) => (isImplement(step.move.tool) ? step.move.tool : null)).forEach((step) =>
-    add('note', 'tool-again', step, `The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
+    add('tool-again', step, `The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
   );
   backAndForth(steps, (step) => framingOf(step.move)).forEach((step) =>
     add(
-      'note',
       'framing-again',
       step,
       `The framing goes back to ${FRAMING_NAMES[framingOf(step.move)]} for ${step.move.name}. One framing wide enough for all saves the change.`,
@@ -97,7 +91,6 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   for (const step of steps) {
     if (step.move.needsDry && oily)
       add(
-        'should',
         'grip-after-slip',
         step,
         `${step.move.name} needs dry skin and comes after ${oily.move.name}, which is done with oil.`,
@@ -108,56 +101,47 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   return findings;
 }
 
-type Add = (severity: Finding['severity'], rule: string, step: Step, message: string) => void;
+type Add = (rule: RuleId, step: Step, message: string) => void;
 
 function rulesOfTouch(step: Step, school: School, add: Add): void {
   const { move } = step;
   if (move.backAndForth && !school.backAndForth)
-    add('should', 'back-and-forth', step, `${move.name} goes back and forth; ${school.name} strokes one way only.`);
+    add('back-and-forth', step, `${move.name} goes back and forth; ${school.name} strokes one way only.`);
   if (PRESSURES.indexOf(move.pressure) > PRESSURES.indexOf(school.mostPressure))
     add(
-      'should',
       'pressure',
       step,
       `${move.name} is done with ${move.pressure} pressure; ${school.name} stays at ${school.mostPressure}.`,
     );
   if (move.region === 'neck' && ['medium', 'firm'].includes(move.pressure))
     add(
-      'must',
       'neck-pressure',
       step,
       `${move.name} presses the neck with ${move.pressure} pressure. On the neck only feather strokes are safe.`,
     );
   if (move.region === 'neck' && step.sidePlan === 'both' && move.action !== 'stretch' && move.action !== 'breathe')
     add(
-      'must',
       'neck-both-sides',
       step,
       `${move.name} works both sides of the neck at once. One side at a time, never both together.`,
     );
   if (move.region === 'eye' && ['medium', 'firm'].includes(move.pressureBy.eye ?? move.pressure))
     add(
-      'must',
       'eye-pressure',
       step,
       `${move.name} presses near the eye with ${move.pressure} pressure. Feather or light there.`,
     );
   const way = wayOf(step);
   if (move.region === 'neck' && way === 'up' && school.neck === 'down')
-    add('should', 'direction', step, `${move.name} strokes up the neck; ${school.name} goes down only.`);
+    add('direction', step, `${move.name} strokes up the neck; ${school.name} goes down only.`);
   if (move.region === 'neck' && way === 'down' && school.neck === 'up')
-    add('should', 'direction', step, `${move.name} strokes down the neck; ${school.name} goes up.`);
+    add('direction', step, `${move.name} strokes down the neck; ${school.name} goes up.`);
   if (way === 'down' && school.face === 'up' && !LOW.has(move.region) && move.action !== 'drain')
-    add(
-      'should',
-      'direction',
-      step,
-      `${move.name} drags the ${regionName(move.region)} down; ${school.name} lifts up and out.`,
-    );
+    add('direction', step, `${move.name} drags the ${regionName(move.region)} down; ${school.name} lifts up and out.`);
   if (way === 'up' && school.face === 'down' && !LOW.has(move.region))
-    add('should', 'direction', step, `${move.name} strokes up; ${school.name} works downward.`);
+    add('direction', step, `${move.name} strokes up; ${school.name} works downward.`);
   if (school.product === 'slip' && ['stroke', 'roll'].includes(move.action) && !move.slip)
-    add('note', 'no-slip', step, `${move.name} glides without slip; ${school.name} always uses some.`);
+    add('no-slip', step, `${move.name} glides without slip; ${school.name} always uses some.`);
 }
 
 const LOW: ReadonlySet<string> = new Set(['chest', 'collarbone', 'shoulder', 'neck', 'nape', 'ear']);
@@ -208,7 +192,7 @@ function backAndForth(steps: readonly Step[], of: (step: Step) => string | null)
  *
  * @example otherSchools(lesson, finding) // ['Tool glide and Holds would not mind.']
  */
-export function otherSchools(lesson: Lesson, finding: Finding): string[] {
+export function otherSchools(lesson: Lesson, finding: Pick<Found, 'rule' | 'place'>): string[] {
   const own = schoolOf(lesson);
   const [agree, differ]: [string[], string[]] = [[], []];
   for (const id of SCHOOL_IDS) {

@@ -1,4 +1,4 @@
-import { aLesson, aStep, reps } from '../testing';
+import { aFilmedLesson, aLesson, aSegment, aStep, reps } from '../testing';
 import type { Lesson } from '../lesson/lesson.schema';
 import { promiseFindings } from './promise';
 import { schedule } from '../schedule/schedule';
@@ -58,5 +58,41 @@ describe('a promise', () => {
 
   it('at the closing looks back and is not held against the lesson', () => {
     expect(running(60, 5, { closing: 'Those were six moves. Once a day.' })).toEqual([]);
+  });
+
+  it('of how often is not two things, wherever they are said', () => {
+    for (const change of [
+      { promise: 'Three times a day.', closing: 'Once a day is enough.' },
+      { closing: 'Do this three times a day. Well, once a day.' },
+      { promise: 'Every other day.', description: 'Do it every day.' },
+    ])
+      expect(running(60, 5, change))
+        .withContext(JSON.stringify(change))
+        .toEqual(['promise-frequency']);
+    expect(running(60, 5, { promise: 'Once or twice a day.', closing: 'Twice a day.' })).toEqual([]);
+    for (const closing of ['Three or four times a week.', 'Three times a week.', 'Four times a week.'])
+      expect(running(60, 5, { promise: 'Every other day.', closing }))
+        .withContext(closing)
+        .toEqual([]);
+    expect(running(60, 5, { promise: 'Every other day.', closing: 'Five times a week.' })).toEqual([
+      'promise-frequency',
+    ]);
+  });
+
+  it('is not rewritten while the lesson is half made: it is told what is here so far', () => {
+    const found = (moves: number, change: Partial<Lesson> = {}) => {
+      const steps = Array.from({ length: moves }, (_, i) =>
+        aStep(String(i), { sidePlan: 'both', dose: reps(1, 9000) }),
+      );
+      const lesson = aFilmedLesson({ title: 'Nine moves, once a day', steps, ...change });
+      return promiseFindings(lesson, schedule(lesson))[0]!;
+    };
+    const half = found(3);
+    expect([half.severity, half.repairs.length]).toEqual(['note', 0]);
+    expect(half.message).toBe('“Nine moves” are promised; three are here so far.'.replace('three', '3'));
+    // More than promised, or filmed as it is: then it can be said right.
+    expect(found(10).repairs[0]!.label).toBe('Say “Ten moves”');
+    const filmed = found(3, { segments: [aSegment('s', 0, 9000, { stepId: '0', side: 'both' })] });
+    expect([filmed.severity, filmed.repairs[0]!.label]).toEqual([undefined, 'Say “Three moves”']);
   });
 });

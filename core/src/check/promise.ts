@@ -1,4 +1,4 @@
-import type { Finding } from './finding';
+import type { Found } from './finding';
 import { replaceWords } from './replace-words';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
@@ -13,66 +13,114 @@ const PLACES = ['title', 'promise', 'description', 'opening', 'closing'] as cons
 
 /**
  * What title, promise, description, opening and closing say the lesson will be, held against the lesson as planned.
+ * While a lesson is being made the promise stands: nothing is filmed, and it is far from what is promised, or steps have
+ * no words yet.
  *
  * @example promiseFindings(lesson, schedule(lesson))[0]?.message // '“under five minutes”, and it runs 6:12.'
  */
-export function promiseFindings(lesson: Lesson, plan: Schedule): Finding[] {
-  const findings: Finding[] = [];
-  const often = new Map<string, { place: (typeof PLACES)[number]; words: string }>();
+export function promiseFindings(lesson: Lesson, plan: Schedule): Found[] {
+  const findings: Found[] = [];
+  const often: Often[] = [];
   for (const part of PLACES) {
     const text = lesson[part];
     if (!text.trim()) continue;
     const heard = readWords(text);
     for (const promise of heard.promises) {
       const words = saidBy(heard, promise.evidence);
+      if (promise.kind === 'frequency') often.push({ part, words, ...timesAWeek(promise) });
+      if ((promise.kind !== 'minutes' && promise.kind !== 'moves') || part === 'closing') continue;
       const broken = against(lesson, plan, promise, words, text);
-      if (broken && part !== 'closing') {
-        const place = { stepId: null, part, words };
-        const better = withFigure(words, broken.kept);
-        findings.push({
-          severity: 'must',
-          rule: `promise-${promise.kind}`,
-          place,
-          message: broken.message,
-          repairs: better ? [{ label: `Say “${better}”`, change: replaceWords(lesson, place, words, better) }] : [],
-        });
-      }
-      if (promise.kind !== 'frequency') continue;
-      const key = `${promise.low}-${promise.high} ${promise.unit}`;
-      const other = [...often.keys()].find((one) => one !== key && part !== often.get(one)!.place);
-      if (other)
-        findings.push({
-          severity: 'should',
-          rule: 'promise-frequency',
-          place: { stepId: null, part, words },
-          message: `“${words}” here, “${often.get(other)!.words}” at the ${often.get(other)!.place}: say one of them.`,
-          repairs: [],
-        });
-      often.set(key, { place: part, words });
+      if (!broken) continue;
+      const place = { on: 'plan', stepId: null, part, words } as const;
+      const halfMade = broken.short && isBeingMade(lesson, broken.share);
+      const better = halfMade ? null : withFigure(words, broken.kept);
+      findings.push({
+        ...(halfMade ? { severity: 'note' as const } : {}),
+        rule: `promise-${promise.kind}`,
+        place,
+        message: halfMade ? broken.soFar : broken.message,
+        repairs: better ? [{ label: `Say “${better}”`, change: replaceWords(lesson, place, words, better) }] : [],
+      });
     }
   }
-  if (often.size === 0 && lesson.steps.length > 0)
+  findings.push(...contradictions(lesson, often));
+  if (often.length === 0 && lesson.steps.length > 0)
     findings.push({
-      severity: 'note',
       rule: 'promise-frequency-missing',
-      place: { stepId: null, part: 'closing' },
+      place: { on: 'plan', stepId: null, part: 'closing' },
       message: `How often is not said. Common in this school: ${schoolOf(lesson).frequency}.`,
       repairs: [],
     });
   return findings;
 }
 
+/** A lesson of which less than this is there is not finished (common practice, no source). */
+const NEARLY_THERE = 0.8;
+
+function isBeingMade({ segments, steps }: Lesson, share: number): boolean {
+  const wordless = steps.some(({ narration }) => !narration.before && !narration.during && !narration.after);
+  return segments.length === 0 && (share < NEARLY_THERE || wordless);
+}
+
+/** How often to do it, as it is said somewhere. */
+interface Often {
+  readonly part: (typeof PLACES)[number];
+  readonly words: string;
+  /** Times a week. */
+  readonly low: number;
+  readonly high: number;
+}
+
+function timesAWeek({ low, high, unit }: FoundPromise): { low: number; high: number } {
+  if (unit === 'per_day') return { low: 7 * low, high: 7 * high };
+  return unit === 'days_between' ? { low: 7 / high, high: 7 / low } : { low, high };
+}
+
+/** "Every other day" and "three times a week" agree. */
+const ABOUT = 0.6;
+
+/** "Three times a day" against "once": wherever it is said, it is said once too often. */
+function contradictions(lesson: Lesson, often: readonly Often[]): Found[] {
+  const [first, ...others] = often;
+  const other = others.find((one) => first && (one.low > first.high + ABOUT || one.high < first.low - ABOUT));
+  if (!first || !other) return [];
+  const there = first.part === other.part ? 'in the same words' : `in the ${first.part}`;
+  const place = (one: Often) => ({ on: 'plan', stepId: null, part: one.part, words: one.words }) as const;
+  return [
+    {
+      rule: 'promise-frequency',
+      place: place(other),
+      message: `“${other.words}” here, “${first.words}” ${there}: say one of them.`,
+      repairs: [
+        { label: `Say “${first.words}” here`, change: replaceWords(lesson, place(other), other.words, first.words) },
+        { label: `Say “${other.words}” there`, change: replaceWords(lesson, place(first), first.words, other.words) },
+      ],
+    },
+  ];
+}
+
 /** What a promise says that the lesson does not keep, and the figure that it would keep. */
 interface Broken {
   readonly message: string;
   readonly kept: number;
+  /** There is less than is promised; how that is told while the lesson is being made. */
+  readonly short: boolean;
+  /** How much of what is promised is there. */
+  readonly share: number;
+  readonly soFar: string;
 }
 
 function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: string, text: string): Broken | null {
   if (promise.kind === 'moves') {
     const kept = lesson.steps.length;
     return kept > 0 && (kept < promise.low || kept > promise.high)
-      ? { message: `“${words}”, and there ${kept === 1 ? 'is one' : `are ${kept}`}.`, kept }
+      ? {
+          message: `“${words}”, and there ${kept === 1 ? 'is one' : `are ${kept}`}.`,
+          kept,
+          short: kept < promise.low,
+          share: kept / promise.low,
+          soFar: `“${words}” ${kept === 1 ? 'is promised; one is' : `are promised; ${kept} are`} here so far.`,
+        }
       : null;
   }
   if (promise.kind !== 'minutes' || plan.totalMs === 0) return null;
@@ -87,6 +135,9 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
   return {
     message: `“${words}”, and it runs ${clock(plan.totalMs)}.`,
     kept: under ? Math.ceil(minutes) : Math.max(1, Math.round(minutes)),
+    short: plan.totalMs < low,
+    share: minutes / promise.low,
+    soFar: `“${words}” is promised; it runs ${clock(plan.totalMs)} so far.`,
   };
 }
 

@@ -67,10 +67,19 @@ const WRONG: Readonly<Record<string, Lesson>> = {
   'caution-breath': aLesson({ steps: [step('a', { action: 'puff' })] }),
   'claim-younger': aLesson({ opening: 'It will make you look ten years younger.' }),
   'claim-detox': aLesson({ steps: [step('a', {}, { narration: said('Stroke. This flushes toxins out.') })] }),
-  'promise-moves': aLesson({ opening: 'Four moves for the cheeks.', steps: [step('a', {}), step('b', {})] }),
+  'promise-moves': aLesson({
+    opening: 'Four moves for the cheeks.',
+    steps: ['a', 'b', 'c', 'd', 'e'].map((id) => step(id, {})),
+  }),
   'promise-minutes': aLesson({
-    promise: 'This takes 9 minutes.',
-    steps: [step('a', {}, { dose: reps(60, 2000) })],
+    promise: 'This takes 3 minutes.',
+    steps: [step('a', {}, { dose: reps(72, 2000) })],
+  }),
+  'last-then-more': aLesson({
+    steps: [step('a', {}, { narration: said('Stroke.', 'That was the last one. One more.') })],
+  }),
+  'side-unnamed': aLesson({
+    steps: [step('a', {}, { sidePlan: 'left_right', narration: said('Stroke your left.', '', 'And this side too.') })],
   }),
   'opened-late': aLesson({
     school: 'open_drains_first',
@@ -103,14 +112,19 @@ describe('a repair', () => {
   it('of a promise says the figure that is kept, in the way that it was said', () => {
     const labels = (change: Partial<Lesson>): string[] =>
       checkLesson(
-        aLesson({ steps: [step('a', {}, { dose: reps(60, 2000) }), step('b', {}), step('c', {})], ...change }),
+        aLesson({
+          steps: [step('a', {}, { dose: reps(60, 2000) }), ...['b', 'c', 'd', 'e', 'f'].map((id) => step(id, {}))],
+          ...change,
+        }),
       )
         .filter((one) => one.rule.startsWith('promise-m'))
         .flatMap((one) => one.repairs.map((repair) => repair.label));
-    expect(labels({ opening: 'Seven moves for you.' })).toEqual(['Say “Three moves”']);
-    expect(labels({ title: '9 moves for the cheeks' })).toEqual(['Say “3 moves”']);
+    expect(labels({ opening: 'Seven moves for you.' })).toEqual(['Say “Six moves”']);
+    expect(labels({ title: '7 moves for the cheeks' })).toEqual(['Say “6 moves”']);
+    // Far from what is promised: it is still being made.
+    expect(labels({ title: '9 moves for the cheeks' })).toEqual([]);
     expect(labels({ promise: 'In under one minute.' })[0]).toContain('under three minute');
-    expect(labels({ opening: 'Three moves in two minutes.' })).toEqual([]);
+    expect(labels({ opening: 'Six moves in three minutes.' })).toEqual([]);
   });
 
   it('of a wrong step number says the right one', () => {

@@ -1,13 +1,13 @@
 import type { Change } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
-import type { FindingPlace } from './finding';
+import type { PlanPlace } from './finding';
 
 /**
  * The words that stand at a place of a lesson; null where no words can stand.
  *
- * @example wordsAt(lesson, { stepId: null, part: 'opening' }) // 'Good morning.'
+ * @example wordsAt(lesson, { on: 'plan', stepId: null, part: 'opening' }) // 'Good morning.'
  */
-export function wordsAt(lesson: Lesson, { stepId, part }: FindingPlace): string | null {
+export function wordsAt(lesson: Lesson, { stepId, part }: PlanPlace): string | null {
   if (part === 'before' || part === 'during' || part === 'after')
     return lesson.steps.find((step) => step.id === stepId)?.narration[part] ?? null;
   return part === 'dose' || part === 'order' || part === 'lesson' ? null : lesson[part];
@@ -16,9 +16,9 @@ export function wordsAt(lesson: Lesson, { stepId, part }: FindingPlace): string 
 /**
  * The change that writes other words at a place; null when what is to be replaced is not there.
  *
- * @example replaceWords(lesson, { stepId: null, part: 'title' }, 'nine', 'seven') // { kind: 'set_lesson', field: 'title', … }
+ * @example replaceWords(lesson, { on: 'plan', stepId: null, part: 'title' }, 'nine', 'seven') // { kind: 'set_lesson', field: 'title', … }
  */
-export function replaceWords(lesson: Lesson, place: FindingPlace, from: string, to: string): Change | null {
+export function replaceWords(lesson: Lesson, place: PlanPlace, from: string, to: string): Change | null {
   const words = wordsAt(lesson, place);
   if (words === null || !words.includes(from)) return null;
   const value = words.replace(from, () => to).trim();

@@ -1,5 +1,5 @@
 import { sentencesOf } from '../schedule/talk';
-import type { Finding } from './finding';
+import type { Found, PlanPlace } from './finding';
 
 /** A sentence of more words than this is hard to say in one breath (common practice, no source). */
 const LONG_SENTENCE = 28;
@@ -11,15 +11,14 @@ const DISCLOSED = /\b(?:gift|paid|ad\b|advert|sponsored|earn|commission|my own (
 /**
  * Sentences too long to say, and fillers that come again and again.
  *
- * @example sayable('Just, just, just press.', { stepId: null, part: 'opening' })[0]?.rule // 'filler'
+ * @example sayable('Just, just, just press.', { on: 'plan', stepId: null, part: 'opening' })[0]?.rule // 'filler'
  */
-export function sayable(words: string, place: Finding['place']): Finding[] {
-  const findings: Finding[] = [];
+export function sayable(words: string, place: PlanPlace): Found[] {
+  const findings: Found[] = [];
   for (const sentence of sentencesOf(words)) {
     const count = sentence.split(/\s+/).length;
     if (count > LONG_SENTENCE)
       findings.push({
-        severity: 'note',
         rule: 'long-sentence',
         place: { ...place, words: sentence },
         message: `${count} words in one sentence are hard to say in one breath. Cut it in two.`,
@@ -32,7 +31,6 @@ export function sayable(words: string, place: Finding['place']): Finding[] {
   for (const [word, count] of counts)
     if (count >= 3)
       findings.push({
-        severity: 'note',
         rule: 'filler',
         place: { ...place, words: word },
         message: `“${word.replace(',', '')}” comes ${count} times.`,
@@ -44,14 +42,13 @@ export function sayable(words: string, place: Finding['place']): Finding[] {
 /**
  * A product that is pointed to without a word on who pays for it.
  *
- * @example disclosure('Buy my serum.', { stepId: null, part: 'closing' })[0]?.rule // 'disclosure'
+ * @example disclosure('Buy my serum.', { on: 'plan', stepId: null, part: 'closing' })[0]?.rule // 'disclosure'
  */
-export function disclosure(words: string, place: Finding['place']): Finding[] {
+export function disclosure(words: string, place: PlanPlace): Found[] {
   const match = PRODUCT.exec(words);
   if (!match || DISCLOSED.test(words)) return [];
   return [
     {
-      severity: 'should',
       rule: 'disclosure',
       place: { ...place, words: match[0] },
       message: `“${match[0]}” points to a product. Say plainly, right there, whether you earn from it or got it free.`,

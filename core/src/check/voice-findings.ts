@@ -1,5 +1,6 @@
 import { changesSide } from '../dose/dose';
-import type { Finding } from './finding';
+import type { Found, PlanPlace } from './finding';
+import type { RuleId } from './rules';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { Schedule } from '../schedule/schedule';
 import { clock } from '../time/clock';
@@ -10,28 +11,27 @@ import { filled } from '../speech/fields';
  *
  * @example voiceFindings(lesson, schedule(lesson)).map((one) => one.rule) // ['busy-mouth']
  */
-export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
+export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
   const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
   return lesson.steps.flatMap((step) => {
-    const findings: Finding[] = [];
+    const findings: Found[] = [];
     const add = (
-      severity: Finding['severity'],
-      rule: string,
-      part: Finding['place']['part'],
+      rule: RuleId,
+      part: PlanPlace['part'],
       message: string,
-      repairs: Finding['repairs'] = [],
-    ): void => void findings.push({ severity, rule, place: { stepId: step.id, part }, message, repairs });
+      repairs: Found['repairs'] = [],
+      about?: string,
+    ): void => void findings.push({ rule, place: { on: 'plan', stepId: step.id, part }, message, repairs, about });
     const { move, narration } = step;
     const during = narration.during.trim();
     const over = { kind: 'set_step', stepId: step.id, field: 'voiceOver', value: true } as const;
     if (move.mouthBusy && during && !step.voiceOver)
-      add('must', 'mouth-busy', 'during', `Nobody can talk while doing ${move.name}.`, [
+      add('mouth-busy', 'during', `Nobody can talk while doing ${move.name}.`, [
         { label: 'Speak them over the footage afterwards', change: over },
         { label: 'Say them before', change: moved(step, 'before') },
       ]);
     if (step.counted && (move.mouthBusy || during) && !step.voiceOver)
       add(
-        'should',
         'count-and-words',
         'during',
         `${move.name} is counted aloud${move.mouthBusy ? ' with a busy mouth' : ' while other words are spoken'}.`,
@@ -46,7 +46,6 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
     const stretchMs = timings.get(step.id)?.stretchMs ?? 0;
     if (stretchMs > 500)
       add(
-        'should',
         'talk-longer-than-dose',
         'during',
         `The words over ${move.name} take ${clock(stretchMs)} longer than its dose and stretch it.`,
@@ -80,7 +79,6 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
       for (const [missing, what, say] of needs)
         if (missing)
           add(
-            'should',
             'not-heard',
             'during',
             `With the eyes off the screen, ${what} of ${move.name} has to be heard, and is not said.`,
@@ -100,6 +98,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
                     change: { kind: 'set_step', stepId: step.id, field: 'counted', value: true },
                   },
             ],
+            what,
           );
     }
     return findings;
@@ -107,7 +106,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Finding[] {
 }
 
 /** The words over the dose, said before it instead. */
-function moved(step: Step, to: 'before'): NonNullable<Finding['repairs'][number]['change']> {
+function moved(step: Step, to: 'before'): NonNullable<Found['repairs'][number]['change']> {
   const { narration } = step;
   return {
     kind: 'set_step',

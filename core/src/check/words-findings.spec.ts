@@ -2,6 +2,7 @@ import { exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { Move } from '../move/move.schema';
+import { applyChange } from '../lesson/change';
 import { aLesson, aMove, aStep, reps } from '../testing';
 import { filled } from '../speech/fields';
 import { describeMove } from './describe-move';
@@ -117,5 +118,66 @@ describe('words from the fields of a move', () => {
     );
     const plain = step('b', '', {}, { how: '' });
     expect(filled(describeMove(plain), plain)).toBe('Stroke the cheek. 8 times.');
+  });
+});
+
+// What goes wrong, seen again and again (common practice, no source).
+describe('the last one', () => {
+  const lasts = (...words: string[]): string[] =>
+    words.filter((during) =>
+      rules({ steps: [aStep('a', { narration: { before: 'Stroke.', during, after: '' } })] }).includes(
+        'last-then-more',
+      ),
+    );
+
+  it('is the last: what goes on after it is told of', () => {
+    const wrong = [
+      'That was the last one. One more.',
+      'Last one. And again.',
+      'One last time, and one more.',
+      'The last one. Softly. Two more.',
+    ];
+    expect(lasts(...wrong)).toEqual(wrong.slice(0, 3));
+  });
+
+  it('may be announced, and may be followed by something else', () => {
+    expect(lasts('One more. And the last one.', 'Last one. Let go.', 'Two more, then the last one. Rest.')).toEqual([]);
+  });
+});
+
+describe('a side that is not named', () => {
+  const said = (after: string, change: Partial<Step> = {}): string[] =>
+    rules({ steps: [aStep('a', { narration: { before: 'Stroke your left.', during: '', after }, ...change })] }).filter(
+      (rule) => rule === 'side-unnamed',
+    );
+
+  it('says nothing to whoever does not look', () => {
+    expect(said('And this side too.')).toEqual(['side-unnamed']);
+    expect(said('Now that side.')).toEqual(['side-unnamed']);
+  });
+
+  it('is plain where it is named, where there are only two, and where no side is changed', () => {
+    expect(said('Now this side, your right.')).toEqual([]);
+    expect(said('And the other side.')).toEqual([]);
+    expect(said('And this side too.', { sidePlan: 'both' })).toEqual([]);
+  });
+});
+
+describe('a dose that is said and not planned', () => {
+  it('can be planned as it is said, as well as said as it is planned', () => {
+    const lesson = aLesson({
+      steps: [
+        aStep('a', {
+          dose: reps(5, 2000),
+          sidePlan: 'both',
+          narration: { before: 'Stroke ten times.', during: '', after: '' },
+        }),
+      ],
+    });
+    const [found] = wordsFindings(lesson).filter((one) => one.rule === 'said-not-planned');
+    expect(found!.repairs.map((one) => one.label)).toEqual(['Say 5', 'Plan ten']);
+    const planned = applyChange(lesson, found!.repairs[1]!.change!).steps[0]!;
+    expect(planned.dose).toEqual({ ...reps(5, 2000), reps: { low: 10, planned: 10, high: 10 } } as Step['dose']);
+    expect(planned.narration.before).toBe('Stroke ten times.');
   });
 });

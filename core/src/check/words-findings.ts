@@ -1,15 +1,19 @@
-import { describeDose, partsOf, repetitionsOf } from '../dose/dose';
+import { changesSide, describeDose, partsOf, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { regionName } from '../face/regions';
-import type { Finding } from './finding';
+import type { Found } from './finding';
+import type { RuleId } from './rules';
 import { replaceWords } from './replace-words';
 import type { Lesson, Narration, Step } from '../lesson/lesson.schema';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import type { FoundDose } from '../narration/reading';
+import { sentencesOf } from '../schedule/talk';
 import { filled, unfilled } from '../speech/fields';
 import { NUMBER_NAMES } from '../speech/number-names';
 import { capital, describeMove } from './describe-move';
+import { lastOnes, lastThenMore } from './last-ones';
+import { plannedAsSaid } from './planned-as-said';
 import { disclosure, sayable } from './sayable';
 
 const POINTING =
@@ -22,37 +26,33 @@ const PARTS: readonly Part[] = ['before', 'during', 'after'];
 /**
  * Words against dose, side, order and picture, for every step; and how well the words can be said.
  *
- * @example wordsFindings(lesson)[0]?.place // { stepId: 'rope', part: 'before', words: 'eight' }
+ * @example wordsFindings(lesson)[0]?.place // { on: 'plan', stepId: 'rope', part: 'before', words: 'eight' }
  */
-export function wordsFindings(lesson: Lesson): Finding[] {
+export function wordsFindings(lesson: Lesson): Found[] {
   const findings = lesson.steps.flatMap((step, at) => [...stepFindings(lesson, step, at)]);
   for (const [part, words] of [
     ['opening', lesson.opening],
     ['closing', lesson.closing],
   ] as const)
-    findings.push(...sayable(words, { stepId: null, part }), ...disclosure(words, { stepId: null, part }));
-  return [...findings, ...lastOnes(lesson)];
+    findings.push(
+      ...sayable(words, { on: 'plan', stepId: null, part }),
+      ...disclosure(words, { on: 'plan', stepId: null, part }),
+    );
+  return [...findings, ...lastOnes(lesson), ...lastThenMore(lesson)];
 }
 
-function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
-  const findings: Finding[] = [];
-  const add = (
-    severity: Finding['severity'],
-    rule: string,
-    part: Part,
-    words: string,
-    message: string,
-    repairs: Finding['repairs'] = [],
-  ): void => void findings.push({ severity, rule, place: { stepId: step.id, part, words }, message, repairs });
-  const replace = (part: Part, from: string, to: string): Finding['repairs'][number]['change'] =>
-    replaceWords(lesson, { stepId: step.id, part }, from, to);
+function stepFindings(lesson: Lesson, step: Step, at: number): Found[] {
+  const findings: Found[] = [];
+  const add = (rule: RuleId, part: Part, words: string, message: string, repairs: Found['repairs'] = []): void =>
+    void findings.push({ rule, place: { on: 'plan', stepId: step.id, part, words }, message, repairs });
+  const replace = (part: Part, from: string, to: string): Found['repairs'][number]['change'] =>
+    replaceWords(lesson, { on: 'plan', stepId: step.id, part }, from, to);
 
   for (const part of PARTS) {
     const written = step.narration[part];
     if (!written.trim()) continue;
     for (const field of unfilled(written, step))
       add(
-        'must',
         'field-unknown',
         part,
         field,
@@ -71,19 +71,19 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
             : '{seconds}'
           : '{reps}';
       const number = numberIn(said);
-      add('must', 'said-not-planned', part, said, `You say “${said}”; this step ${does(step.dose, planned)}.`, [
+      add('said-not-planned', part, said, `You say “${said}”; this step ${does(step.dose, planned)}.`, [
         ...(number && written.includes(said)
           ? [{ label: `Say ${planned}`, change: replace(part, said, said.replace(number, field)) }]
           : []),
+        ...planInstead(step, dose, said),
       ]);
     }
-    const instead = (from: string, to: string, label: string): Finding['repairs'] =>
+    const instead = (from: string, to: string, label: string): Found['repairs'] =>
       written.includes(from) ? [{ label, change: replace(part, from, to) }] : [];
     sideFindings(step, part, words, add, instead);
     numberFindings(at, part, words, add, instead);
     if (ASKING.test(words) && part === 'during')
       add(
-        'should',
         'asking-in-dose',
         part,
         ASKING.exec(words)![0],
@@ -92,11 +92,14 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
     const pointing = POINTING.exec(words)?.[0];
     if (pointing) {
       const how = step.move.how || `${step.move.action} the ${regionName(step.move.region)}`;
-      add('should', 'only-in-the-picture', part, pointing, `“${pointing}” says nothing without the picture.`, [
+      add('only-in-the-picture', part, pointing, `“${pointing}” says nothing without the picture.`, [
         { label: `Say “${how}”`, change: replace(part, pointing, how.replace(/[.]$/, '')) },
       ]);
     }
-    findings.push(...sayable(words, { stepId: step.id, part }), ...disclosure(words, { stepId: step.id, part }));
+    findings.push(
+      ...sayable(words, { on: 'plan', stepId: step.id, part }),
+      ...disclosure(words, { on: 'plan', stepId: step.id, part }),
+    );
   }
   const said = PARTS.map((part) => step.narration[part])
     .join(' ')
@@ -104,9 +107,8 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
   if (said === '') {
     const offer = describeMove(step);
     findings.push({
-      severity: 'should',
       rule: 'never-described',
-      place: { stepId: step.id, part: 'before' },
+      place: { on: 'plan', stepId: step.id, part: 'before' },
       message: `${step.move.name} is never described.`,
       repairs: [
         {
@@ -122,6 +124,14 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Finding[] {
     });
   }
   return findings;
+}
+
+/** The other way to make words and dose agree: plan what is said. */
+function planInstead(step: Step, heard: FoundDose, said: string): Found['repairs'] {
+  const dose = plannedAsSaid(step.dose, heard);
+  if (!dose) return [];
+  const label = `Plan ${numberIn(said) ?? said}`;
+  return [{ label, change: { kind: 'set_step', stepId: step.id, field: 'dose', value: dose } }];
 }
 
 /** What a step is planned to do of what was said; null when the words are about something else. */
@@ -161,17 +171,10 @@ function numberIn(said: string): string | null {
   );
 }
 
-type Add = (
-  severity: Finding['severity'],
-  rule: string,
-  part: Part,
-  words: string,
-  message: string,
-  repairs?: Finding['repairs'],
-) => void;
+type Add = (rule: RuleId, part: Part, words: string, message: string, repairs?: Found['repairs']) => void;
 
 /** A repair that says something else instead; none where the words come from a field. */
-type Instead = (from: string, to: string, label: string) => Finding['repairs'];
+type Instead = (from: string, to: string, label: string) => Found['repairs'];
 
 /** Left and right are the body's own; what is named first has to be the side that comes first. */
 function sideFindings(step: Step, part: Part, words: string, add: Add, instead: Instead): void {
@@ -180,12 +183,12 @@ function sideFindings(step: Step, part: Part, words: string, add: Add, instead: 
   const named = [
     ...words.matchAll(/\b(left|right)\b(?!\s+(?:hand|hands|fingers?|thumb|palm|knuckles|away|now|here|there))/gi),
   ].filter((match) => !/\b(?:seconds|all|that['’]s|is)\s+$/i.test(words.slice(0, match.index)));
+  unnamedSide(step, words, part, add, instead);
   if (named.length === 0) return;
   const first = named[0]![1]!.toLowerCase();
   if (sides.length === 0) {
     if (parts[0] === 'midline' || parts[0] === 'both')
       add(
-        'should',
         'side-not-planned',
         part,
         named[0]![0],
@@ -195,7 +198,6 @@ function sideFindings(step: Step, part: Part, words: string, add: Add, instead: 
   }
   if (part === 'before' && sides[0] !== first && named.length === 1)
     add(
-      'must',
       'other-side-said',
       part,
       named[0]![0],
@@ -203,7 +205,24 @@ function sideFindings(step: Step, part: Part, words: string, add: Add, instead: 
       instead(named[0]![0], '{side}', `Say ${sides[0]!}`),
     );
   if (sides.length === 1 && named.some((match) => match[1]!.toLowerCase() !== sides[0]))
-    add('must', 'other-side-said', part, named[0]![0], `You name a side that ${step.move.name} does not work.`);
+    add('other-side-said', part, named[0]![0], `You name a side that ${step.move.name} does not work.`);
+}
+
+const UNNAMED = /\b(?:this|that|the same) side(?: too| as well| now)?\b/i;
+
+/** "This side too" says nothing to whoever is not looking: the sentence has to name it. */
+function unnamedSide(step: Step, words: string, part: Part, add: Add, instead: Instead): void {
+  if (!changesSide(step.sidePlan)) return;
+  for (const sentence of sentencesOf(words)) {
+    const found = UNNAMED.exec(sentence)?.[0];
+    if (!found || /\b(?:left|right)\b/i.test(sentence)) continue;
+    const second =
+      part === 'after' || / (?:too|as well|now)$/i.test(found) || /\b(?:other|too|again)\b/i.test(sentence);
+    const field = second ? '{other side}' : '{side}';
+    const better = `your ${field} side${/ too$| as well$/i.exec(found)?.[0] ?? ''}`;
+    const said = /^[A-Z]/.test(found) ? capital(better) : better;
+    add('side-unnamed', part, found, `“${found}” does not say which side.`, instead(found, said, `Say “${said}”`));
+  }
 }
 
 const ORDINALS = [
@@ -239,30 +258,10 @@ function numberFindings(at: number, part: Part, words: string, add: Add, instead
   const right = /^\d/.test(figure!) ? String(at + 1) : ((label ? NUMBER_NAMES : ORDINALS)[at] ?? null);
   const better = right === null ? null : whole.replace(figure!, /^[A-Z]/.test(figure!) ? capital(right) : right);
   add(
-    'must',
     'step-number',
     part,
     whole,
     `You say “${whole}”; it is number ${at + 1}.`,
     better === null ? [] : instead(whole, better, `Say “${better}”`),
   );
-}
-
-/** "Last one" and "the last move" are only true at the end. */
-function lastOnes(lesson: Lesson): Finding[] {
-  const findings: Finding[] = [];
-  lesson.steps.forEach((step, at) => {
-    for (const part of PARTS) {
-      const match = /\b(?:the )?(?:last|final) (?:move|exercise|step|technique)\b/i.exec(step.narration[part]);
-      if (match && at < lesson.steps.length - 1)
-        findings.push({
-          severity: 'must',
-          rule: 'not-the-last',
-          place: { stepId: step.id, part, words: match[0] },
-          message: `You say “${match[0]}”, and ${lesson.steps.length - 1 - at} more ${lesson.steps.length - 1 - at === 1 ? 'follows' : 'follow'}.`,
-          repairs: [],
-        });
-    }
-  });
-  return findings;
 }

@@ -1,14 +1,17 @@
+import { cueKey, passageKey } from '../lesson/cue-key';
 import type { CueKind } from '../lesson/override.schema';
+import type { Passage } from '../assembly/passage';
+import type { CutMs } from '../time/clocks';
 
-/** Something shown at a time of the lesson. Times in lesson ms; `text` is what is read where there is no drawing. */
+/** Something shown at a time of a cut. `text` is what is read where there is no drawing. */
 export interface Cue {
-  /** `stepId|side|kind|index`: the same as long as the thing counted is the same, so that overrides find it. */
+  /** What it is about, not when it appears: the same in every cut, so that overrides find it ({@link cueKey}). */
   readonly key: string;
   readonly kind: CueKind;
   readonly stepId: string | null;
   readonly side: string | null;
-  readonly startMs: number;
-  readonly endMs: number;
+  readonly startMs: CutMs;
+  readonly endMs: CutMs;
   readonly text: string;
   /** For counts: which repetition. For countdowns: seconds left. */
   readonly value: number | null;
@@ -18,20 +21,31 @@ export interface Cue {
   readonly edited: boolean;
 }
 
-/**
- * The key of a cue: what it is about, not when it appears.
- *
- * @example cueKey('slipway', 'left', 'count', 2) // 'slipway|left|count|2'
- */
-export function cueKey(stepId: string | null, side: string | null, kind: CueKind, index: number): string {
-  return `${stepId ?? '-'}|${side ?? '-'}|${kind}|${index}`;
+/** The name of a passage in keys: piece and segment on film, step and side in a plan. @example nameOf(passage) // 'piece-1|seg-7' */
+export function nameOf({ pieceId, segmentId, stepId, side, kind }: Passage): string {
+  return pieceId !== null && segmentId !== null
+    ? passageKey(pieceId, segmentId)
+    : passageKey(stepId ?? kind, side ?? '-');
 }
 
-/**
- * The cues on screen at an instant.
- *
- * @example cuesAt(cues, 12_000).map((cue) => cue.text) // ['Slipway', 'Your left', '3']
- */
-export function cuesAt(cues: readonly Cue[], ms: number): Cue[] {
-  return cues.filter((cue) => cue.startMs <= ms && ms < cue.endMs);
+/** A cue as it is derived, without a figure. @example newCue('label', 'p|s', 0, passage, 'Slipway').key // 'p|s|label|0' */
+export function newCue(
+  kind: CueKind,
+  passage: string,
+  n: number,
+  of: { stepId: string | null; side: string | null; startMs: CutMs; endMs: CutMs },
+  text: string,
+): Cue {
+  return {
+    key: cueKey(passage, kind, n),
+    kind,
+    stepId: of.stepId,
+    side: of.side,
+    startMs: of.startMs,
+    endMs: of.endMs,
+    text,
+    value: null,
+    of: null,
+    edited: false,
+  };
 }

@@ -2,8 +2,8 @@ import { exactly } from '../dose/dose';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { Segment } from '../lesson/segment.schema';
 import { aFilmedLesson, aLesson, aMove, aStep, reps } from '../testing';
-import { captionChunks, LINE_CHARACTERS } from './captions';
-import { cueKey, cuesAt, type Cue } from './cue';
+import { type Cue } from './cue';
+import { shownAt, trackOf } from './track';
 import { deriveCues } from './derive';
 
 function segment(id: string, startMs: number, endMs: number, change: Partial<Segment> = {}): Segment {
@@ -39,7 +39,7 @@ describe('counts', () => {
 
   it('are on screen from their first millisecond to before their last', () => {
     const cues = cuesOf({ dose: reps(2, 2000) }, [segment('s', 1000, 5000)]);
-    const counts = (ms: number): string[] => of(cuesAt(cues, ms), 'count').map((cue) => cue.text);
+    const counts = (ms: number): string[] => of(shownAt(trackOf(cues), ms), 'count').map((cue) => cue.text);
     expect([counts(999), counts(1000), counts(2999), counts(3000), counts(4999), counts(5000)]).toEqual([
       ...[[], ['1'], ['1'], ['2'], ['2'], []],
     ]);
@@ -121,7 +121,7 @@ describe('sides and names', () => {
     const cues = cuesOf({ dose: reps(2, 2000) }, segments);
     expect(shown(of(cues, 'side'))).toEqual(['Your left 0-4000', 'Your right 6000-10000']);
     expect(shown(of(cues, 'swap'))).toEqual(['Now your right 4000-6000']);
-    expect(shown(of(cues, 'label'))).toEqual(['Slipway 0-10000']);
+    expect(shown(of(cues, 'label'))).toEqual(['Slipway, lightly 0-10000']);
   });
 
   it('announce the change over the last seconds when the footage leaves no swap', () => {
@@ -151,53 +151,6 @@ describe('sides and names', () => {
   });
 });
 
-describe('overrides', () => {
-  const key = cueKey('a', 'left', 'count', 1);
-  const segments = [segment('s', 0, 8000)];
-
-  it('change text, time or presence of one cue and of no other', () => {
-    const cues = cuesOf({ dose: reps(4, 2000) }, segments, { overrides: [{ key, text: 'and two', startMs: 2500 }] });
-    const changed = cues.find((cue) => cue.key === key)!;
-    expect([changed.text, changed.startMs, changed.endMs, changed.edited]).toEqual(['and two', 2500, 4000, true]);
-    expect(cues.filter((cue) => cue.edited).length).toBe(1);
-    expect(
-      cuesOf({ dose: reps(4, 2000) }, segments, { overrides: [{ key, hidden: true }] }).some((cue) => cue.key === key),
-    ).toBeFalse();
-  });
-
-  it('come back as orphans when their cue is gone', () => {
-    const lesson = aFilmedLesson({
-      steps: [aStep('a', { dose: reps(1, 2000) })],
-      segments,
-      overrides: [{ key, text: 'two' }],
-    });
-    expect(deriveCues(lesson).orphans).toEqual([{ key, text: 'two' }]);
-  });
-});
-
-describe('captions', () => {
-  it('carry every word, in order, within the time of the speech', () => {
-    const words =
-      'Now take two drops of oil, warm them between the palms, and let the flat of the hand slide down the side of the neck. Slowly. And breathe.';
-    const chunks = captionChunks(words, 1000, 11_000);
-    expect(chunks.map((chunk) => chunk.text.replace(/\n/g, ' ')).join(' ')).toBe(words);
-    expect(chunks[0]!.startMs).toBe(1000);
-    expect(chunks[chunks.length - 1]!.endMs).toBe(11_000);
-    chunks.forEach((chunk, i) => i > 0 && expect(chunk.startMs).toBe(chunks[i - 1]!.endMs));
-  });
-
-  // Published timed-text guides (memory): 42 characters a line, two lines.
-  it('keep to two lines of 42 characters', () => {
-    const words =
-      'Let the shoulder drop and the jaw hang and the tongue lie loose behind the lower teeth while the flat hand goes down the neck as slowly as the tide goes out of the harbour before the early boats come home again.';
-    for (const chunk of captionChunks(words, 0, 20_000)) {
-      const lines = chunk.text.split('\n');
-      expect(lines.length).toBeLessThanOrEqual(2);
-      for (const line of lines) expect(line.length).withContext(line).toBeLessThanOrEqual(LINE_CHARACTERS);
-    }
-  });
-});
-
 describe('a long lesson', () => {
   it('derives cues whose keys are all different and whose times run forward', () => {
     const steps = Array.from({ length: 60 }, (_, i) =>
@@ -209,6 +162,6 @@ describe('a long lesson', () => {
     const { cues } = deriveCues(aLesson({ steps, opening: 'Hello. And again hello.' }));
     expect(new Set(cues.map((cue) => cue.key)).size).toBe(cues.length);
     for (const cue of cues) expect(cue.endMs).toBeGreaterThan(cue.startMs);
-    expect(cuesAt(cues, -1)).toEqual([]);
+    expect(shownAt(trackOf(cues), -1)).toEqual([]);
   });
 });

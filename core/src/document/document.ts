@@ -38,14 +38,18 @@ export interface Shape {
   readonly references: readonly Reference[];
 }
 
-/** One kind of stored document. There is one definition for each, and every way in or out of the store goes through it. */
-export interface DocumentKind<T> extends Shape {
-  /** As it stands in the document, `limber-cheek/lesson`. */
-  readonly format: string;
-  readonly version: number;
+/** What a document of today has to be. */
+export interface DocumentShape<T> extends Shape {
   /** As sentences name it. */
   readonly noun: string;
   readonly schema: z.ZodType<T>;
+}
+
+/** One kind of stored document. There is one definition for each, and every way in or out of the store goes through it. */
+export interface DocumentKind<T> extends DocumentShape<T> {
+  /** As it stands in the document, `limber-cheek/lesson`. */
+  readonly format: string;
+  readonly version: number;
   /**
    * `migrations[n]` brings a document of version n to version n + 1. One for 0 says that documents were once stored
    * without saying what they are.
@@ -86,7 +90,7 @@ export function parseDocument<T>(kind: DocumentKind<T>, value: unknown): T {
  * @throws DocumentError with words for the person and the path of the fault.
  * @example checkDocument(lessonDocument, { ...lesson, title: '' }) // throws: A lesson needs a title.
  */
-export function checkDocument<T>(kind: DocumentKind<T>, doc: T, before: T | null = null): void {
+export function checkDocument<T>(kind: DocumentShape<T>, doc: T, before: T | null = null): void {
   const fields = doc as Fields;
   const known = (before ?? {}) as Fields;
   const bare = { ...fields };

@@ -1,4 +1,5 @@
-import { apply, ChangeError, clashOf, inverse, keysOf, type Primitive } from './edit';
+import { clashOf, keysOf } from './clash';
+import { apply, ChangeError, inverse, type Primitive } from './edit';
 import type { Shape } from './document';
 import * as z from 'zod';
 

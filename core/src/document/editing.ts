@@ -1,9 +1,10 @@
-import { checkDocument, DocumentError, type DocumentKind } from './document';
-import { ChangeError, type Keys } from './edit';
+import { checkDocument, DocumentError, type DocumentShape } from './document';
+import type { Keys } from './clash';
+import { ChangeError } from './edit';
 
 /** How one kind of document is edited: what server and browser need to know, and all they need to know. */
 export interface Editing<T, C> {
-  readonly kind: DocumentKind<T>;
+  readonly kind: DocumentShape<T>;
   /** Reads a change, of an older program too. @throws ChangeError in words. */
   readonly parseChange: (value: unknown) => C;
   /** Pure. @throws ChangeError when the change does not fit the document. */

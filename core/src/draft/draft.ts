@@ -5,6 +5,7 @@ import { lessonSchema, stepOf, LESSON_FORMAT, LESSON_VERSION, type Lesson, type 
 import { moveSchema, type Action, type Move, type Tool } from '../move/move.schema';
 import { SCHOOL_IDS, type SchoolId } from '../school/schools';
 import { orderFindings } from '../check/order-findings';
+import { ruleOf } from '../check/rules';
 import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import { wording } from '../narration/words';
@@ -132,7 +133,7 @@ export function suggestSchool(lesson: Lesson): SchoolId {
   const worth = (school: SchoolId): number =>
     typical[school] -
     orderFindings({ ...lesson, school, ownSchool: null }).reduce(
-      (sum, one) => sum + (one.severity === 'note' ? 0.5 : 1),
+      (sum, one) => sum + (ruleOf(one.rule).severity === 'note' ? 0.5 : 1),
       0,
     );
   return SCHOOL_IDS.reduce((best, one) => (worth(one) > worth(best) ? one : best));

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { parseDocument } from '../document/document';
-import { lessonDocument } from '../lesson/lesson.document';
+import { lessonDocument } from './lesson.document';
 import { lessonSchema, type Lesson } from '../lesson/lesson.schema';
 
 /**

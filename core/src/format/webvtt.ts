@@ -1,31 +1,34 @@
 import type { Cue } from '../cue/cue';
+import type { Place } from '../cue/place';
 
 /**
- * Writes cues as a W3C WebVTT file. Text is escaped (`&`, `<`, `>`, and so `-->`), blank lines inside a cue (which would
- * end it) are closed up, and cues stand
- * in text track cue order: earlier start first, then later end. The identifier of a cue is its key.
+ * Writes placed cues as a W3C WebVTT file, with their lines and at their places. Text is escaped (`&`, `<`, `>`, and so
+ * `-->`), blank lines inside a cue (which would end it) are closed up, and cues stand in text track cue order: earlier
+ * start first, then later end. The identifier of a cue is its key.
  *
- * @example writeWebVtt([{ key: 'a', kind: 'caption', startMs: 0, endMs: 1000, text: 'Press.' }]) // 'WEBVTT\n\na\n00:00:00.000 --> …'
+ * @example writeWebVtt([{ key: 'a', startMs: 0, endMs: 1000, lines: ['Press.'], box: [0.25, 0.8, 0.5, 0.1] }])
+ * // 'WEBVTT\n\na\n00:00:00.000 --> 00:00:01.000 line:80% position:50%,center size:50% align:center\nPress.\n'
  */
-export function writeWebVtt(cues: readonly Pick<Cue, 'key' | 'kind' | 'startMs' | 'endMs' | 'text'>[]): string {
+export function writeWebVtt(
+  cues: readonly (Pick<Cue, 'key' | 'startMs' | 'endMs'> & Pick<Place, 'lines' | 'box'>)[],
+): string {
   const blocks = [...cues]
     .sort((a, b) => a.startMs - b.startMs || b.endMs - a.endMs)
     .map(
       (cue) =>
-        `${identifier(cue.key)}\n${stamp(cue.startMs)} --> ${stamp(cue.endMs)}${SETTINGS[cue.kind]}\n${escapeText(cue.text)}\n`,
+        `${identifier(cue.key)}\n${stamp(cue.startMs)} --> ${stamp(cue.endMs)}${settings(cue.box)}\n${escapeText(cue.lines.join('\n'))}\n`,
     );
   return ['WEBVTT\n', ...blocks].join('\n');
 }
 
-/** Where each kind stands, so that cues on screen together do not cover each other. */
-const SETTINGS: Readonly<Record<Cue['kind'], string>> = {
-  label: ' line:5% position:5% align:start',
-  side: ' line:14% position:5% align:start',
-  swap: ' line:30% align:center',
-  count: ' line:20% position:92% align:end',
-  countdown: ' line:20% position:92% align:end',
-  caption: '',
-};
+/** W3C WebVTT, 3.5: the top of the cue box from the top of the picture, its middle from the left, and its width. */
+function settings([x, y, width]: Place['box']): string {
+  return ` line:${percent(y)} position:${percent(x + width / 2)},center size:${percent(width)} align:center`;
+}
+
+function percent(share: number): string {
+  return `${Math.round(Math.max(0, Math.min(1, share)) * 10_000) / 100}%`;
+}
 
 function stamp(ms: number): string {
   const pad = (value: number, digits = 2): string => String(value).padStart(digits, '0');

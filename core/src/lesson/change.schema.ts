@@ -1,10 +1,11 @@
 import * as z from 'zod';
+import { setAsideSchema } from './set-aside.schema';
 import { overrideSchema } from './override.schema';
 import { pieceSchema } from './piece.schema';
 import { segmentKindSchema, segmentSchema, workedSideSchema } from './segment.schema';
 import { takeFields, takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
-import { changeForward } from './lesson.document';
+import { changeForward } from './older';
 import { takeMsSchema } from './times.schema';
 import { lessonFields, MOST, stepFields, stepSchema } from './lesson.schema';
 
@@ -66,7 +67,9 @@ const SINGLE = {
   }),
   remove_voice_over: z.object({ kind: z.literal('remove_voice_over'), voiceOverId: id }),
   set_override: z.object({ kind: z.literal('set_override'), override: overrideSchema }),
-  clear_override: z.object({ kind: z.literal('clear_override'), key: z.string().min(1).max(240) }),
+  clear_override: z.object({ kind: z.literal('clear_override'), key: z.string().min(1).max(520) }),
+  set_aside: z.object({ kind: z.literal('set_aside'), setAside: setAsideSchema }),
+  take_up: z.object({ kind: z.literal('take_up'), id: z.string().min(1).max(800) }),
 } as const;
 
 export type SingleChange = { [K in keyof typeof SINGLE]: z.output<(typeof SINGLE)[K]> }[keyof typeof SINGLE];

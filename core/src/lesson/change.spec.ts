@@ -21,6 +21,7 @@ function lesson(): Lesson {
     steps: [aStep('a'), aStep('b'), aStep('c')],
     segments: [segment],
     overrides: [{ key: 'a|left|count|0', text: 'one' }],
+    setAside: [{ id: 'pace', basis: 'x', reason: '' }],
   });
 }
 
@@ -42,8 +43,12 @@ const CHANGES: readonly Change[] = [
   { kind: 'set_segment', segmentId: 's', field: 'endMs', value: 7000 },
   { kind: 'set_segment', segmentId: 's', field: 'beatsMs', value: [1500, 3000] },
   { kind: 'set_override', override: { key: 'a|left|count|0', hidden: true } },
-  { kind: 'set_override', override: { key: 'new', text: 'x' } },
+  { kind: 'set_override', override: { key: 'p|s|count|1', text: 'x', startOffsetMs: -200 } },
+  { kind: 'set_override', override: { key: 'count', hidden: true } },
   { kind: 'clear_override', key: 'a|left|count|0' },
+  { kind: 'set_aside', setAside: { id: 'uneven', basis: 'y', reason: 'So that they compare.' } },
+  { kind: 'set_aside', setAside: { id: 'pace', basis: 'z', reason: '' } },
+  { kind: 'take_up', id: 'pace' },
   { kind: 'remove_take', takeId: 't' },
   { kind: 'add_piece', piece: { id: 'q', takeId: 't', fromMs: 0, toMs: 10 }, afterPieceId: null },
   {
@@ -138,6 +143,12 @@ describe('a change', () => {
     expect(lessonEditing.parseChange({ kind: 'add_step', step: unsaid, afterStepId: null })).toEqual({
       ...{ kind: 'add_step', step: aStep('a'), afterStepId: null },
     } as Change);
+    // Times of the whole lesson cannot become distances without it: the rest of the edit is kept.
+    const timed = { key: 'a|left|count|1', text: 'two', startMs: 900 };
+    expect(lessonEditing.parseChange({ kind: 'set_override', override: timed }) as unknown).toEqual({
+      kind: 'set_override',
+      override: { key: 'a|left|count|1', text: 'two' },
+    });
     expect(lessonEditing.parseChange({ kind: 'set_take', takeId: 't', field: 'mirrored', value: false })).toEqual({
       kind: 'set_take',
       takeId: 't',

@@ -1,7 +1,8 @@
-import { apply, ChangeError, clashOf, inverse, keysOf, type Keys, type Primitive } from '../document/edit';
+import { clashOf, keysOf, type Keys } from '../document/clash';
+import { apply, ChangeError, inverseOfAll, type Primitive } from '../document/edit';
 import type { Editing } from '../document/editing';
 import { changeSchema, schemaOf, type Change, type SingleChange } from './change.schema';
-import { lessonDocument } from './lesson.document';
+import { lessonShape } from './lesson.shape';
 import type { Lesson } from './lesson.schema';
 
 /**
@@ -12,7 +13,7 @@ import type { Lesson } from './lesson.schema';
  * @example applyChange(lesson, { kind: 'set_lesson', field: 'title', value: 'Tide' }).title // 'Tide'
  */
 export function applyChange(lesson: Lesson, change: Change): Lesson {
-  return singlesOf(change).reduce((doc, one) => apply(lessonDocument, doc, primitiveOf(one)), lesson);
+  return singlesOf(change).reduce((doc, one) => apply(lessonShape, doc, primitiveOf(one)), lesson);
 }
 
 /**
@@ -23,13 +24,7 @@ export function applyChange(lesson: Lesson, change: Change): Lesson {
  * @example inverseOf(lesson, { kind: 'remove_take', takeId: 't' }) // { kind: 'batch', changes: [{ kind: 'add_take', … }, …] }
  */
 export function inverseOf(lesson: Lesson, change: Change): Change {
-  const inverses: SingleChange[] = [];
-  let state = lesson;
-  for (const one of singlesOf(change)) {
-    const primitive = primitiveOf(one);
-    inverses.unshift(...inverse(lessonDocument, state, primitive).map(changeOf));
-    state = apply(lessonDocument, state, primitive);
-  }
+  const inverses = inverseOfAll(lessonShape, lesson, singlesOf(change).map(primitiveOf)).map(changeOf);
   return inverses.length === 1 ? inverses[0]! : { kind: 'batch', changes: inverses };
 }
 
@@ -43,12 +38,12 @@ export function clash(a: Change, b: Change): string | null {
 }
 
 function keysOfChange(change: Change): Keys {
-  return keysOf(lessonDocument, singlesOf(change).map(primitiveOf));
+  return keysOf(lessonShape, singlesOf(change).map(primitiveOf));
 }
 
 /** How a lesson is edited. */
 export const lessonEditing: Editing<Lesson, Change> = {
-  kind: lessonDocument,
+  kind: lessonShape,
   parseChange,
   apply: applyChange,
   inverse: inverseOf,
@@ -117,6 +112,10 @@ function primitiveOf(change: SingleChange): Primitive {
       return { do: 'put', list: 'overrides', entity: change.override };
     case 'clear_override':
       return { do: 'remove', list: 'overrides', id: change.key };
+    case 'set_aside':
+      return { do: 'put', list: 'setAside', entity: change.setAside };
+    case 'take_up':
+      return { do: 'remove', list: 'setAside', id: change.id };
   }
 }
 
@@ -129,7 +128,7 @@ const NAMES: Readonly<Record<string, { kind: string; field: string }>> = {
   voiceOver: { kind: 'voice_over', field: 'voiceOver' },
 };
 
-/** The change that a primitive of a lesson is written as. Every primitive that {@link inverse} makes of a lesson's has one. */
+/** The change that a primitive of a lesson is written as. Every primitive that {@link inverseOfAll} makes of a lesson's has one. */
 function changeOf(primitive: Primitive): SingleChange {
   return written(primitive) as unknown as SingleChange;
 }
@@ -142,6 +141,10 @@ function written(primitive: Primitive): Record<string, unknown> {
   if (primitive.list === 'overrides') {
     if (primitive.do === 'remove') return { kind: 'clear_override', key: primitive.id };
     if (primitive.do === 'add' || primitive.do === 'put') return { kind: 'set_override', override: primitive.entity };
+  }
+  if (primitive.list === 'setAside') {
+    if (primitive.do === 'remove') return { kind: 'take_up', id: primitive.id };
+    if (primitive.do === 'add' || primitive.do === 'put') return { kind: 'set_aside', setAside: primitive.entity };
   }
   const { kind, field } = NAMES[primitive.list]!;
   const capital = field[0]!.toUpperCase() + field.slice(1);

@@ -1,12 +1,13 @@
 import { deepStrictEqual as same, notStrictEqual as differ } from 'node:assert';
 import fc from 'fast-check';
 import { checkDocument } from '../document/document';
-import { ChangeError, clashOf } from '../document/edit';
+import { clashOf } from '../document/clash';
+import { ChangeError } from '../document/edit';
 import { edited, keysWith } from '../document/editing';
 import { aFilmedLesson, aStep, reps } from '../testing';
 import { inverseOf, lessonEditing } from './change';
 import { changeSchema, type Change, type SingleChange } from './change.schema';
-import { lessonDocument } from './lesson.document';
+import { lessonShape } from './lesson.shape';
 import type { Lesson } from './lesson.schema';
 
 /** Few names, so that random edits meet each other: what one adds another marks, moves and takes out. */
@@ -21,6 +22,9 @@ const piece = fc.record({ id: name, takeId: name, stretch }).map(({ stretch: { f
   fromMs: from,
   toMs: to,
 }));
+
+/** Of a plan, named by its step, or of a film, named by its segment. */
+const cue = fc.tuple(name, fc.boolean()).map(([id, filmed]) => (filmed ? `piece|${id}|count|0` : `${id}|left|count|0`));
 
 const single: fc.Arbitrary<SingleChange> = fc.oneof(
   fc.record({ kind: fc.constant('set_lesson' as const), field: fc.constant('title' as const), value: name }),
@@ -70,9 +74,11 @@ const single: fc.Arbitrary<SingleChange> = fc.oneof(
   })),
   fc.record({ kind: fc.constant('remove_voice_over' as const), voiceOverId: name }),
   fc
-    .record({ step: name, text: name })
-    .map(({ step, text }) => ({ kind: 'set_override' as const, override: { key: `${step}|left|count|0`, text } })),
-  fc.record({ kind: fc.constant('clear_override' as const), key: name.map((step) => `${step}|left|count|0`) }),
+    .record({ key: cue, text: name })
+    .map(({ key, text }) => ({ kind: 'set_override' as const, override: { key, text } })),
+  fc.record({ kind: fc.constant('clear_override' as const), key: cue }),
+  fc.record({ id: name, basis: name }).map((one) => ({ kind: 'set_aside' as const, setAside: { ...one, reason: '' } })),
+  fc.record({ kind: fc.constant('take_up' as const), id: name }),
 );
 
 const change: fc.Arbitrary<Change> = fc.oneof(
@@ -105,7 +111,7 @@ describe('any history of edits', () => {
           const before = states[states.length - 1]!;
           const doc = fit(before, one);
           if (!doc) continue;
-          checkDocument(lessonDocument, doc);
+          checkDocument(lessonShape, doc);
           const back = inverseOf(before, one);
           // What takes it back is sent and kept as it is.
           same(changeSchema.parse(JSON.parse(JSON.stringify(back))), JSON.parse(JSON.stringify(back)));
@@ -123,6 +129,32 @@ describe('any history of edits', () => {
       }),
       { numRuns: 6000 },
     );
+  });
+
+  it('is taken back by edits that pass, also where a batch leaves a segment broken before it takes it out', () => {
+    const before = edited(lessonEditing, start(), {
+      kind: 'add_segment',
+      segment: { id: 's', takeId: 't', kind: 'reps', stepId: 'a', side: null, startMs: 1, endMs: 2, beatsMs: [] },
+    });
+    const broken: SingleChange = { kind: 'set_segment', segmentId: 's', field: 'startMs', value: 9 };
+    const anew: SingleChange = {
+      kind: 'add_segment',
+      segment: { id: 's', takeId: 't', kind: 'hold', stepId: 'b', side: null, startMs: 3, endMs: 4, beatsMs: [] },
+    };
+    const freed: SingleChange = { kind: 'set_segment', segmentId: 's', field: 'stepId', value: null };
+    const out: SingleChange = { kind: 'remove_segment', segmentId: 's' };
+    const batches: SingleChange[][] = [
+      [broken, out],
+      [broken, { kind: 'remove_take', takeId: 't' }],
+      [broken, out, anew, broken, freed, out],
+      [broken, freed, { kind: 'remove_step', stepId: 'a' }, { kind: 'remove_take', takeId: 't' }],
+    ];
+    for (const changes of batches) {
+      const batch: Change = { kind: 'batch', changes };
+      const back = inverseOf(before, batch);
+      same(changeSchema.parse(back), back);
+      same(edited(lessonEditing, edited(lessonEditing, before, batch), back), before);
+    }
   });
 
   it('that two windows made apart: what does not clash is the same in either order', () => {

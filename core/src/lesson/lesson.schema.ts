@@ -8,10 +8,12 @@ import { pieceSchema } from './piece.schema';
 import { segmentSchema } from './segment.schema';
 import { takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
+import { cueStyleSchema } from './cue-style.schema';
 import { overrideSchema } from './override.schema';
+import { setAsideSchema } from './set-aside.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 3;
+export const LESSON_VERSION = 4;
 
 const text = z.string().max(6000);
 
@@ -107,6 +109,8 @@ export const lessonFields = {
   pace: paceSchema,
   opening: text,
   closing: text,
+  /** How cues look; null for the usual way. */
+  cueStyle: cueStyleSchema.nullable(),
 };
 
 /** How many entries each list of a lesson holds at most. */
@@ -117,6 +121,7 @@ export const MOST = {
   segments: 5000,
   voiceOver: 1000,
   overrides: 5000,
+  setAside: 2000,
 } as const;
 
 /**
@@ -150,12 +155,14 @@ export const lessonSchema = z.object({
   }),
   opening: lessonFields.opening.default(''),
   closing: lessonFields.closing.default(''),
+  cueStyle: lessonFields.cueStyle.default(null),
   steps: z.array(stepSchema).max(MOST.steps).default([]),
   takes: z.array(takeSchema).max(MOST.takes).default([]),
   assembly: z.array(pieceSchema).max(MOST.assembly).default([]),
   segments: z.array(segmentSchema).max(MOST.segments).default([]),
   voiceOver: z.array(voiceOverSchema).max(MOST.voiceOver).default([]),
   overrides: z.array(overrideSchema).max(MOST.overrides).default([]),
+  setAside: z.array(setAsideSchema).max(MOST.setAside).default([]),
 });
 export type Lesson = z.infer<typeof lessonSchema>;
 

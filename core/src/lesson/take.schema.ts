@@ -40,6 +40,15 @@ export const takeSchema = z.object({
 export type Take = z.infer<typeof takeSchema>;
 
 /**
+ * What is heard of a take: a sound recorded apart, else that of its picture; null when neither is here.
+ *
+ * @example soundOf({ sources: [{ mediaId: 'm', role: 'picture', offsetMs: 0 }] })?.mediaId // 'm'
+ */
+export function soundOf(take: Pick<Take, 'sources'>): Source | null {
+  return take.sources.find((one) => one.role === 'sound') ?? take.sources[0] ?? null;
+}
+
+/**
  * The medium that gives a take its picture; null when it is not here.
  *
  * @example pictureOf({ sources: [{ mediaId: 'm', role: 'picture', offsetMs: 0 }] }) // 'm'

@@ -1,6 +1,7 @@
 import { deepStrictEqual as same } from 'node:assert';
 import fc from 'fast-check';
-import { ChangeError, clashOf } from '../document/edit';
+import { clashOf } from '../document/clash';
+import { ChangeError } from '../document/edit';
 import { edited } from '../document/editing';
 import { exactly } from '../dose/dose';
 import { libraryEditing, newMoves, type LibraryChange } from './library-change';

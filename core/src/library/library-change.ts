@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { apply, ChangeError, keysOf, type Keys, type Primitive } from '../document/edit';
+import { keysOf, type Keys } from '../document/clash';
+import { apply, ChangeError, type Primitive } from '../document/edit';
 import type { Editing } from '../document/editing';
 import { libraryDocument, type Library } from './library.document';
 import { MOST_MOVES, moveSchema, type Move } from '../move/move.schema';

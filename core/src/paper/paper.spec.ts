@@ -71,7 +71,7 @@ describe('CSV', () => {
   // OWASP, CSV injection.
   it('makes cells harmless that a spreadsheet would compute', () => {
     for (const cell of ['=1+1', '+1', '-1', '@x']) {
-      expect(writeCsv([[cell]])).toBe(`'${cell}\r\n`);
+      expect(writeCsv([[cell]])).toBe(`"'${cell}"\r\n`);
       expect(parseCsv(writeCsv([[cell]]))[0]!.cells).toEqual([cell]);
     }
   });

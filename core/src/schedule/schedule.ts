@@ -217,7 +217,15 @@ class Clock {
   ): void {
     const startMs = this.now;
     this.now += lengthMs;
-    const marks = { segmentId: null, share: 1, beatsMs: [] };
+    const marks = {
+      pieceId: null,
+      segmentId: null,
+      share: 1,
+      shareBefore: 0,
+      beatsMs: [],
+      beatsBefore: 0,
+      beatCount: 0,
+    };
     this.passages.push({ kind, stepId, side, ...marks, startMs, endMs: this.now, spoken, words });
   }
 

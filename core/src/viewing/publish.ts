@@ -5,9 +5,13 @@ import { stepRunsOf } from '../assembly/step-runs';
 import { voicesIn } from '../assembly/voices';
 import { readFirst } from '../check/read-first';
 import { deriveCues } from '../cue/derive';
+import type { Heard } from '../cue/heard';
+import { cueStyleOf } from '../cue/styles';
+import { workedAreas } from '../cue/worked-area';
 import { describeDose } from '../dose/dose';
 import type { Lesson } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
+import { placedCues } from './placed-cues';
 import { PUBLISHED_FORMAT, PUBLISHED_VERSION, type PublishedCut, type PublishedLesson } from './published.schema';
 
 /** A lesson that cannot be shared yet; the message says what is missing. */
@@ -19,14 +23,15 @@ export class NotReadyError extends Error {
  * What viewers get of a lesson, in all its cuts: derived once, then kept. Findings, plans and notes of the instructor
  * stay behind.
  *
+ * @param heard where someone speaks on each take, as far as it was analysed.
  * @throws NotReadyError when there is no footage, or none of what plays is marked.
  * @example publish(lesson, versionId).cuts.map((cut) => cut.id) // ['full', 'practice', 'step:slipway', …]
  */
-export function publish(lesson: Lesson, versionId: string): PublishedLesson {
+export function publish(lesson: Lesson, versionId: string, heard?: Heard): PublishedLesson {
   const [full, ...others] = lessonCuts(lesson);
   if (!full || full.pieces.length === 0)
     throw new NotReadyError('There is no footage yet. Bring in a take under Film, then share.');
-  const whole = publishedCut(lesson, full);
+  const whole = publishedCut(lesson, full, heard);
   const played = new Set(whole.passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
   if (played.size === 0)
     throw new NotReadyError('No step is marked on the footage yet. Mark the segments, then share.');
@@ -38,6 +43,7 @@ export function publish(lesson: Lesson, versionId: string): PublishedLesson {
     title: lesson.title,
     promise: lesson.promise,
     cautions: readFirst(lesson),
+    cueStyle: cueStyleOf(lesson),
     takes: lesson.takes
       .filter((take) => takes.has(take.id))
       .map(({ id, pictureLeft, sources }) => ({ id, pictureLeft: pictureLeft ?? 'left', sources })),
@@ -50,7 +56,7 @@ export function publish(lesson: Lesson, versionId: string): PublishedLesson {
         pressure: move.pressure,
         dose: describeDose(dose),
       })),
-    cuts: [whole, ...others.map((cut) => publishedCut(lesson, cut))],
+    cuts: [whole, ...others.map((cut) => publishedCut(lesson, cut, heard))],
   };
 }
 
@@ -64,15 +70,17 @@ export function mediaOf({ takes, cuts }: PublishedLesson): string[] {
   ];
 }
 
-function publishedCut(lesson: Lesson, cut: Cut): PublishedCut {
+function publishedCut(lesson: Lesson, cut: Cut, heard?: Heard): PublishedCut {
   const passages = passagesOf(lesson, cut);
+  const timeline = { id: cut.id, passages, durationMs: cut.durationMs, cut };
+  const { cues } = deriveCues(lesson, timeline, heard);
   return {
     id: cut.id,
     durationMs: cut.durationMs,
     pieces: cut.pieces.map(({ id, takeId, fromMs, toMs }) => ({ id, takeId, fromMs, toMs })),
     steps: stepRunsOf(passages),
     passages: passages.map(({ kind, stepId, side, startMs, endMs }) => ({ kind, stepId, side, startMs, endMs })),
-    cues: deriveCues(lesson, { id: cut.id, passages, durationMs: cut.durationMs, cut }).cues.map((cue) => ({ ...cue })),
+    cues: placedCues(cues, cueStyleOf(lesson), workedAreas(lesson, passages)),
     voices: voicesIn(lesson, passages),
   };
 }

@@ -1,7 +1,18 @@
 import type { DocumentKind } from '../document/document';
-import { PUBLISHED_FORMAT, PUBLISHED_VERSION, publishedSchema, type PublishedLesson } from './published.schema';
+import type { Cue } from '../cue/cue';
+import { PEBBLE } from '../cue/styles';
+import { areasOf } from '../cue/worked-area';
+import { placedCues } from './placed-cues';
+import {
+  PUBLISHED_FORMAT,
+  PUBLISHED_VERSION,
+  publishedSchema,
+  type PublishedCut,
+  type PublishedLesson,
+} from './published.schema';
 
 type Json = Record<string, unknown>;
+type Cut2 = Omit<PublishedCut, 'cues'> & { cues: Cue[] };
 
 /** What viewers get of a version, as it is stored: never changed, brought forward when it is read. */
 export const publishedDocument: DocumentKind<PublishedLesson> = {
@@ -11,7 +22,7 @@ export const publishedDocument: DocumentKind<PublishedLesson> = {
   schema: publishedSchema,
   lists: {},
   references: [],
-  migrations: { 0: publishedFrom0, 1: publishedFrom1 },
+  migrations: { 0: publishedFrom0, 1: publishedFrom1, 2: publishedFrom2 },
 };
 
 /** The first ones did not say what they are, and told whether the picture was mirrored. */
@@ -37,5 +48,24 @@ function publishedFrom1({ pictureLeft, mediaId, durationMs, pieces, steps, passa
         voices: [],
       },
     ],
+  };
+}
+
+/** In version 2 the page decided how cues look and where they stand. */
+function publishedFrom2(lesson: Json): Json {
+  const { steps, takes, cuts } = lesson as unknown as Pick<PublishedLesson, 'steps' | 'takes'> & { cuts: Cut2[] };
+  const known = steps.map(({ id, region }) => ({ id, move: { region, direction: null, framing: null } }));
+  const mirror = takes[0]?.pictureLeft !== 'right';
+  return {
+    ...lesson,
+    cueStyle: PEBBLE,
+    cuts: cuts.map((cut) => ({
+      ...cut,
+      cues: placedCues(
+        cut.cues,
+        PEBBLE,
+        areasOf(known, cut.passages, () => mirror),
+      ),
+    })),
   };
 }

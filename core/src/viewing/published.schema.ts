@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { cueStyleSchema } from '../lesson/cue-style.schema';
 import { CUE_KINDS } from '../lesson/override.schema';
 import { pieceSchema } from '../lesson/piece.schema';
 import { segmentKindSchema, workedSideSchema } from '../lesson/segment.schema';
@@ -8,7 +9,15 @@ import { pressureSchema, regionSchema } from '../move/move.schema';
 const ms = z.int().min(0);
 
 export const PUBLISHED_FORMAT = 'limber-cheek/published-lesson';
-export const PUBLISHED_VERSION = 2;
+export const PUBLISHED_VERSION = 3;
+
+const share = z.number().min(0).max(1);
+/** Where a cue stands in one shape of picture: its box as shares of the picture, its lines, its size of type. */
+const placeSchema = z.object({
+  box: z.tuple([share, share, share, share]).readonly(),
+  lines: z.array(z.string()).readonly(),
+  type: share,
+});
 
 const cueSchema = z.object({
   key: z.string(),
@@ -21,6 +30,9 @@ const cueSchema = z.object({
   value: z.number().nullable(),
   of: z.number().nullable(),
   edited: z.boolean(),
+  /** Over the film as it is, and on the page of an upright screen, which has the cues under it. */
+  wide: placeSchema,
+  page: placeSchema,
 });
 
 const cutIdSchema = z.union([
@@ -50,6 +62,7 @@ const publishedCutSchema = z.object({
   voices: z.array(z.object({ mediaId: z.string(), startMs: ms, fromMs: ms, toMs: ms, gainDb: z.number() })),
 });
 export type PublishedCut = z.infer<typeof publishedCutSchema>;
+export type PublishedCue = z.infer<typeof cueSchema>;
 
 /** What a viewer's page needs of a version: nothing of the instructor's notes or findings. Frozen when it is made. */
 export const publishedSchema = z.object({
@@ -59,6 +72,8 @@ export const publishedSchema = z.object({
   title: z.string(),
   promise: z.string(),
   cautions: z.array(z.string()),
+  /** How its cues look. */
+  cueStyle: cueStyleSchema,
   takes: z.array(
     z.object({
       id: z.string(),

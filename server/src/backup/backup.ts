@@ -5,6 +5,7 @@ import pg from 'pg';
 import type { Config } from '../config';
 import { originalKey } from '../media/keys';
 import { mustHaveRoom } from '../media/room';
+import { PARTS_SQL } from '../store/films';
 import { freeBytesAt, type MediaStore } from '../media/store';
 import { BACKUP_FORMAT, BACKUP_VERSION, DUMP, HEAD, mediaName, writeArchive, type Head, type Part } from './archive';
 import { runPostgres } from './postgres';
@@ -121,7 +122,7 @@ async function headOf(client: pg.Client): Promise<Head> {
 async function keysOf(client: pg.Client): Promise<string[]> {
   const { rows } = await client.query<{ id: string | null; key: string | null }>(
     `SELECT id::text, NULL AS key FROM media UNION SELECT id::text, NULL FROM uploads WHERE state = 'arrived'
-     UNION SELECT NULL, key FROM artefacts`,
+     UNION SELECT NULL, key FROM artefacts WHERE name NOT IN (${PARTS_SQL})`,
   );
   return rows.map(({ id, key }) => key ?? originalKey(id!)).sort();
 }

@@ -1,4 +1,6 @@
 import { createHmac, randomUUID } from 'node:crypto';
+import type { Route } from '@limber/core/api/route';
+import { ROUTES } from '@limber/core/api/routes';
 import type { Client, TestServer } from './testing';
 import { openServer, sharedLesson } from './testing';
 
@@ -51,6 +53,12 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['PATCH /api/lessons/:id/share/links/:token', 'owner'],
   ['DELETE /api/lessons/:id/share/versions/:versionId', 'owner'],
 
+  ['GET /api/lessons/:id/films', 'signed in'],
+  ['POST /api/lessons/:id/films', 'signed in'],
+  ['DELETE /api/films/:id', 'owner'],
+  ['GET /api/films/:id/film.mp4', 'signed in'],
+  ['GET /api/films/:id/film.webm', 'signed in'],
+
   ['GET /api/trash/', 'signed in'],
   ['POST /api/trash/:id/restore', 'owner'],
   ['POST /api/trash/:id/close-links', 'owner'],
@@ -78,6 +86,8 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['GET /api/jobs/:id', 'signed in'],
   ['POST /api/jobs/:id/cancel', 'signed in'],
   ['POST /api/jobs/:id/retry', 'signed in'],
+
+  ['GET /api/openapi.json', 'all'],
 
   ['GET /api/results/:versionId', 'signed in'],
   ['POST /api/results/:versionId/discomfort/:viewingId/seen', 'signed in'],
@@ -147,6 +157,19 @@ describe('who may do what', () => {
     expect(found.length).toBeGreaterThan(50);
     expect(found.filter((route) => !listed.has(route))).toEqual([]);
     expect([...listed].filter((route) => !found.includes(route))).toEqual([]);
+  });
+
+  it('is what the list of routes says, and that list is whole', () => {
+    const said = Object.values<Route>(ROUTES).map((one) => {
+      const who = one.for === 'owner' ? 'owner' : one.for === 'signed-in' ? 'signed in' : 'all';
+      return `${one.method.toUpperCase()} /api${one.path}: ${who}`;
+    });
+    const table = TABLE.filter(([route]) => route.includes(' /api/')).map(([route, who]) => {
+      // A link is for everybody who has it; whoever asks may remove their own account.
+      const known = who === 'link' ? 'all' : route === 'DELETE /api/people/:id' ? 'signed in' : who;
+      return `${route.replace(/\/$/, '')}: ${known}`;
+    });
+    expect(said.sort()).toEqual(table.sort());
   });
 
   it('holds for a stranger, a viewer, an editor and an owner', async () => {

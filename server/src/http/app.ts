@@ -10,9 +10,12 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import pg from 'pg';
 import { pinoHttp } from 'pino-http';
+import { openApi } from '@limber/core/api/openapi';
+import { ROUTES } from '@limber/core/api/routes';
 import { errorForLog } from '../log';
 import { sameOrigin, signedIn } from './auth';
 import type { Context } from './context';
+import { filmRoutes } from './films';
 import { followRoutes } from './follow';
 import { guideRoutes } from './guide';
 import { jobRoutes } from './jobs';
@@ -28,6 +31,7 @@ import { roomRoutes } from './room';
 import { sessionRoutes } from './session';
 import { shareRoutes } from './share';
 import { trashRoutes } from './trash';
+import { Routes } from './on';
 import { uploads } from './uploads';
 
 /** The whole HTTP side. Read top to bottom: what every request meets first, then the resources, then the pages. */
@@ -132,7 +136,10 @@ export function createApp(context: Context): Express {
   app.use('/api', wellFormed, sameOrigin(config));
   app.use('/api/follow', json('256kb'), followRoutes(context));
   // From here on everything is for whoever is signed in, and stays in no cache; nothing large is read before that is known.
-  app.use('/api', noStore, sessions);
+  const description = openApi();
+  const described = new Routes(context, '');
+  described.on(ROUTES.openapi, () => description);
+  app.use('/api', noStore, described.router, sessions);
   app.use('/api/session', json('16kb'), sessionRoutes(context));
   app.use('/api', signedIn(context));
   app.use('/api/uploads', uploads(context));
@@ -140,6 +147,7 @@ export function createApp(context: Context): Express {
   app.use('/api/people', peopleRoutes(context));
   app.use('/api/lessons/:id/share', shareRoutes(context));
   app.use('/api/lessons', lessonRoutes(context));
+  app.use('/api', filmRoutes(context));
   app.use('/api/trash', trashRoutes(context));
   app.use('/api/room', roomRoutes(context));
   app.use('/api/library', libraryRoutes(context));

@@ -1,17 +1,20 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import { In, IsNull } from 'typeorm';
 import * as z from 'zod';
 import type { UploadRecord } from '@limber/core/api/media';
+import { ROUTES } from '@limber/core/api/routes';
 import { askToLook } from '../jobs/asks';
 import { retryJob } from '../jobs/queue';
 import { Jobs, Uploads, type UploadRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
-import { notFound, parse } from './problem';
+import { Routes } from './on';
+import { notFound } from './problem';
 
 /** What became of uploads: kept until the person has seen it, whatever happened to the page that sent them. */
-export function arrivalRoutes({ database }: Context): Router {
-  const router = Router();
+export function arrivalRoutes(context: Context): Router {
+  const { database } = context;
+  const routes = new Routes(context, '/arrivals');
   const uploads = database.getRepository(Uploads);
 
   const load = async (id: string): Promise<UploadRow> => {
@@ -32,26 +35,20 @@ export function arrivalRoutes({ database }: Context): Router {
     });
   };
 
-  router.get('/', async (request, response) => {
-    const lessonId = parse(z.string().min(1).max(80), request.query['lessonId']);
+  routes.on(ROUTES.arrivals, async ({ query: { lessonId } }) => {
     const rows = await uploads.find({ where: { lessonId, seenAt: IsNull() }, order: { createdAt: 'ASC' } });
-    response.json(
-      await shown(rows.filter((row) => row.state !== 'sending' && (row.state !== 'taken' || row.words !== ''))),
-    );
+    return shown(rows.filter((row) => row.state !== 'sending' && (row.state !== 'taken' || row.words !== '')));
   });
 
-  router.get('/:id', async (request, response) => {
-    response.json((await shown([await load(request.params.id)]))[0]);
-  });
+  routes.on(ROUTES.arrival, async ({ params }) => (await shown([await load(params.id)]))[0]!);
 
-  router.post('/:id/seen', async (request, response) => {
-    await uploads.update({ id: (await load(request.params.id)).id }, { seenAt: new Date() });
-    response.status(204).end();
+  routes.on(ROUTES.arrivalSeen, async ({ params }) => {
+    await uploads.update({ id: (await load(params.id)).id }, { seenAt: new Date() });
   });
 
   /** Looks at it again: a tool was missing, or the disk was full. */
-  router.post('/:id/look', async (request, response) => {
-    const row = await load(request.params.id);
+  routes.on(ROUTES.arrivalAgain, async ({ params }) => {
+    const row = await load(params.id);
     if (row.state === 'arrived') {
       const [job] = await database.query<{ id: string }[]>(
         `SELECT id FROM jobs WHERE kind = 'look' AND owner_id = $1 ORDER BY created_at DESC LIMIT 1`,
@@ -60,8 +57,8 @@ export function arrivalRoutes({ database }: Context): Router {
       if (job) await retryJob(database, job.id);
       else await askToLook(database, row);
     }
-    response.json((await shown([row]))[0]);
+    return (await shown([row]))[0]!;
   });
 
-  return router;
+  return routes.router;
 }

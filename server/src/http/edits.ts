@@ -1,23 +1,25 @@
-import type { Request, RequestHandler } from 'express';
+import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
-import { editsSchema, type Edited } from '@limber/core/api/edits';
+import type * as z from 'zod';
+import type { EditAnswer, Edited, historySchema } from '@limber/core/api/edits';
+import type { ROUTES } from '@limber/core/api/routes';
 import { signal, type Signal } from '../jobs/signals';
 import { editDocument, type DocumentStore } from '../store/edit-document';
 import { Changes } from '../store/entities';
 import type { Context } from './context';
-import { notFound, parse, type Problem } from './problem';
+import { SENT, type Asked, type Sent } from './on';
+import { notFound, type Problem } from './problem';
 
 /** Takes edits of a document; the same for every kind. 409 when one meets somebody else's newer change. */
 export function editsRoute<T, C>(
-  { database }: Context,
+  { database, log }: Context,
   store: DocumentStore<T, C>,
-  idOf: (request: Request) => string,
+  idOf: (params: { id: string } | undefined) => string,
   told: (edited: Edited, id: string) => Signal,
   missing: (id: string) => Promise<Problem> = async () => notFound(`This ${store.editing.kind.noun}`),
-): RequestHandler {
-  return async (request, response) => {
-    const { clientId, baseRevision, edits } = parse(editsSchema, request.body);
-    const id = idOf(request);
+): (asked: Asked<typeof ROUTES.editLesson | typeof ROUTES.editLibrary>) => Promise<EditAnswer | Sent> {
+  return async ({ params, body: { clientId, baseRevision, edits }, request, response }) => {
+    const id = idOf(params);
     const authorId = request.user!.id;
     const answer = await database.transaction((manager) =>
       editDocument(manager, store, id, { baseRevision, clientId, authorId }, edits),
@@ -25,8 +27,14 @@ export function editsRoute<T, C>(
     if (!answer) throw await missing(id);
     const sent = new Set(edits.map((edit) => edit.id));
     const changes = answer.changes.filter((one) => sent.has(one.id));
-    if (changes.length > 0) await signal(database, told({ revision: answer.revision, clientId, changes }, id));
-    response.status(answer.conflict ? 409 : 200).json(answer);
+    // What is stored is stored, also where nobody can be told of it just now: other pages ask anew by themselves.
+    if (changes.length > 0)
+      await signal(database, told({ revision: answer.revision, clientId, changes }, id)).catch((error: unknown) =>
+        log.warn({ err: error }, 'edits were not told'),
+      );
+    if (!answer.conflict) return answer;
+    response.status(409).json(answer satisfies EditAnswer);
+    return SENT;
   };
 }
 
@@ -36,7 +44,7 @@ export async function historyOf(
   documentKind: string,
   documentId: string,
   request: Request,
-): Promise<object[]> {
+): Promise<z.infer<typeof historySchema>[]> {
   const rows = await manager
     .getRepository(Changes)
     .find({ where: { documentKind, documentId }, order: { revision: 'DESC' }, take: 100 });

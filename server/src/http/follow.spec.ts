@@ -71,7 +71,7 @@ describe('what viewers send', () => {
   it('goes to the version that was watched, also after the link was pointed to another', async () => {
     const begun = somebody();
     await watch(begun, [[0, 5000]]);
-    const newer = (await shareLesson(server.database, lesson.lessonId))!;
+    const newer = (await shareLesson(server.database, server.store, lesson.lessonId))!;
     const owner = await server.signedIn('owner');
     const link = `/api/lessons/${lesson.lessonId}/share/links/${lesson.token}`;
     expect((await owner.ask('PATCH', link, { versionId: newer.version.id })).status).toBe(200);

@@ -1,10 +1,9 @@
-import { Router, type Request } from 'express';
-import * as z from 'zod';
-import type { ViewerRecord } from '@limber/core/api/viewer-record';
+import type { Request, Router } from 'express';
+import { viewerIdSchema } from '@limber/core/api/follow';
+import { ROUTES } from '@limber/core/api/routes';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { parseEvents } from '@limber/core/viewing/event.schema';
 import type { PublishedLesson } from '@limber/core/viewing/published.schema';
-import { feedbackSchema } from '@limber/core/viewing/feedback.schema';
 import { Versions } from '../store/entities';
 import { eraseViewer, recordOf } from '../store/erase';
 import { storeFeedback } from '../store/feedback';
@@ -13,35 +12,20 @@ import type { Context } from './context';
 import { cleaned, field, limited, sender } from './limit';
 import { ARTEFACT_TYPES } from './media';
 import { NewViewings } from './new-viewings';
+import { Routes, SENT } from './on';
 import { notFound, parse, Problem } from './problem';
 import { sendFile } from './send-file';
-
-const idSchema = z.uuid().toLowerCase();
-const viewingFields = {
-  viewerId: idSchema,
-  /** The version that was watched, which need not be the one that the link leads to by now. */
-  versionId: idSchema.nullable().default(null),
-  /** The cut that was watched. */
-  cut: z.string().max(90).default('full'),
-};
-const batchSchema = z.object({
-  ...viewingFields,
-  viewingId: idSchema,
-  /** When it was sent, by the viewer's clock. */
-  wallMs: z.int().min(0).nullable().default(null),
-  events: z.array(z.unknown()).min(1).max(500),
-});
-const answerSchema = z.object({ ...viewingFields, feedback: feedbackSchema });
 
 const KEPT = 'That was a lot at once. It is kept on your device and sent a little later.';
 
 /** What viewers reach without an account: one version through one link, what they sent, and nothing else. */
-export function followRoutes({ database, media }: Context): Router {
-  const router = Router();
+export function followRoutes(context: Context): Router {
+  const { database, media } = context;
+  const routes = new Routes(context, '/follow');
   const newViewings = new NewViewings(database);
   const tokenOf = (request: Request): string => String(request.params['token']);
   const viewingOf = (request: Request): string =>
-    cleaned(idSchema, field(request.body, 'viewingId') ?? field(field(request.body, 'feedback'), 'viewingId'));
+    cleaned(viewerIdSchema, field(request.body, 'viewingId') ?? field(field(request.body, 'feedback'), 'viewingId'));
 
   const opened = limited({
     minutes: 1,
@@ -65,7 +49,7 @@ export function followRoutes({ database, media }: Context): Router {
   const records = limited({
     minutes: 1,
     most: 20,
-    by: (request) => [sender(request), cleaned(idSchema, request.params['viewerId'])],
+    by: (request) => [sender(request), cleaned(viewerIdSchema, request.params['viewerId'])],
     words: 'That was a lot at once. Wait a minute, then try again.',
   });
 
@@ -111,71 +95,91 @@ export function followRoutes({ database, media }: Context): Router {
     }
   };
 
-  router.get('/viewers/:viewerId', records, async (request, response) => {
-    const viewerId = parse(idSchema, request.params['viewerId']);
-    response.set('Cache-Control', 'no-store').json((await recordOf(database, viewerId)) satisfies ViewerRecord);
-  });
+  routes.on(
+    ROUTES.viewerRecord,
+    ({ params, response }) => {
+      response.set('Cache-Control', 'no-store');
+      return recordOf(database, params.viewerId);
+    },
+    [records],
+  );
 
   /** Whoever knows a viewer's random number is that viewer's browser: whatever became of the links, it may take all back. */
-  router.delete('/viewers/:viewerId', records, async (request, response) => {
-    await eraseViewer(database, parse(idSchema, request.params['viewerId']));
-    response.status(204).end();
-  });
+  routes.on(ROUTES.eraseViewer, ({ params }) => eraseViewer(database, params.viewerId), [records]);
 
-  router.get('/:token', opened, async (request, response) => {
-    response.set('Cache-Control', 'no-store').json(await publishedOf(request));
-  });
+  routes.on(
+    ROUTES.follow,
+    ({ request, response }) => {
+      response.set('Cache-Control', 'no-store');
+      return publishedOf(request);
+    },
+    [opened],
+  );
 
+  const files = {
+    'proxy.mp4': ROUTES.followFilm,
+    'proxy.m4a': ROUTES.followSound,
+    'poster.jpg': ROUTES.followPoster,
+  } as const;
   for (const name of ['proxy.mp4', 'proxy.m4a', 'poster.jpg'] as const)
-    router.get(`/:token/media/:mediaId/${name}`, async (request, response) => {
+    routes.on(files[name], async ({ params, request, response }) => {
       // A range of the film needs to know where it lies, and nothing of what it shows.
       const versionId = await versionIdOf(request);
-      const mediaId = parse(idSchema, request.params['mediaId']);
+      const mediaId = parse(viewerIdSchema, params.mediaId);
       const [made] = await database.query<{ key: string }[]>(
         `SELECT a.key FROM version_media v JOIN artefacts a ON a.owner_id = v.media_id
          WHERE v.version_id = $1 AND v.media_id = $2 AND a.name = $3`,
         [versionId, mediaId, name],
       );
       if (!made) throw notFound('The footage of this lesson');
-      await sendFile(request, response, media, {
-        key: made.key,
-        type: ARTEFACT_TYPES[name],
-        cache: 'private, max-age=3600',
-      });
+      const file = { key: made.key, type: ARTEFACT_TYPES[name], cache: 'private, max-age=3600' };
+      await sendFile(request, response, media, file);
+      return SENT;
     });
 
-  router.get('/:token/captions.vtt', opened, async (request, response) => {
-    const published = await publishedOf(request);
-    const id = parse(z.string().default('full'), request.query['cut']);
-    const cut = published.cuts.find((one) => one.id === id);
-    if (!cut) throw notFound('This part of the lesson');
-    response
-      .set('Cache-Control', 'no-store')
-      .type('text/vtt; charset=utf-8')
-      .send(writeWebVtt(cut.cues.filter((cue) => cue.kind === 'caption')));
-  });
+  routes.on(
+    ROUTES.followCaptions,
+    async ({ query, request, response }) => {
+      const published = await publishedOf(request);
+      const cut = published.cuts.find((one) => one.id === query.cut);
+      if (!cut) throw notFound('This part of the lesson');
+      const captions = cut.cues.filter((cue) => cue.kind === 'caption');
+      response
+        .set('Cache-Control', 'no-store')
+        .type('text/vtt; charset=utf-8')
+        .send(writeWebVtt(captions.map(({ key, startMs, endMs, wide }) => ({ key, startMs, endMs, ...wide }))));
+      return SENT;
+    },
+    [opened],
+  );
 
-  router.post('/:token/events', batches, async (request, response) => {
-    const { viewingId, events: sent, wallMs, ...of } = parse(batchSchema, request.body);
-    const { events, refused } = parseEvents(sent);
-    if (events.some((event) => event.viewingId !== viewingId))
-      throw new Problem('invalid', 'A batch holds the events of one viewing.');
-    const viewing = { id: viewingId, ...of, token: tokenOf(request) };
-    await admit(viewing);
-    if (!(await storeEvents(database, viewing, events, new Date(), wallMs))) throw await refusal(viewing);
-    response.status(202).json({ refused });
-  });
+  routes.on(
+    ROUTES.sendEvents,
+    async ({ body: { viewingId, events: sent, wallMs, ...of }, params }) => {
+      const { events, refused } = parseEvents(sent);
+      if (events.some((event) => event.viewingId !== viewingId))
+        throw new Problem('invalid', 'A batch holds the events of one viewing.');
+      const viewing = { id: viewingId, ...of, token: params.token };
+      await admit(viewing);
+      if (!(await storeEvents(database, viewing, events, new Date(), wallMs))) throw await refusal(viewing);
+      return { refused };
+    },
+    [batches],
+  );
 
-  router.post('/:token/feedback', answers, async (request, response) => {
-    const { feedback, ...of } = parse(answerSchema, request.body);
-    const viewing = { id: feedback.viewingId.toLowerCase(), ...of, token: tokenOf(request) };
-    await admit(viewing);
-    const serious = await storeFeedback(database, viewing, feedback);
-    if (serious === null) throw await refusal(viewing);
-    response.status(202).json({ serious });
-  });
+  routes.on(
+    ROUTES.sendAnswers,
+    async ({ body: { feedback, ...of }, params }) => {
+      const viewing = { id: feedback.viewingId.toLowerCase(), ...of, token: params.token };
+      await admit(viewing);
+      const serious = await storeFeedback(database, viewing, feedback);
+      if (serious === null) throw await refusal(viewing);
+      return { serious };
+    },
+    [answers],
+  );
 
-  return router;
+  return routes.router;
 }
 
 const revoked = (): Problem =>

@@ -1,14 +1,17 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as z from 'zod';
 import type { Job } from '@limber/core/api/media';
+import { ROUTES } from '@limber/core/api/routes';
 import { cancelJob, retryJob } from '../jobs/queue';
 import { Jobs, type JobRow } from '../store/entities';
 import type { Context } from './context';
+import { Routes, SENT } from './on';
 import { notFound } from './problem';
 
 /** Long work: how far it is, cancel, retry, and the stream of everything that moves (server-sent events). */
-export function jobRoutes({ database, signals }: Context): Router {
-  const router = Router();
+export function jobRoutes(context: Context): Router {
+  const { database, signals } = context;
+  const routes = new Routes(context, '/jobs');
   const jobs = database.getRepository(Jobs);
 
   const load = async (id: string): Promise<JobRow> => {
@@ -17,7 +20,7 @@ export function jobRoutes({ database, signals }: Context): Router {
     return row;
   };
 
-  router.get('/stream', (request, response) => {
+  routes.on(ROUTES.stream, ({ request, response }) => {
     response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.flushHeaders();
     response.write('retry: 2000\n\n');
@@ -50,23 +53,22 @@ export function jobRoutes({ database, signals }: Context): Router {
       clearInterval(beat);
       stop();
     });
+    return SENT;
   });
 
-  router.get('/:id', async (request, response) => {
-    response.json(shownJob(await load(request.params.id)));
+  routes.on(ROUTES.job, async ({ params }) => shownJob(await load(params.id)));
+
+  routes.on(ROUTES.cancelJob, async ({ params }) => {
+    await cancelJob(database, (await load(params.id)).id);
+    return shownJob(await load(params.id));
   });
 
-  router.post('/:id/cancel', async (request, response) => {
-    await cancelJob(database, (await load(request.params.id)).id);
-    response.json(shownJob(await load(request.params.id)));
+  routes.on(ROUTES.retryJob, async ({ params }) => {
+    await retryJob(database, (await load(params.id)).id);
+    return shownJob(await load(params.id));
   });
 
-  router.post('/:id/retry', async (request, response) => {
-    await retryJob(database, (await load(request.params.id)).id);
-    response.json(shownJob(await load(request.params.id)));
-  });
-
-  return router;
+  return routes.router;
 }
 
 export function shownJob(job: JobRow): Job {

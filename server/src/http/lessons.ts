@@ -1,31 +1,27 @@
 import { randomUUID } from 'node:crypto';
-import { Router } from 'express';
+import type { Router } from 'express';
 import { IsNull } from 'typeorm';
-import * as z from 'zod';
+import { ROUTES } from '@limber/core/api/routes';
 import { DocumentError } from '@limber/core/document/document';
 import { parseBundle } from '@limber/core/format/bundle';
+import { fileName } from '@limber/core/format/file-name';
 import { writeWebVtt } from '@limber/core/format/webvtt';
-import { deriveCues } from '@limber/core/cue/derive';
-import {
-  LESSON_FORMAT,
-  LESSON_VERSION,
-  lessonFields,
-  lessonSchema,
-  type Lesson,
-} from '@limber/core/lesson/lesson.schema';
+import { showCues } from '@limber/core/cue/show';
+import { heardIn } from '../media/heard';
+import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { standingOf } from '@limber/core/lesson/stage';
 import { Lessons, type LessonRow } from '../store/entities';
 import { insertLesson, lessonStore } from '../store/lesson-store';
 import { listLessons, readable, titleOf } from '../store/list-lessons';
-import { owner } from './auth';
 import type { Context } from './context';
 import { editsRoute, historyOf } from './edits';
-import { notFound, parse, Problem } from './problem';
+import { Routes, SENT } from './on';
+import { notFound, Problem } from './problem';
 
 /** Lessons: the desk, the document, its edits and history, and its ways in and out. */
 export function lessonRoutes(context: Context): Router {
-  const { database, log } = context;
-  const router = Router();
+  const { database, media, log } = context;
+  const routes = new Routes(context, '/lessons');
   const lessons = database.getRepository(Lessons);
 
   const load = async (id: string): Promise<LessonRow> => {
@@ -44,7 +40,7 @@ export function lessonRoutes(context: Context): Router {
     return { id: doc.id };
   };
 
-  router.get('/', async (_request, response) => {
+  routes.on(ROUTES.lessons, async () => {
     const rows = await listLessons(database);
     const shared = await database.query<{ lesson_id: string; versions: number; viewings: number }[]>(
       `SELECT v.lesson_id, count(DISTINCT v.id)::int AS versions, coalesce(sum((r.doc->>'viewings')::int), 0)::int AS viewings
@@ -56,43 +52,40 @@ export function lessonRoutes(context: Context): Router {
     );
     const counts = new Map(shared.map((one) => [one.lesson_id, one]));
     const serious = new Map(pains.map((one) => [one.lesson_id, one.n]));
-    response.json(
-      rows.map((row) => {
-        if ('unreadable' in row) return row;
-        const { id, updatedAt, summary } = row;
-        const { versions = 0, viewings = 0 } = counts.get(id) ?? {};
-        return {
-          id,
-          title: summary.title,
-          concern: summary.concern,
-          school: summary.school,
-          ownSchool: summary.ownSchool,
-          steps: summary.stepCount,
-          moves: summary.moves,
-          plannedMs: summary.plannedMs,
-          filmedMs: summary.filmedMs,
-          targetMs: summary.targetMs,
-          ...standingOf(summary, versions, viewings),
-          versions,
-          viewings,
-          serious: serious.get(id) ?? 0,
-          updatedAt,
-          regions: summary.regions,
-        };
-      }),
-    );
+    return rows.map((row) => {
+      if ('unreadable' in row) return row;
+      const { id, updatedAt, summary } = row;
+      const { versions = 0, viewings = 0 } = counts.get(id) ?? {};
+      return {
+        id,
+        title: summary.title,
+        concern: summary.concern,
+        school: summary.school,
+        ownSchool: summary.ownSchool,
+        steps: summary.stepCount,
+        moves: summary.moves,
+        plannedMs: summary.plannedMs,
+        filmedMs: summary.filmedMs,
+        targetMs: summary.targetMs,
+        ...standingOf(summary, versions, viewings),
+        versions,
+        viewings,
+        serious: serious.get(id) ?? 0,
+        updatedAt,
+        regions: summary.regions,
+      };
+    });
   });
 
-  router.post('/', async (request, response) => {
-    const asked = parse(z.object({ title: lessonFields.title, pace: lessonFields.pace.optional() }), request.body);
+  routes.on(ROUTES.newLesson, ({ body: asked }) => {
     const doc = lessonSchema.parse({ format: LESSON_FORMAT, version: LESSON_VERSION, id: randomUUID(), ...asked });
-    response.status(201).json(await create(doc));
+    return create(doc);
   });
 
-  router.post('/import', async (request, response) => {
+  routes.on(ROUTES.bringIn, ({ body }) => {
     let doc: Lesson;
     try {
-      doc = parseBundle(request.body);
+      doc = parseBundle(body);
     } catch (error) {
       if (error instanceof DocumentError)
         throw new Problem('bundle', `The lesson was not brought in. ${error.message}`, { path: error.path });
@@ -100,89 +93,71 @@ export function lessonRoutes(context: Context): Router {
     }
     // Media do not travel in a bundle: takes and what is marked on them stay, and ask for their footage again.
     const takes = doc.takes.map((take) => ({ ...take, sources: [] }));
-    response.status(201).json(await create({ ...doc, id: randomUUID(), takes, voiceOver: [] }));
+    return create({ ...doc, id: randomUUID(), takes, voiceOver: [] });
   });
 
-  router.get('/:id', async (request, response) => {
+  routes.on(ROUTES.lesson, async ({ params, request }) => {
     const { row, history } = await database.transaction('REPEATABLE READ', async (manager) => ({
-      row: await manager.getRepository(Lessons).findOneBy({ id: request.params.id, trashedAt: IsNull() }),
-      history: await historyOf(manager, lessonStore.name, request.params.id, request),
+      row: await manager.getRepository(Lessons).findOneBy({ id: params.id, trashedAt: IsNull() }),
+      history: await historyOf(manager, lessonStore.name, params.id, request),
     }));
-    if (!row) throw await gone(request.params.id);
+    if (!row) throw await gone(params.id);
     const { id, revision, doc } = row;
     const [shared] = await database.query<{ versions: number; viewings: number }[]>(
       `SELECT count(*)::int AS versions, coalesce(sum((r.doc->>'viewings')::int), 0)::int AS viewings
        FROM versions v LEFT JOIN rollups r ON r.version_id = v.id WHERE v.lesson_id = $1`,
       [id],
     );
-    response.json({
-      id,
-      revision,
-      doc,
-      ...shared,
-      history,
-    });
+    return { id, revision, doc, versions: shared!.versions, viewings: shared!.viewings, history };
   });
 
-  router.post(
-    '/:id/edits',
+  routes.on(
+    ROUTES.editLesson,
     editsRoute(
       context,
       lessonStore,
-      (request) => String(request.params['id']),
+      (params) => params!.id,
       (edited, id) => ({ on: 'lesson', ...edited, id }),
       gone,
     ),
   );
 
-  router.get('/:id/bundle', async (request, response) => {
+  routes.on(ROUTES.lessonBundle, async ({ params, response }) => {
     // As it is stored when it cannot be read: whoever can mend it needs all of it.
-    const [row] = await database.query<{ doc: unknown }[]>('SELECT doc FROM lessons WHERE id = $1', [
-      request.params.id,
-    ]);
+    const [row] = await database.query<{ doc: unknown }[]>('SELECT doc FROM lessons WHERE id = $1', [params.id]);
     if (!row) throw notFound('This lesson');
     const doc = readable(row.doc);
     response
       .attachment(`${fileName(titleOf(row.doc))}.lesson.json`)
       .type('json')
       .send(JSON.stringify(doc instanceof DocumentError ? row.doc : doc, null, 2));
+    return SENT;
   });
 
-  router.get('/:id/cues.vtt', async (request, response) => {
-    const { doc } = await load(request.params.id);
-    const kinds = parse(z.string().optional(), request.query['kinds'])?.split(',');
-    const cues = deriveCues(doc).cues.filter((cue) => !kinds || kinds.includes(cue.kind));
+  routes.on(ROUTES.lessonCues, async ({ params, query, response }) => {
+    const { doc } = await load(params.id);
+    const kinds = query.kinds?.split(',');
+    const { cues } = showCues(doc, { heard: await heardIn(database.manager, media, doc) });
     response
       .attachment(`${fileName(doc.title)}.vtt`)
       .type('text/vtt; charset=utf-8')
-      .send(writeWebVtt(cues));
+      .send(writeWebVtt(cues.filter((cue) => !kinds || kinds.includes(cue.kind))));
+    return SENT;
   });
 
   /** The same plan, takes and marks under another name; what was shared stays with the first. */
-  router.post('/:id/copy', async (request, response) => {
-    const { doc } = await load(String(request.params['id']));
+  routes.on(ROUTES.copyLesson, async ({ params }) => {
+    const { doc } = await load(params.id);
     // Never cut through a letter that is written in two halves.
     const title = `Copy of ${doc.title}`.slice(0, 160).replace(/[\uD800-\uDBFF]$/, '');
-    response.status(201).json(await create({ ...doc, id: randomUUID(), title }));
+    return create({ ...doc, id: randomUUID(), title });
   });
 
-  router.delete('/:id', owner(context), async (request, response) => {
-    const id = String(request.params['id']);
+  routes.on(ROUTES.trashLesson, async ({ params: { id } }) => {
     const { affected } = await lessons.update({ id, trashedAt: IsNull() }, { trashedAt: new Date() });
     if (!affected) throw notFound('This lesson');
     log.info({ lesson: id }, 'lesson put in the trash');
-    response.status(204).end();
   });
 
-  return router;
-}
-
-function fileName(title: string): string {
-  return (
-    title
-      .normalize('NFKD')
-      .replace(/[^\w]+/g, '-')
-      .replace(/^-|-$/g, '')
-      .toLowerCase() || 'lesson'
-  );
+  return routes.router;
 }

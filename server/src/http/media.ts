@@ -1,15 +1,18 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as z from 'zod';
-import { ARTEFACTS, type ArtefactName, type Medium } from '@limber/core/api/media';
+import { ARTEFACTS, type Medium, type MediumArtefact } from '@limber/core/api/media';
+import type { Route } from '@limber/core/api/route';
+import { ROUTES } from '@limber/core/api/routes';
 import { askToPrepare } from '../jobs/asks';
 import { OF_VERSIONS } from '../media/unused';
 import { Artefacts, Jobs, Media, type MediaRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
+import { Routes, SENT } from './on';
 import { notFound } from './problem';
 import { sendFile } from './send-file';
 
-export const ARTEFACT_TYPES: Readonly<Record<ArtefactName, string>> = {
+export const ARTEFACT_TYPES: Readonly<Record<MediumArtefact, string>> = {
   'poster.jpg': 'image/jpeg',
   'sound.json': 'application/json; charset=utf-8',
   'proxy.mp4': 'video/mp4',
@@ -17,8 +20,9 @@ export const ARTEFACT_TYPES: Readonly<Record<ArtefactName, string>> = {
 };
 
 /** A take's media for the studio. */
-export function mediaRoutes({ database, media }: Context): Router {
-  const router = Router();
+export function mediaRoutes(context: Context): Router {
+  const { database, media } = context;
+  const routes = new Routes(context, '/media');
 
   const load = async (id: string): Promise<MediaRow> => {
     const row = z.uuid().safeParse(id).success ? await database.getRepository(Media).findOneBy({ id }) : null;
@@ -46,26 +50,30 @@ export function mediaRoutes({ database, media }: Context): Router {
     };
   };
 
-  router.get('/:id', async (request, response) => {
-    response.json(await shown(await load(request.params.id)));
-  });
+  routes.on(ROUTES.medium, async ({ params }) => shown(await load(params.id)));
 
   /** Makes everything of it again, whatever is there. */
-  router.post('/:id/prepare', async (request, response) => {
-    const row = await load(request.params.id);
+  routes.on(ROUTES.prepare, async ({ params }) => {
+    const row = await load(params.id);
     await askToPrepare(database, row.id);
-    response.status(202).json(await shown(row));
+    return shown(row);
   });
 
+  const files = {
+    'poster.jpg': ROUTES.poster,
+    'sound.json': ROUTES.sound,
+    'proxy.mp4': ROUTES.film,
+    'proxy.m4a': ROUTES.heardSound,
+  } as const;
   for (const name of ARTEFACTS)
-    router.get(`/:id/${name}`, async (request, response) => {
-      const { id } = request.params;
+    routes.on<Route<typeof ROUTES.poster.params>>(files[name], async ({ params: { id }, request, response }) => {
       const row = z.uuid().safeParse(id).success
         ? await database.getRepository(Artefacts).findOneBy({ ownerId: id, name })
         : null;
       if (!row) throw notFound('This footage');
       await sendFile(request, response, media, { key: row.key, type: ARTEFACT_TYPES[name], cache: 'no-store' });
+      return SENT;
     });
 
-  return router;
+  return routes.router;
 }

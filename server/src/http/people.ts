@@ -1,19 +1,20 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as z from 'zod';
-import { inviteSchema, type People } from '@limber/core/api/people';
+import { ROUTES } from '@limber/core/api/routes';
 import { knownAddress, makeDoor } from './doors';
 import { Users } from '../store/entities';
 import { endSessions, owner } from './auth';
 import type { Context } from './context';
+import { Routes } from './on';
 import { notFound, parse, Problem } from './problem';
 
 /** Who works here: accounts, and invitations that are still open. */
 export function peopleRoutes(context: Context): Router {
   const { config, database, log } = context;
-  const router = Router();
+  const routes = new Routes(context, '/people');
   const users = database.getRepository(Users);
 
-  router.get('/', async (request, response) => {
+  routes.on(ROUTES.people, async ({ request }) => {
     const rows = await users.find({ order: { createdAt: 'ASC' } });
     const open =
       request.user!.role === 'owner'
@@ -22,37 +23,35 @@ export function peopleRoutes(context: Context): Router {
              WHERE d.used_at IS NULL AND d.expires_at > now() ORDER BY d.created_at`,
           )
         : [];
-    response.json({
+    return {
       people: rows.map(({ id, name, email, role, createdAt }) => ({ id, name, email, role, since: createdAt })),
       invitations: open.map(({ expires_at, ...one }) => ({ ...one, expiresAt: expires_at })),
-    } satisfies People);
+    };
   });
 
-  router.post('/invitations', owner(context), async (request, response) => {
-    const { email } = parse(inviteSchema, request.body);
+  routes.on(ROUTES.invite, async ({ body: { email }, request }) => {
     const { token, expiresAt } = await database.transaction(async (manager) => {
       if (await manager.getRepository(Users).existsBy({ email })) throw knownAddress();
       // A newer invitation takes the place of an older one to the same person.
       await manager.query('DELETE FROM setup_links WHERE email = $1 AND used_at IS NULL', [email]);
       return makeDoor(manager, { for: 'invitation', email, by: request.user!.id });
     });
-    response.status(201).json({ link: `${config.publicUrl}/set-up#${token}`, expiresAt });
+    return { link: `${config.publicUrl}/set-up#${token}`, expiresAt };
   });
 
-  router.delete('/invitations/:id', owner(context), async (request, response) => {
-    const id = parse(z.uuid(), request.params['id']);
+  routes.on(ROUTES.withdraw, async ({ params }) => {
+    const id = parse(z.uuid(), params.id);
     const [gone] = await database.query<[unknown[], number]>(
       'DELETE FROM setup_links WHERE id = $1 AND invited_by IS NOT NULL AND used_at IS NULL RETURNING 1',
       [id],
     );
     if (gone.length === 0) throw notFound('This invitation');
-    response.status(204).end();
   });
 
   /** An owner removes an account, or somebody their own. What they made stays; their sessions and invitations do not. */
   const ownerOrSelf = owner(context, (request) => request.params['id'] === request.user!.id);
-  router.delete('/:id', ownerOrSelf, async (request, response) => {
-    const id = parse(z.uuid().toLowerCase(), request.params['id']);
+  const remove = async (asked: string): Promise<void> => {
+    const id = parse(z.uuid().toLowerCase(), asked);
     await database.transaction(async (manager) => {
       await manager.query('LOCK TABLE users IN SHARE ROW EXCLUSIVE MODE');
       const row = await manager.getRepository(Users).findOneBy({ id });
@@ -66,8 +65,8 @@ export function peopleRoutes(context: Context): Router {
       await endSessions(manager, id);
     });
     log.info({ user: id }, 'account removed');
-    response.status(204).end();
-  });
+  };
+  routes.on(ROUTES.removePerson, ({ params }) => remove(params.id), [ownerOrSelf]);
 
-  return router;
+  return routes.router;
 }

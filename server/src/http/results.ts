@@ -1,6 +1,7 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as z from 'zod';
 import type { Results } from '@limber/core/api/results';
+import { ROUTES } from '@limber/core/api/routes';
 import { stepsOverall, watching } from '@limber/core/insight/watching';
 import { wilson } from '@limber/core/insight/wilson';
 import { EASES } from '@limber/core/viewing/feedback.schema';
@@ -8,26 +9,20 @@ import { emptySums, sumsOfCut } from '@limber/core/viewing/sums.document';
 import { readSums, rollUp, touchResults } from '../store/rollup';
 import { Versions } from '../store/entities';
 import type { Context } from './context';
-import { notFound, parse } from './problem';
+import { Routes, SENT } from './on';
+import { notFound } from './problem';
 
 /** Somebody is watching when something was played so lately, and the page was not left since. */
 const STILL = `played_at > now() - interval '30 seconds' AND (left_at IS NULL OR left_at < played_at)`;
 const MOST_SHOWN = 100;
 
-const askedSchema = z.object({
-  /** The cut that is asked about; `all` for every step over all of them. */
-  cut: z.string().max(90).default('full'),
-  /** The stamp of what is known already. */
-  since: z.string().max(80).optional(),
-});
-
 /** What viewers did with a version. */
-export function resultRoutes({ database }: Context): Router {
-  const router = Router();
+export function resultRoutes(context: Context): Router {
+  const { database } = context;
+  const routes = new Routes(context, '/results');
 
-  router.get('/:versionId', async (request, response) => {
-    const { cut: cutId, since } = parse(askedSchema, request.query);
-    const id = z.uuid().safeParse(request.params.versionId).data;
+  routes.on(ROUTES.results, async ({ params, query: { cut: cutId, since }, response }) => {
+    const id = z.uuid().safeParse(params.versionId).data;
     if (!id) throw notFound('This version');
     await rollUp(database, id);
     const [state] = await database.query<{ stamp: string; still: number }[]>(
@@ -39,7 +34,7 @@ export function resultRoutes({ database }: Context): Router {
     const stamp = `${state.stamp}-${state.still}-${cutId}`;
     if (stamp === since) {
       response.status(204).end();
-      return;
+      return SENT;
     }
     const version = await database.getRepository(Versions).findOneOrFail({
       where: { id },
@@ -65,7 +60,7 @@ export function resultRoutes({ database }: Context): Router {
       'SELECT count(*)::int AS "discomfortCount" FROM discomfort WHERE version_id = $1',
       [id],
     );
-    response.json({
+    return {
       stamp,
       version: { id, number: version.number, createdAt: version.createdAt },
       cuts: cuts.map((one) => ({
@@ -96,21 +91,19 @@ export function resultRoutes({ database }: Context): Router {
         [id],
       ),
       discomfortCount,
-    } satisfies Results);
+    };
   });
 
-  router.post('/:versionId/discomfort/:viewingId/seen', async (request, response) => {
-    const { versionId, viewingId } = parse(z.object({ versionId: z.uuid(), viewingId: z.uuid() }), request.params);
-    await database.transaction(async (manager) => {
+  routes.on(ROUTES.discomfortSeen, ({ params: { versionId, viewingId } }) =>
+    database.transaction(async (manager) => {
       await manager.query('UPDATE discomfort SET seen_at = now() WHERE version_id = $1 AND viewing_id = $2', [
         ...[versionId, viewingId],
       ]);
       await touchResults(manager, versionId);
-    });
-    response.status(204).end();
-  });
+    }),
+  );
 
-  return router;
+  return routes.router;
 }
 
 function shown({ retention, replayed, skipped, steps, ...figures }: ReturnType<typeof watching>) {

@@ -1,27 +1,30 @@
-import { Router } from 'express';
+import type { Router } from 'express';
+import { ROUTES } from '@limber/core/api/routes';
 import type { Room } from '@limber/core/api/keeping';
 import type { Context } from './context';
+import { Routes } from './on';
 
 /** What lies on the disk, and what the last sweeps took off it. */
-export function roomRoutes({ database, media }: Context): Router {
-  const router = Router();
+export function roomRoutes(context: Context): Router {
+  const { database, media } = context;
+  const routes = new Routes(context, '/room');
 
-  router.get('/', async (_request, response) => {
+  routes.on(ROUTES.room, async () => {
     const [films] = await database.query<[{ count: number; bytes: number }]>(
       'SELECT count(*)::int AS count, coalesce(sum(bytes), 0)::float8 AS bytes FROM media',
     );
     const [made] = await database.query<[{ bytes: number }]>(
       'SELECT coalesce(sum(bytes), 0)::float8 AS bytes FROM artefacts',
     );
-    response.json({
+    return {
       films,
       madeBytes: made.bytes,
       freeBytes: await media.freeBytes(),
       sweeps: await database.query<Room['sweeps']>(
         'SELECT at, lessons, films, files, bytes::float8 AS bytes FROM sweeps ORDER BY at DESC LIMIT 10',
       ),
-    } satisfies Room);
+    };
   });
 
-  return router;
+  return routes.router;
 }

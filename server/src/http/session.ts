@@ -1,30 +1,21 @@
-import { Router, type Request, type RequestHandler } from 'express';
-import * as z from 'zod';
-import {
-  comeInSchema,
-  doorSchema,
-  emailSchema,
-  newPasswordSchema,
-  passwordTrouble,
-  signInSchema,
-  tokenSchema,
-  type SessionAnswer,
-  type User,
-} from '@limber/core/api/people';
+import type { Request, RequestHandler, Router } from 'express';
+import { doorSchema, emailSchema, passwordTrouble, type SessionAnswer, type User } from '@limber/core/api/people';
+import { ROUTES } from '@limber/core/api/routes';
 import { signal } from '../jobs/signals';
 import { comeIn, doorOf } from './doors';
 import { Users } from '../store/entities';
-import { demoOpen, endSessions, hashPassword, ownersOf, passwordFits, signedIn, whoIs } from './auth';
+import { demoOpen, endSessions, hashPassword, ownersOf, passwordFits, whoIs } from './auth';
 import type { Context } from './context';
 import { cleaned, field, limited, sender } from './limit';
-import { parse, Problem } from './problem';
+import { Routes } from './on';
+import { Problem } from './problem';
 
 const TOO_MANY = 'Too many tries. Wait five minutes, then try again.';
 
 /** Coming in and going out: sign-in, one-time links, a new password, signing out here or everywhere. */
 export function sessionRoutes(context: Context): Router {
   const { config, database } = context;
-  const router = Router();
+  const routes = new Routes(context, '/session');
   const users = database.getRepository(Users);
   const tries: RequestHandler[] = [
     // One name from one place; and many names from one place.
@@ -43,12 +34,9 @@ export function sessionRoutes(context: Context): Router {
     owners: user ? await ownersOf(database) : [],
   });
 
-  router.get('/', async (request, response) => {
-    response.json(await answer(await whoIs(context, request)));
-  });
+  routes.on(ROUTES.session, async ({ request }) => answer(await whoIs(context, request)));
 
-  router.post('/', ...tries, async (request, response) => {
-    const { email: name, password } = parse(signInSchema, request.body);
+  const signIn = async (name: string, password: string, request: Request): Promise<SessionAnswer> => {
     const user = await users.findOneBy({ email: name });
     const fits = await passwordFits(user?.passwordHash, password);
     if (!user || !fits)
@@ -56,25 +44,25 @@ export function sessionRoutes(context: Context): Router {
     if (user.demo && !demoOpen(config))
       throw new Problem('demo-closed', 'The demo sign-in works only while the program listens on this machine alone.');
     await begin(request, user.id);
-    response.json(await answer({ id: user.id, name: user.name, email: user.email, role: user.role }));
-  });
+    return answer({ id: user.id, name: user.name, email: user.email, role: user.role });
+  };
+  routes.on(ROUTES.signIn, ({ body, request }) => signIn(body.email, body.password, request), tries);
 
-  router.delete('/', signedIn(context), async (request, response) => {
+  routes.on(ROUTES.signOut, async ({ request, response }) => {
     const { id } = request.user!;
     await leave(request);
     // Streams that were opened with this session look again, and end.
     await signal(database, { on: 'access', userId: id });
-    response.clearCookie('limber').status(204).end();
+    response.clearCookie('limber');
   });
 
-  router.delete('/everywhere', signedIn(context), async (request, response) => {
+  routes.on(ROUTES.signOutEverywhere, async ({ request, response }) => {
     await leave(request);
     await endSessions(database, request.user!.id);
-    response.clearCookie('limber').status(204).end();
+    response.clearCookie('limber');
   });
 
-  router.put('/password', signedIn(context), ...tries, async (request, response) => {
-    const { current, password } = parse(newPasswordSchema, request.body);
+  const setPassword = async (current: string, password: string, request: Request): Promise<SessionAnswer> => {
     const { id, email } = request.user!;
     const row = await users.findOneByOrFail({ id });
     if (!(await passwordFits(row.passwordHash, current)))
@@ -87,22 +75,20 @@ export function sessionRoutes(context: Context): Router {
       await endSessions(manager, id, request.sessionID);
     });
     await begin(request, id);
-    response.json(await answer(request.user!));
-  });
+    return answer(request.user!);
+  };
+  routes.on(ROUTES.setPassword, ({ body, request }) => setPassword(body.current, body.password, request), tries);
 
   /** What a one-time link is for, so that the page asks for what is missing. */
-  router.post('/door', ...tries, async (request, response) => {
-    const { token } = parse(z.object({ token: tokenSchema }), request.body);
-    response.json(doorSchema.parse(await doorOf(database, token)));
-  });
+  routes.on(ROUTES.door, async ({ body }) => doorSchema.parse(await doorOf(database, body.token)), tries);
 
-  router.post('/set-up', ...tries, async (request, response) => {
-    const user = await comeIn(database, parse(comeInSchema, request.body));
+  const enter = async (user: User, request: Request): Promise<SessionAnswer> => {
     await begin(request, user.id);
-    response.status(201).json(await answer(user));
-  });
+    return answer(user);
+  };
+  routes.on(ROUTES.comeIn, async ({ body, request }) => enter(await comeIn(database, body), request), tries);
 
-  return router;
+  return routes.router;
 }
 
 function leave(request: Request): Promise<void> {

@@ -1,26 +1,23 @@
 import { randomBytes } from 'node:crypto';
-import { Router } from 'express';
+import type { Router } from 'express';
 import * as z from 'zod';
-import type { Share } from '@limber/core/api/keeping';
+import { ROUTES } from '@limber/core/api/routes';
 import { NotReadyError } from '@limber/core/viewing/publish';
-import { Links, Versions } from '../store/entities';
+import { Links, Versions, type LinkRow } from '../store/entities';
 import { shareLesson } from '../store/share';
 import { deleteVersions } from '../store/trash';
-import { owner } from './auth';
 import type { Context } from './context';
+import { Routes } from './on';
 import { notFound, parse, Problem } from './problem';
 
 /** Versions and links of a lesson: freeze, link, point a link elsewhere, revoke. */
 export function shareRoutes(context: Context): Router {
   const { config, database, log } = context;
-  const ownerOnly = owner(context);
-  const router = Router({ mergeParams: true });
+  const routes = new Routes(context, '/lessons/:id/share');
   const versions = database.getRepository(Versions);
   const links = database.getRepository(Links);
-  const lessonOf = (request: { params: Record<string, unknown> }): string => String(request.params['id']);
 
-  router.get('/', async (request, response) => {
-    const lessonId = lessonOf(request);
+  routes.on(ROUTES.share, async ({ params: { id: lessonId } }) => {
     const rows = await versions.find({
       where: { lessonId },
       order: { number: 'DESC' },
@@ -37,33 +34,30 @@ export function shareRoutes(context: Context): Router {
       [rows.map((row) => row.id)],
     );
     const bytes = new Map(weights.map((one) => [one.id, one.bytes]));
-    response.json({
+    return {
       versions: rows.map(({ id, number, revision, createdAt, cuts }) => ({
         ...{ id, number, revision, createdAt, cuts },
         viewings: viewings.get(id) ?? 0,
         bytes: bytes.get(id) ?? 0,
       })),
-      links: await links.find({ where: { lessonId }, order: { createdAt: 'DESC' } }),
+      links: (await links.find({ where: { lessonId }, order: { createdAt: 'DESC' } })).map(shownLink),
       publicUrl: config.isPublic ? config.publicUrl : null,
-    } satisfies Share);
+    };
   });
 
-  router.post('/', ownerOnly, async (request, response) => {
+  routes.on(ROUTES.shareLesson, async ({ params }) => {
     try {
-      const shared = await shareLesson(database, lessonOf(request));
+      const shared = await shareLesson(database, context.media, params.id);
       if (!shared) throw notFound('This lesson');
-      response
-        .status(201)
-        .json({ versionId: shared.version.id, number: shared.version.number, token: shared.link.token });
+      return { versionId: shared.version.id, number: shared.version.number, token: shared.link.token };
     } catch (error) {
       if (error instanceof NotReadyError) throw new Problem('not-ready', error.message);
       throw error;
     }
   });
 
-  router.post('/links', ownerOnly, async (request, response) => {
-    const { versionId } = parse(z.object({ versionId: z.uuid() }), request.body);
-    const version = await versions.findOneBy({ id: versionId, lessonId: lessonOf(request) });
+  routes.on(ROUTES.newLink, async ({ params, body: { versionId } }) => {
+    const version = await versions.findOneBy({ id: versionId, lessonId: params.id });
     if (!version) throw notFound('This version');
     const link = {
       token: randomBytes(16).toString('base64url'),
@@ -73,12 +67,11 @@ export function shareRoutes(context: Context): Router {
       revokedAt: null,
     };
     await links.insert(link);
-    response.status(201).json(link);
+    return shownLink(link);
   });
 
-  router.patch('/links/:token', ownerOnly, async (request, response) => {
-    const asked = parse(z.object({ revoked: z.boolean().optional(), versionId: z.uuid().optional() }), request.body);
-    const where = { token: String(request.params['token']), lessonId: lessonOf(request) };
+  routes.on(ROUTES.changeLink, async ({ params, body: asked }) => {
+    const where = { token: params.token, lessonId: params.id };
     const link = await links.findOneBy(where);
     if (!link) throw notFound('This link');
     if (asked.versionId && !(await versions.existsBy({ id: asked.versionId, lessonId: where.lessonId })))
@@ -87,17 +80,20 @@ export function shareRoutes(context: Context): Router {
       ...(asked.revoked === undefined ? {} : { revokedAt: asked.revoked ? new Date() : null }),
       ...(asked.versionId ? { versionId: asked.versionId } : {}),
     });
-    response.json(await links.findOneBy(where));
+    return shownLink(await links.findOneByOrFail(where));
   });
 
   /** With its links and what viewers did with it. Its film goes with the next sweep when nothing else needs it. */
-  router.delete('/versions/:versionId', ownerOnly, async (request, response) => {
-    const id = parse(z.uuid(), request.params['versionId']);
-    if (!(await versions.existsBy({ id, lessonId: lessonOf(request) }))) throw notFound('This version');
+  routes.on(ROUTES.deleteVersion, async ({ params }) => {
+    const id = parse(z.uuid(), params.versionId);
+    if (!(await versions.existsBy({ id, lessonId: params.id }))) throw notFound('This version');
     await database.transaction((manager) => deleteVersions(manager, [id]));
     log.info({ version: id }, 'version deleted');
-    response.status(204).end();
   });
 
-  return router;
+  return routes.router;
+}
+
+function shownLink({ token, versionId, createdAt, revokedAt }: LinkRow) {
+  return { token, versionId, createdAt, revokedAt };
 }

@@ -1,3 +1,4 @@
+import { deepStrictEqual as same } from 'node:assert';
 import { randomUUID } from 'node:crypto';
 import type { Express } from 'express';
 import type { Server } from 'node:http';
@@ -11,6 +12,8 @@ import { originalKey } from '../media/keys';
 import { Lessons, Users } from '../store/entities';
 import { shareLesson } from '../store/share';
 import { openStudio, type TestStudio } from '../testing';
+import type { Route } from '@limber/core/api/route';
+import { ROUTES } from '@limber/core/api/routes';
 import { createApp } from './app';
 import { hashPassword } from './auth';
 import { mkdirSync, writeFileSync } from 'node:fs';
@@ -83,6 +86,7 @@ export class Client {
   async ask(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
     const response = await this.fetch(method, path, body, headers);
     const text = await response.text();
+    if (response.ok) checkAnswer(method, path, response, text);
     return { status: response.status, headers: response.headers, body: (text ? parsed(text) : {}) as Answer['body'] };
   }
 
@@ -113,6 +117,22 @@ export class Client {
   signIn(email: string, password = PASSWORD): Promise<Answer> {
     return this.ask('POST', '/api/session', { email, password });
   }
+}
+
+/** Every answer that went well, in every test, is what the list of routes says, and nothing more. */
+function checkAnswer(method: string, path: string, response: Response, text: string): void {
+  if (!path.startsWith('/api/') || path.startsWith('/api/uploads')) return;
+  const address = path.slice('/api'.length).split('?')[0]!;
+  const route = Object.values<Route>(ROUTES).find(
+    (one) => one.method === method.toLowerCase() && new RegExp(`^${one.path.replace(/:\w+/g, '[^/]+')}$`).test(address),
+  );
+  if (!route) throw new Error(`${method} ${path} is in no list of routes.`);
+  if (response.status === 204) return same(text, '');
+  same(response.status, route.status);
+  const type = response.headers.get('content-type')?.split(';')[0];
+  if (route.type !== null) return same(type, route.type);
+  const body: unknown = JSON.parse(text);
+  same(JSON.parse(JSON.stringify(route.answer.parse(body))), body);
 }
 
 function parsed(text: string): unknown {
@@ -150,7 +170,7 @@ export async function sharedLesson(
   await studio.database
     .getRepository(Lessons)
     .insert({ id: lessonId, revision: 1, doc: doc as never, updatedAt: new Date() });
-  const { version, link } = (await shareLesson(studio.database, lessonId))!;
+  const { version, link } = (await shareLesson(studio.database, studio.store, lessonId))!;
   return { lessonId, mediaId, versionId: version.id, token: link.token };
 }
 

@@ -1,49 +1,42 @@
-import { Router } from 'express';
+import type { Router } from 'express';
 import type { Freed } from '@limber/core/api/keeping';
+import { ROUTES } from '@limber/core/api/routes';
 import { closeLinks, deleteForGood, listTrash } from '../store/trash';
-import { owner } from './auth';
 import type { Context } from './context';
+import { Routes } from './on';
 import { notFound } from './problem';
 
 /** The trash: what lies in it; put back, its links taken back, deleted for good. */
 export function trashRoutes(context: Context): Router {
   const { database, media: store, log } = context;
-  const router = Router();
+  const routes = new Routes(context, '/trash');
 
-  router.get('/', async (_request, response) => {
-    response.json(await listTrash(database));
-  });
+  routes.on(ROUTES.trash, () => listTrash(database));
 
-  router.post('/:id/restore', owner(context), async (request, response) => {
-    const id = String(request.params['id']);
+  routes.on(ROUTES.restore, async ({ params: { id } }) => {
     const [back] = await database.query<[unknown[], number]>(
       'UPDATE lessons SET trashed_at = NULL WHERE id = $1 AND trashed_at IS NOT NULL RETURNING 1',
       [id],
     );
     if (back.length === 0) throw notFound('This lesson');
     log.info({ lesson: id }, 'lesson put back');
-    response.json({ id });
+    return { id };
   });
 
-  router.post('/:id/close-links', owner(context), async (request, response) => {
-    await closeLinks(database, String(request.params['id']));
-    response.status(204).end();
-  });
+  routes.on(ROUTES.closeLinks, ({ params }) => closeLinks(database, params.id));
 
   const told = (freed: Freed): Freed => {
     log.info(freed, 'lessons deleted for good');
     return freed;
   };
 
-  router.delete('/:id', owner(context), async (request, response) => {
-    const freed = await deleteForGood({ database, store }, 'id = $1', [request.params['id']]);
+  routes.on(ROUTES.deleteForGood, async ({ params }) => {
+    const freed = await deleteForGood({ database, store }, 'id = $1', [params.id]);
     if (freed.lessons === 0) throw notFound('This lesson');
-    response.json(told(freed));
+    return told(freed);
   });
 
-  router.delete('/', owner(context), async (_request, response) => {
-    response.json(told(await deleteForGood({ database, store }, 'TRUE')));
-  });
+  routes.on(ROUTES.emptyTrash, async () => told(await deleteForGood({ database, store }, 'TRUE')));
 
-  return router;
+  return routes.router;
 }

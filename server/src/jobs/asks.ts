@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
-import type { ArtefactName } from '@limber/core/api/media';
+import type { MediumArtefact } from '@limber/core/api/media';
 import { enqueue } from './queue';
 
 type Database = Pick<EntityManager, 'query'>;
@@ -21,8 +21,25 @@ export function askToLook(database: Database, upload: { id: string; lessonId: st
 export function askToPrepare(
   database: Database,
   mediaId: string,
-  { lessonId = null, only, priority = 0 }: { lessonId?: string | null; only?: ArtefactName[]; priority?: number } = {},
+  {
+    lessonId = null,
+    only,
+    priority = 0,
+  }: { lessonId?: string | null; only?: MediumArtefact[]; priority?: number } = {},
 ): Promise<string> {
   const input = { mediaId, ...(only ? { only } : {}) };
   return enqueue(database, { id: randomUUID(), kind: 'prepare', ownerId: mediaId, lessonId, input, priority });
+}
+
+/** Asks for a film to be made; it is quicker to look at footage than to make films, so that comes first. */
+export function askToRender(database: Database, film: { id: string; lessonId: string }): Promise<string> {
+  const { id, lessonId } = film;
+  return enqueue(database, {
+    id: randomUUID(),
+    kind: 'render',
+    ownerId: id,
+    lessonId,
+    input: { filmId: id },
+    priority: -5,
+  });
 }

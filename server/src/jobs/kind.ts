@@ -17,6 +17,8 @@ export interface Work<I> {
   /** A folder of this attempt's own; it is gone when the attempt is. */
   readonly scratch: string;
   readonly signal: AbortSignal;
+  /** Puts in place what a long part has made so far, so that it is not made again when the part ends in the middle. */
+  readonly keep: (made: Made) => Promise<void>;
   /** Told the share of the part that is done, 0 to 1. */
   readonly progress: (share: number) => void;
 }

@@ -9,12 +9,13 @@ import type { MediaStore } from '../media/store';
 import { Cancelled } from '../media/tool';
 import { look } from './kinds/look';
 import { prepare } from './kinds/prepare';
+import { render } from './kinds/render';
 import type { JobKind, Made, Work } from './kind';
 import { Lease, LEASE_SECONDS, LostJob, MOST_ATTEMPTS } from './lease';
 import type { Signals } from './signals';
 
 /** Every kind of job there is. */
-export const KINDS: readonly JobKind<unknown>[] = [look, prepare];
+export const KINDS: readonly JobKind<unknown>[] = [look, prepare, render];
 /** How often the queue is asked although nothing was told, ms. */
 const POLL_MS = 2000;
 
@@ -123,6 +124,7 @@ export class Runner {
             job,
             scratch,
             signal: stop.signal,
+            keep: (made) => this.putInPlace(lease, null, made),
             progress: (share) => (within = share * part.share),
           };
           await this.putInPlace(lease, part.name, await part.make(work));
@@ -148,7 +150,7 @@ export class Runner {
   }
 
   /** Files first, then the rows that name them, under the fence. What was there before goes when the new one counts. */
-  private async putInPlace(lease: Lease, part: string, { artefacts = [], write }: Made): Promise<void> {
+  private async putInPlace(lease: Lease, part: string | null, { artefacts = [], write }: Made): Promise<void> {
     const { store } = this.context;
     const put: { ownerId: string; name: string; formatVersion: number; key: string; bytes: number }[] = [];
     const older: string[] = [];
@@ -173,7 +175,7 @@ export class Runner {
           );
         }
         await write?.(manager);
-        await lease.partDone(manager, part);
+        if (part !== null) await lease.partDone(manager, part);
       });
     } catch (error) {
       // Only a lost job proves that no row names these files: an answer that was lost may have come too late to be told.

@@ -4,6 +4,7 @@ import type { DataSource } from 'typeorm';
 import { TRASH_DAYS, type Freed } from '@limber/core/api/keeping';
 import { removeUnused, UNUSED } from '../media/unused';
 import { Media } from '../store/entities';
+import { PARTS_SQL } from '../store/films';
 import { finishErasing } from '../store/erase';
 import { deleteForGood } from '../store/trash';
 import { artefactsOf, FORMAT_VERSIONS } from './kinds/prepare';
@@ -29,6 +30,7 @@ export async function sweep(context: RunnerContext, now = Date.now()): Promise<v
   await finishErasing(database);
   const trash = await sweepTrash(context);
   const unused = await sweepUnused(context);
+  await sweepFilms(context);
   const files = await sweepFiles(context, now);
   const freed = {
     lessons: trash.lessons,
@@ -75,6 +77,21 @@ async function sweepUnused(context: RunnerContext): Promise<{ films: number; byt
   ]);
   for (const id of ids) log.info({ medium: id }, 'footage that nothing needs was removed');
   return { films: ids.length, bytes };
+}
+
+/** How long parts of films are kept for films that need them again, days. */
+const PART_DAYS = 3;
+
+/** What films are put together from, after a while; films whose lesson is gone. Their files go as files without a row. */
+async function sweepFilms({ database }: RunnerContext): Promise<void> {
+  await database.query(
+    `DELETE FROM artefacts WHERE name IN (${PARTS_SQL}) AND made_at < now() - make_interval(days => $1)
+       AND NOT EXISTS (SELECT 1 FROM jobs WHERE kind = 'render' AND state IN ('queued', 'running'))`,
+    [PART_DAYS],
+  );
+  await database.query(
+    `DELETE FROM artefacts WHERE name LIKE 'film.%' AND NOT EXISTS (SELECT 1 FROM films WHERE films.id = owner_id)`,
+  );
 }
 
 async function sweepFiles({ database, store }: RunnerContext, now: number): Promise<{ files: number; bytes: number }> {

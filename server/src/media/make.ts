@@ -169,14 +169,22 @@ function lengthOf(media: Making['media']): string {
 
 /** Square pixels, both sides even and at most `longest`; what is brighter than a screen can show is brought down to it. */
 function picture(media: Making['media'], longest: number): string {
+  return [...squarePixels(longest), ...standardRange(media.highDynamicRange), 'format=yuv420p'].join(',');
+}
+
+/** Filters that give square pixels, both sides even and at most `longest`. */
+export function squarePixels(longest: number): string[] {
   return [
     "scale='2*trunc(iw*max(1,sar)/2)':'2*trunc(ih*max(1,1/sar)/2)',setsar=1",
     `scale='min(${longest},iw)':'min(${longest},ih)':force_original_aspect_ratio=decrease:force_divisible_by=2`,
-    ...(media.highDynamicRange
-      ? ['zscale=t=linear:npl=100,format=gbrpf32le,zscale=p=bt709,tonemap=hable:desat=0,zscale=t=bt709:m=bt709:r=tv']
-      : []),
-    'format=yuv420p',
-  ].join(',');
+  ];
+}
+
+/** Filters that bring what is brighter than a screen can show down to it. */
+export function standardRange(highDynamicRange: boolean): string[] {
+  return highDynamicRange
+    ? ['zscale=t=linear:npl=100,format=gbrpf32le,zscale=p=bt709,tonemap=hable:desat=0,zscale=t=bt709:m=bt709:r=tv']
+    : [];
 }
 
 function ffmpeg(args: readonly string[], signal: AbortSignal, onOutput?: (chunk: Buffer) => void): Promise<string> {

@@ -27,6 +27,8 @@ export interface ToolOptions {
   /** Told what comes on standard output, as it comes; without it, nothing is read. */
   readonly onOutput?: (chunk: Buffer) => void;
   readonly env?: NodeJS.ProcessEnv;
+  /** How many of the last characters of standard error are kept; 4000 without it. */
+  readonly keep?: number;
 }
 
 /** Room that a media tool may take for itself: a file that asks for more is not let bring the machine down. */
@@ -36,12 +38,12 @@ const MEMORY_BYTES = 8 * 1024 ** 3;
  * Runs a media tool on our own arguments (never a person's text in a filter). It dies with this process even when that
  * is killed outright, has bounds of time and memory, and ends at once when it is cancelled.
  *
- * @returns what it said on standard error, at most the last 4000 characters.
+ * @returns what it said on standard error, at most the last `keep` characters.
  * @throws Cancelled when `signal` asked for it.
  * @throws ToolTrouble otherwise when it did not end well.
  */
 export async function runTool(tool: string, args: readonly string[], options: ToolOptions): Promise<string> {
-  const { signal, timeoutMs, onOutput, env = process.env } = options;
+  const { signal, timeoutMs, onOutput, env = process.env, keep = 4000 } = options;
   if (signal?.aborted) throw new Cancelled();
   const path = await found(tool, env);
   if (!path) throw new ToolTrouble('missing', tool, '');
@@ -62,7 +64,7 @@ export async function runTool(tool: string, args: readonly string[], options: To
     }, timeoutMs);
     signal?.addEventListener('abort', end, { once: true });
     child.stdout?.on('data', onOutput ?? (() => undefined));
-    child.stderr?.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-4000)));
+    child.stderr?.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-keep)));
     const settle = (work: () => void): void => {
       clearTimeout(timer);
       signal?.removeEventListener('abort', end);

@@ -12,10 +12,17 @@ const OF_LESSONS = `
 export const OF_VERSIONS = `
   SELECT lesson_id, number, media_id::text AS media_id FROM versions JOIN version_media ON version_id = versions.id`;
 
-/** Everything that a lesson and its versions need: rows of `lesson_id`, `media_id`. */
+/** Media of films that are being made: rows of `lesson_id`, `media_id`. */
+const OF_FILMS = `
+  SELECT films.lesson_id, m #>> '{}' AS media_id
+  FROM films JOIN jobs ON jobs.owner_id = films.id AND jobs.kind = 'render' AND jobs.state IN ('queued', 'running'),
+    jsonb_path_query(films.plan, '$.**.mediaId') m`;
+
+/** Everything that a lesson, its versions and its films under way need: rows of `lesson_id`, `media_id`. */
 export const NEEDED = `
   SELECT lesson_id, media_id FROM (${OF_LESSONS}) l WHERE media_id IS NOT NULL
-  UNION SELECT lesson_id, media_id FROM (${OF_VERSIONS}) v WHERE media_id IS NOT NULL`;
+  UNION SELECT lesson_id, media_id FROM (${OF_VERSIONS}) v WHERE media_id IS NOT NULL
+  UNION SELECT lesson_id, media_id FROM (${OF_FILMS}) f WHERE media_id IS NOT NULL`;
 export const UNUSED = `NOT EXISTS (SELECT 1 FROM (${NEEDED}) needed WHERE needed.media_id = media.id::text)`;
 
 /**
@@ -36,6 +43,7 @@ export async function removeUnused(
     );
     const ids = rows.map((one) => one.id);
     const made = await manager.query<{ key: string }[]>('SELECT key FROM artefacts WHERE owner_id = ANY($1)', [ids]);
+    await manager.query('DELETE FROM artefacts WHERE owner_id = ANY($1)', [ids]);
     await manager.query('DELETE FROM jobs WHERE owner_id = ANY($1)', [ids]);
     await manager.query('DELETE FROM media WHERE id = ANY($1)', [ids]);
     return { ids, keys: [...ids.map(originalKey), ...made.map((one) => one.key)] };

@@ -1,6 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import type { EditAnswer, EditKind } from '@limber/core/api/edits';
-import { ChangeError, clashOf, type Keys } from '@limber/core/document/edit';
+import { clashOf, type Keys } from '@limber/core/document/clash';
+import { ChangeError } from '@limber/core/document/edit';
 import { edited, keysWith, type Editing } from '@limber/core/document/editing';
 import { Changes, type ChangeRow } from './entities';
 

@@ -2,12 +2,13 @@ import { EntitySchema } from 'typeorm';
 import type { EditKind } from '@limber/core/api/edits';
 import type { Role } from '@limber/core/api/people';
 import type { JobState, UploadMetadata } from '@limber/core/api/media';
-import { lessonDocument } from '@limber/core/lesson/lesson.document';
+import { lessonDocument } from '@limber/core/format/lesson.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { moveDocument } from '@limber/core/library/library.document';
 import type { LessonSummary } from '@limber/core/schedule/summary';
 import type { Move } from '@limber/core/move/move.schema';
 import { publishedDocument } from '@limber/core/viewing/published.document';
+import type { FilmPlan } from '@limber/core/render/film.schema';
 import type { PublishedLesson } from '@limber/core/viewing/published.schema';
 import { documentColumn } from './document-column';
 
@@ -245,6 +246,32 @@ export const Uploads = new EntitySchema<UploadRow>({
   },
 });
 
+/** A finished film that was asked for. What it is made from is settled with it. */
+export interface FilmRow {
+  id: string;
+  lessonId: string;
+  /** Null for the lesson as it was, and when its version was deleted. */
+  versionId: string | null;
+  versionNumber: number | null;
+  plan: FilmPlan;
+  /** Of the plan: equal ones make equal films. */
+  hash: string;
+  createdAt: Date;
+}
+export const Films = new EntitySchema<FilmRow>({
+  name: 'film',
+  tableName: 'films',
+  columns: {
+    id: { type: 'uuid', primary: true },
+    lessonId: { type: 'text', name: 'lesson_id' },
+    versionId: { type: 'uuid', name: 'version_id', nullable: true },
+    versionNumber: { type: 'integer', name: 'version_number', nullable: true },
+    plan: { type: 'jsonb' },
+    hash: { type: 'text' },
+    createdAt: { type: 'timestamptz', name: 'created_at' },
+  },
+});
+
 export interface VersionRow {
   id: string;
   lessonId: string;
@@ -293,4 +320,4 @@ export const Links = new EntitySchema<LinkRow>({
   },
 });
 
-export const ENTITIES = [Users, Lessons, Changes, Moves, Media, Artefacts, Jobs, Uploads, Versions, Links];
+export const ENTITIES = [Users, Lessons, Changes, Moves, Media, Artefacts, Jobs, Uploads, Films, Versions, Links];

@@ -1,6 +1,6 @@
 import type { DataSource } from 'typeorm';
 import { DocumentError, parseDocument } from '@limber/core/document/document';
-import { lessonDocument } from '@limber/core/lesson/lesson.document';
+import { lessonDocument } from '@limber/core/format/lesson.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { SUMMARY_VERSION, summaryOf, type LessonSummary } from '@limber/core/schedule/summary';
 

@@ -255,9 +255,31 @@ export class CutsAndMedia1764400000000 implements MigrationInterface {
   }
 }
 
+/** Finished films, and what they are put together from: made of a lesson, not of one medium. */
+export class FinishedFilms1764500000000 implements MigrationInterface {
+  readonly name = 'FinishedFilms1764500000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      ALTER TABLE artefacts DROP CONSTRAINT artefacts_owner_id_fkey;
+      CREATE TABLE films (
+        id uuid PRIMARY KEY, lesson_id text NOT NULL REFERENCES lessons ON DELETE CASCADE,
+        version_id uuid REFERENCES versions ON DELETE SET NULL, version_number integer,
+        plan jsonb NOT NULL, hash text NOT NULL, created_at timestamptz NOT NULL DEFAULT now());
+      CREATE INDEX films_lesson ON films (lesson_id, created_at);
+      CREATE INDEX films_version ON films (version_id);
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1764000000000,
   DocumentsAndJobs1764200000000,
   AccessAndKeeping1764300000000,
   CutsAndMedia1764400000000,
+  FinishedFilms1764500000000,
 ];

@@ -1,15 +1,18 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
+import { heardIn } from '../media/heard';
+import type { MediaStore } from '../media/store';
 import { mediaOf, NotReadyError, publish } from '@limber/core/viewing/publish';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import { Lessons, Links, Versions, type LinkRow, type VersionRow } from './entities';
 
 /** Raised when the way in which cues are derived changes. */
-export const CUE_GENERATOR = 2;
+export const CUE_GENERATOR = 3;
 
 /** Freezes a lesson as its next version and makes a link to it. @throws NotReadyError */
 export async function shareLesson(
   database: DataSource,
+  store: MediaStore,
   lessonId: string,
 ): Promise<{ version: VersionRow; link: LinkRow } | null> {
   return database.transaction(async (manager) => {
@@ -21,7 +24,7 @@ export async function shareLesson(
       .getOne();
     if (!lesson) return null;
     const id = randomUUID();
-    const published = publish(lesson.doc, id);
+    const published = publish(lesson.doc, id, await heardIn(manager, store, lesson.doc));
     const media = mediaOf(published);
     if (published.takes.some((take) => pictureOf(take) === null))
       throw new NotReadyError('The footage of this lesson is not here: bring the take in again under Film.');

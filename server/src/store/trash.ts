@@ -64,7 +64,7 @@ export async function deleteForGood(
       versions.map((one) => one.id),
     );
     await manager.query(`DELETE FROM document_changes WHERE document_kind = 'lesson' AND document_id = ANY($1)`, [ids]);
-    await manager.query(`DELETE FROM jobs WHERE lesson_id = ANY($1) AND kind = 'look'`, [ids]);
+    await manager.query(`DELETE FROM jobs WHERE lesson_id = ANY($1) AND kind IN ('look', 'render')`, [ids]);
     // What is still being sent finds its lesson gone when it arrives; the files of the rest are swept.
     await manager.query('DELETE FROM uploads WHERE lesson_id = ANY($1)', [ids]);
     await manager.query('DELETE FROM lessons WHERE id = ANY($1)', [ids]);

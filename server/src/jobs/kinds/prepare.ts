@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { artefactSchema, type ArtefactName } from '@limber/core/api/media';
+import { artefactSchema, type MediumArtefact } from '@limber/core/api/media';
 import { makePoster, makeProxy, makeSound, makeSoundProxy, type Making } from '../../media/make';
 import { mustHaveRoom } from '../../media/room';
 import { originalKey } from '../../media/keys';
@@ -8,7 +8,7 @@ import type { JobKind, Made, Part, Work } from '../kind';
 import { mayPass, mediaSentence } from '../sentence';
 
 /** Raised when what is made changes its form: what was made before is then made again. */
-export const FORMAT_VERSIONS: Readonly<Record<ArtefactName, number>> = {
+export const FORMAT_VERSIONS: Readonly<Record<MediumArtefact, number>> = {
   'poster.jpg': 1,
   'sound.json': 1,
   'proxy.mp4': 1,
@@ -23,7 +23,7 @@ const inputSchema = z.object({
 type Input = z.infer<typeof inputSchema>;
 
 /** What a medium needs to have made of it. */
-export function artefactsOf(media: Pick<MediaRow, 'hasPicture'>): ArtefactName[] {
+export function artefactsOf(media: Pick<MediaRow, 'hasPicture'>): MediumArtefact[] {
   return media.hasPicture ? ['poster.jpg', 'sound.json', 'proxy.mp4'] : ['sound.json', 'proxy.m4a'];
 }
 
@@ -43,7 +43,7 @@ export const prepare: JobKind<Input> = {
 };
 
 function part(
-  name: ArtefactName,
+  name: MediumArtefact,
   doing: string,
   share: number,
   make: (making: Making) => Promise<string>,

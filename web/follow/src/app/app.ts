@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/c
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import { cutName } from '@shared/cut-name';
 import { FollowProblem, loadFollow } from './follow.api';
-import { Player } from './player';
+import { Player, type Hurt } from './player';
 import { Questions } from './questions';
 import { OwnRecord } from './record';
 import { Recorder } from './recorder';
@@ -26,7 +26,7 @@ export class App {
   protected readonly lesson = signal<PublishedLesson | null>(null);
   protected readonly problem = signal('');
   protected readonly stage = signal<'read' | 'follow' | 'ask' | 'thanks'>('read');
-  protected readonly hurtStepId = signal<string | null>(null);
+  protected readonly hurt = signal<Hurt | null>(null);
   protected readonly serious = signal(false);
   /** Whether what this device has sent is shown, in place of the page. */
   protected readonly showsRecord = signal(false);
@@ -88,7 +88,7 @@ export class App {
   protected again(): void {
     this.recorder.begin();
     this.serious.set(false);
-    this.hurtStepId.set(null);
+    this.hurt.set(null);
     this.stage.set('read');
   }
 

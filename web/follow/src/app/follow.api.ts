@@ -1,6 +1,7 @@
+import type { AnswerOf, Asked } from '@limber/core/api/route';
+import type { ROUTES } from '@limber/core/api/routes';
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
-import type { Feedback } from '@limber/core/viewing/feedback.schema';
 
 /** What the server would not give, in words for the viewer. */
 export class FollowProblem extends Error {
@@ -25,15 +26,14 @@ export async function loadFollow(token: string): Promise<PublishedLesson> {
 /** Sends the answers; tells whether they call for "stop, and ask a professional". */
 export async function sendFeedback(
   token: string,
-  viewer: { viewerId: string; versionId: string; cut: string },
-  feedback: Feedback,
-): Promise<{ serious: boolean }> {
+  answers: Asked<typeof ROUTES.sendAnswers>['body'],
+): Promise<AnswerOf<typeof ROUTES.sendAnswers>> {
   let response: Response;
   try {
     response = await fetch(`/api/follow/${encodeURIComponent(token)}/feedback`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ ...viewer, feedback }),
+      body: JSON.stringify(answers),
     });
   } catch {
     throw new FollowProblem('Your answer could not be sent just now. It is still here: try again in a moment.');

@@ -2,30 +2,36 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   HostListener,
+  inject,
   input,
   OnDestroy,
   output,
   signal,
+  type Signal,
   untracked,
   viewChild,
 } from '@angular/core';
-
 import { cutOf, type Cut } from '@limber/core/assembly/cut';
 import type { StepLook } from '@limber/core/assembly/passage';
-import { pressureWords } from '@limber/core/move/pressure';
 import { clock } from '@limber/core/time/clock';
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
+import { FRAMES } from '@limber/core/cue/frame';
 import { CueLayer } from '@shared/cue-layer';
-
 import { AssemblyPlayer, type TakeMedia } from '@shared/assembly-player';
-
 import { Ribbon } from '@shared/ribbon';
+import { Hurts } from './hurts';
 import type { Drawn } from '@shared/ribbon-geometry';
-
 import type { Recorder } from './recorder';
 import { isWork } from '@limber/core/lesson/segment-kind';
+
+/** Where something hurt: the move, and the side that was worked. */
+export interface Hurt {
+  readonly stepId: string;
+  readonly side: 'left' | 'right' | null;
+}
 
 const CAPTIONS = 'limber.captions';
 /** Slower for who cannot keep up, a little faster for who knows it. */
@@ -40,7 +46,7 @@ const SIDE_WORDS: Readonly<Record<string, string>> = {
 /** Plays a version with its cues; the ribbon is the way about in it. */
 @Component({
   selector: 'lc-player',
-  imports: [AssemblyPlayer, CueLayer, Ribbon],
+  imports: [AssemblyPlayer, CueLayer, Hurts, Ribbon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './player.html',
   styleUrl: './player.css',
@@ -53,7 +59,7 @@ export class Player implements OnDestroy {
   readonly recorder = input.required<Recorder>();
   readonly startMs = input(0);
   readonly autoplay = input(true);
-  readonly hurt = output<string>();
+  readonly hurt = output<Hurt>();
   readonly done = output();
   /** From the beginning, instead of where it was left. */
   readonly anew = output();
@@ -63,6 +69,16 @@ export class Player implements OnDestroy {
   protected readonly captions = signal(localStorage.getItem(CAPTIONS) !== 'off');
   protected readonly rate = signal(1);
   protected readonly started = signal(false);
+  /** Something hurts just now: what to do is shown, and nothing plays. */
+  protected readonly hurting = signal<Hurt | null>(null);
+  /** An upright screen has the cues under the film. */
+  private readonly upright = uprightScreen();
+  protected readonly frame = computed(() => (this.upright() ? FRAMES.page : FRAMES['16:9']));
+  protected readonly cues = computed(() => {
+    const upright = this.upright();
+    return this.cut().cues.map((cue) => ({ ...cue, ...(upright ? cue.page : cue.wide) }));
+  });
+  protected readonly hasCaptions = computed(() => this.cut().cues.some((cue) => cue.kind === 'caption'));
   protected readonly playable = computed<Cut>(() => cutOf(this.cut().id, this.cut().pieces));
   protected readonly media = computed<ReadonlyMap<string, TakeMedia>>(
     () =>
@@ -113,7 +129,6 @@ export class Player implements OnDestroy {
     const name = this.lesson().steps.find((step) => step.id === coming.stepId)?.name ?? '';
     return { words: same ? (SIDE_WORDS[coming.side ?? ''] ?? name) : name, in: clock(coming.startMs - now) };
   });
-  protected readonly pressure = computed(() => (this.step() ? pressureWords(this.step()!.pressure) : ''));
   private wakeLock: { release(): Promise<void> } | null = null;
 
   constructor() {
@@ -147,7 +162,7 @@ export class Player implements OnDestroy {
 
   @HostListener('document:keydown', ['$event'])
   protected onKey(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.ctrlKey || event.metaKey || event.altKey || this.hurting()) return;
     const onButton = (event.target as HTMLElement).closest('button') !== null;
     const act = (
       {
@@ -155,8 +170,8 @@ export class Player implements OnDestroy {
         ArrowRight: () => this.go(1),
         ArrowLeft: () => this.go(-1),
         a: () => this.again(),
-        c: () => this.setCaptions(!this.captions()),
-        h: () => this.skip(),
+        c: () => this.hasCaptions() && this.setCaptions(!this.captions()),
+        h: () => this.itHurts(),
       } as Record<string, (() => void) | undefined>
     )[event.key];
     if (!act) return;
@@ -192,14 +207,42 @@ export class Player implements OnDestroy {
     if (run) this.jump(run.startMs, 'again');
   }
 
-  /** It hurts: noted, and on to the next step. */
-  protected skip(): void {
+  /** It hurts: everything stops, and what to do is said at once. */
+  protected itHurts(): void {
     const run = this.run();
     if (!run) return;
-    this.hurt.emit(run.stepId);
+    const at = this.timeMs();
+    const worked = this.cut().passages.filter((one) => one.stepId === run.stepId && isWork(one.kind));
+    // Between two sides it is the one that was worked last that hurts.
+    const passage = worked.findLast((one) => one.startMs <= at && one.startMs >= run.startMs) ?? worked[0];
+    const side = passage?.side === 'left' || passage?.side === 'right' ? passage.side : null;
+    this.player()?.pause();
+    this.hurting.set({ stepId: run.stepId, side });
+  }
+
+  /** The move is left out. */
+  protected leaveOut(goOn: boolean): void {
+    const hurt = this.hurting()!;
+    this.hurting.set(null);
+    this.hurt.emit(hurt);
     this.recorder().note('skip_hurts', this.timeMs());
-    const next = this.cut().steps.find((one) => one.startMs >= run.endMs);
-    this.jump(next ? next.startMs : run.endMs, 'seek');
+    if (!goOn) {
+      this.done.emit();
+      return;
+    }
+    const run = this.run();
+    const next = this.cut().steps.find((one) => one.startMs >= (run?.endMs ?? 0));
+    this.jump(next ? next.startMs : (run?.endMs ?? 0), 'seek');
+    this.player()?.toggle();
+  }
+
+  protected wasNothing(): void {
+    this.hurting.set(null);
+  }
+
+  protected hurtWords(hurt: Hurt): string {
+    const name = this.lesson().steps.find((step) => step.id === hurt.stepId)?.name ?? 'This move';
+    return hurt.side ? `${name}, ${SIDE_WORDS[hurt.side]}` : name;
   }
 
   protected finish(): void {
@@ -243,4 +286,14 @@ export class Player implements OnDestroy {
       // A nicety: without it the screen may dim, and the lesson goes on.
     }
   }
+}
+
+/** Whether the screen stands upright, as it is turned. */
+function uprightScreen(): Signal<boolean> {
+  const query = matchMedia('(orientation: portrait)');
+  const upright = signal(query.matches);
+  const turned = (): void => upright.set(query.matches);
+  query.addEventListener('change', turned);
+  inject(DestroyRef).onDestroy(() => query.removeEventListener('change', turned));
+  return upright.asReadonly();
 }

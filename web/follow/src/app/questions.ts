@@ -4,6 +4,7 @@ import type { PublishedLesson } from '@limber/core/viewing/published.schema';
 import type { Feedback } from '@limber/core/viewing/feedback.schema';
 import { FaceMap, type Place } from '@shared/face-map';
 import { FollowProblem, sendFeedback } from './follow.api';
+import type { Hurt } from './player';
 import type { Recorder } from './recorder';
 
 const EASES = [
@@ -24,7 +25,8 @@ export class Questions {
   readonly lesson = input.required<PublishedLesson>();
   readonly token = input.required<string>();
   readonly recorder = input.required<Recorder>();
-  readonly hurtStepId = input<string | null>(null);
+  /** What hurt while it played, and on which side. */
+  readonly hurt = input<Hurt | null>(null);
   readonly sent = output<boolean>();
   readonly later = output();
 
@@ -48,12 +50,12 @@ export class Questions {
 
   constructor() {
     effect(() => {
-      const stepId = this.hurtStepId();
+      const hurt = this.hurt();
       untracked(() => {
-        if (stepId) {
-          this.hurts.set(true);
-          this.stepId.set(stepId);
-        }
+        if (!hurt) return;
+        this.hurts.set(true);
+        this.stepId.set(hurt.stepId);
+        this.side.set(hurt.side);
       });
     });
   }
@@ -67,10 +69,11 @@ export class Questions {
     this.busy.set(true);
     this.problem.set('');
     try {
-      const { serious } = await sendFeedback(
-        this.token(),
-        { viewerId: this.recorder().viewerId, versionId: this.lesson().versionId, cut: this.recorder().cutId },
-        {
+      const { serious } = await sendFeedback(this.token(), {
+        viewerId: this.recorder().viewerId,
+        versionId: this.lesson().versionId,
+        cut: this.recorder().cutId,
+        feedback: {
           viewingId: this.recorder().viewingId,
           ease: this.ease(),
           felt: this.felt().map((place) => ({ ...place })),
@@ -79,7 +82,7 @@ export class Questions {
             : null,
           remark: this.remark().trim(),
         },
-      );
+      });
       this.sent.emit(serious);
     } catch (error) {
       this.problem.set(error instanceof FollowProblem ? error.message : 'That did not work. Try again.');

@@ -1,3 +1,5 @@
+import type { Asked } from '@limber/core/api/route';
+import type { ROUTES } from '@limber/core/api/routes';
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
 import { KeptEvents, type KeptEvent } from './kept-events';
 import { uuid7 } from './uuid7';
@@ -227,7 +229,7 @@ function request(batch: readonly KeptEvent[]): RequestInit {
       cut: cut ?? 'full',
       wallMs: Date.now(),
       events: batch.map((one) => one.event),
-    }),
+    } satisfies Asked<typeof ROUTES.sendEvents>['body']),
   };
 }
 

@@ -1,8 +1,8 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { firstValueFrom, timeout, TimeoutError, type Observable } from 'rxjs';
-import * as z from 'zod';
 import { problemSchema } from '@limber/core/api/problem';
+import { addressOf, type AnswerOf, type Asked, type Route } from '@limber/core/api/route';
 
 /** Something the server would not do, in words for the person. `offline`: it could not be reached. */
 export class ApiError extends Error {
@@ -20,39 +20,30 @@ export class ApiError extends Error {
   }
 }
 
-/** The one way to the server: every answer is parsed, every problem becomes an {@link ApiError}. */
+/**
+ * The one way to the server: what is asked and answered is what the list of routes says, every answer is read by its
+ * schema, every problem becomes an {@link ApiError}.
+ */
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
 
-  get<T>(path: string, schema: z.ZodType<T>): Promise<T> {
-    return this.ask(this.http.get(`/api/${path}`), schema);
-  }
-
   /** @param withinMs after which an answer is no longer waited for. */
-  post<T>(path: string, body: unknown, schema: z.ZodType<T>, withinMs?: number): Promise<T> {
-    const answer = this.http.post(`/api/${path}`, body);
-    return this.ask(withinMs === undefined ? answer : answer.pipe(timeout(withinMs)), schema);
+  async ask<R extends Route>(route: R, asked: Asked<R>, withinMs?: number): Promise<AnswerOf<R>> {
+    const { body } = asked as { body?: unknown };
+    const address = `/api${addressOf(route, asked as { params?: unknown; query?: unknown })}`;
+    const answer = this.http.request(route.method.toUpperCase(), address, body === undefined ? {} : { body });
+    const told = await this.answered(withinMs === undefined ? answer : answer.pipe(timeout(withinMs)));
+    // One that says nothing says it with an empty body.
+    if (route.status === 204) return undefined as AnswerOf<R>;
+    const parsed = route.answer.safeParse(told);
+    if (!parsed.success) throw new ApiError('broken', BROKEN, 0, told);
+    return parsed.data as AnswerOf<R>;
   }
 
-  patch<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
-    return this.ask(this.http.patch(`/api/${path}`, body), schema);
-  }
-
-  put<T>(path: string, body: unknown, schema: z.ZodType<T>): Promise<T> {
-    return this.ask(this.http.put(`/api/${path}`, body), schema);
-  }
-
-  delete(path: string): Promise<unknown>;
-  delete<T>(path: string, schema: z.ZodType<T>): Promise<T>;
-  delete(path: string, schema: z.ZodType = z.unknown()): Promise<unknown> {
-    return this.ask(this.http.delete(`/api/${path}`), schema);
-  }
-
-  private async ask<T>(answer: Observable<unknown>, schema: z.ZodType<T>): Promise<T> {
-    let body: unknown;
+  private async answered(answer: Observable<unknown>): Promise<unknown> {
     try {
-      body = await firstValueFrom(answer);
+      return await firstValueFrom(answer);
     } catch (error) {
       if (error instanceof TimeoutError) throw new ApiError('slow', SLOW, 0, null);
       if (!(error instanceof HttpErrorResponse)) throw error;
@@ -66,9 +57,6 @@ export class Api {
         error.error,
       );
     }
-    const parsed = schema.safeParse(body);
-    if (!parsed.success) throw new ApiError('broken', BROKEN, 0, body);
-    return parsed.data;
   }
 }
 

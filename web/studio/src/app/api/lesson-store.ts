@@ -1,9 +1,10 @@
 import { computed, inject, Injectable, OnDestroy, signal } from '@angular/core';
 import { MessageService } from 'primeng/api';
 import { filter } from 'rxjs';
-import * as z from 'zod';
 import { ChangeError } from '@limber/core/document/edit';
 import type { EditKind } from '@limber/core/api/edits';
+import { ROUTES } from '@limber/core/api/routes';
+import { lessonDocument } from '@limber/core/format/lesson.document';
 import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
@@ -11,10 +12,8 @@ import type { StepLook } from '@limber/core/assembly/passage';
 import { schedule } from '@limber/core/schedule/schedule';
 import { Api } from './http';
 import { Stream } from './stream';
-import { SyncedDocument } from './synced-document';
+import { ANSWER_MS, SyncedDocument } from './synced-document';
 import { Tab } from './tab';
-
-const sharedSchema = z.object({ versions: z.number(), viewings: z.number() });
 
 /** The open lesson: its document, what is computed of it, and which step is chosen. One for each opening of a lesson. */
 @Injectable()
@@ -55,16 +54,19 @@ export class LessonStore implements OnDestroy {
   }
 
   async open(lessonId: string): Promise<void> {
-    const document = new SyncedDocument(this.api, this.tab, {
+    const params = { id: lessonId };
+    const document = new SyncedDocument(this.tab, {
+      kind: lessonDocument,
       editing: lessonEditing,
-      path: `lessons/${encodeURIComponent(lessonId)}`,
+      open: async () => {
+        const answer = await this.api.ask(ROUTES.lesson, { params });
+        this.shared.set({ versions: answer.versions, viewings: answer.viewings });
+        return answer;
+      },
+      send: (body) => this.api.ask(ROUTES.editLesson, { params, body }, ANSWER_MS),
       key: `lesson:${lessonId}`,
       edits: this.stream.lessons.pipe(filter((one) => one.id === lessonId)),
       opened: this.stream.opened,
-      onLoaded: (answer) => {
-        const shared = sharedSchema.safeParse(answer);
-        if (shared.success) this.shared.set(shared.data);
-      },
     });
     this.opened.set(document);
     await document.open();

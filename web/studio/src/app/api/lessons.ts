@@ -1,56 +1,20 @@
 import { inject, Injectable } from '@angular/core';
-import * as z from 'zod';
-import { freedSchema, roomSchema, trashedSchema, type Freed, type Room, type Trashed } from '@limber/core/api/keeping';
-import { regionSchema } from '@limber/core/move/move.schema';
-import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
-import { STAGES } from '@limber/core/lesson/stage';
-import { SCHOOL_IDS } from '@limber/core/school/schools';
+import type { Freed, Room, Trashed } from '@limber/core/api/keeping';
+import type { ListedLesson, UnreadableLesson } from '@limber/core/api/lessons';
+import { ROUTES } from '@limber/core/api/routes';
+import { parseDocument } from '@limber/core/document/document';
+import { lessonDocument } from '@limber/core/format/lesson.document';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { keptPace } from './kept-pace';
 import { Api } from './http';
 
-const summarySchema = z.object({
-  id: z.string(),
-  title: z.string(),
-  concern: z.string(),
-  school: z.enum(SCHOOL_IDS),
-  /** Name of the instructor's own copy of it. */
-  ownSchool: z.string().nullable(),
-  steps: z.number(),
-  /** Names of its moves. */
-  moves: z.array(z.string()),
-  plannedMs: z.number(),
-  filmedMs: z.number(),
-  targetMs: z.number().nullable(),
-  stage: z.enum(STAGES),
-  next: z.string(),
-  versions: z.number(),
-  viewings: z.number(),
-  serious: z.number(),
-  updatedAt: z.coerce.date(),
-  regions: z.array(
-    z.object({ region: regionSchema, side: z.string().nullable(), startMs: z.number(), endMs: z.number() }),
-  ),
-});
-export type LessonSummary = z.infer<typeof summarySchema>;
-
-/** A stored lesson that this program cannot read: it can be taken out as a file and put in the trash. */
-const unreadableSchema = z.object({
-  id: z.string(),
-  title: z.string(),
-  unreadable: z.string(),
-  updatedAt: z.coerce.date(),
-});
-export type UnreadableLesson = z.infer<typeof unreadableSchema>;
-
-const createdSchema = z.object({ id: z.string() });
-
-/** The desk's and the library's lists. */
+/** The desk's and the trash's lists. */
 @Injectable({ providedIn: 'root' })
 export class Lessons {
   private readonly api = inject(Api);
 
-  async list(): Promise<{ lessons: LessonSummary[]; unreadable: UnreadableLesson[] }> {
-    const all = await this.api.get('lessons', z.array(z.union([unreadableSchema, summarySchema])));
+  async list(): Promise<{ lessons: ListedLesson[]; unreadable: UnreadableLesson[] }> {
+    const all = await this.api.ask(ROUTES.lessons, {});
     return {
       lessons: all.flatMap((one) => ('unreadable' in one ? [] : [one])),
       unreadable: all.flatMap((one) => ('unreadable' in one ? [one] : [])),
@@ -59,47 +23,47 @@ export class Lessons {
 
   /** A new lesson, at the pace that was found last. */
   async create(title: string): Promise<string> {
-    return (await this.api.post('lessons', { title, pace: keptPace() ?? undefined }, createdSchema)).id;
+    return (await this.api.ask(ROUTES.newLesson, { body: { title, pace: keptPace() ?? undefined } })).id;
   }
 
-  document(id: string): Promise<Lesson> {
-    return this.api.get(`lessons/${encodeURIComponent(id)}/bundle`, lessonSchema);
+  async document(id: string): Promise<Lesson> {
+    return parseDocument(lessonDocument, await this.api.ask(ROUTES.lessonBundle, { params: { id } }));
   }
 
   async bringIn(bundle: unknown): Promise<string> {
-    return (await this.api.post('lessons/import', bundle, createdSchema)).id;
+    return (await this.api.ask(ROUTES.bringIn, { body: bundle })).id;
   }
 
   /** @returns the copy's id. */
   async copy(id: string): Promise<string> {
-    return (await this.api.post(`lessons/${encodeURIComponent(id)}/copy`, {}, createdSchema)).id;
+    return (await this.api.ask(ROUTES.copyLesson, { params: { id }, body: {} })).id;
   }
 
-  async trash(id: string): Promise<void> {
-    await this.api.delete(`lessons/${encodeURIComponent(id)}`);
+  trash(id: string): Promise<void> {
+    return this.api.ask(ROUTES.trashLesson, { params: { id } });
   }
 
   async restore(id: string): Promise<void> {
-    await this.api.post(`trash/${encodeURIComponent(id)}/restore`, {}, createdSchema);
+    await this.api.ask(ROUTES.restore, { params: { id }, body: {} });
   }
 
   trashed(): Promise<Trashed[]> {
-    return this.api.get('trash', z.array(trashedSchema));
+    return this.api.ask(ROUTES.trash, {});
   }
 
-  async closeLinks(id: string): Promise<void> {
-    await this.api.post(`trash/${encodeURIComponent(id)}/close-links`, {}, z.unknown());
+  closeLinks(id: string): Promise<void> {
+    return this.api.ask(ROUTES.closeLinks, { params: { id }, body: {} });
   }
 
   deleteForGood(id: string): Promise<Freed> {
-    return this.api.delete(`trash/${encodeURIComponent(id)}`, freedSchema);
+    return this.api.ask(ROUTES.deleteForGood, { params: { id } });
   }
 
   emptyTrash(): Promise<Freed> {
-    return this.api.delete('trash', freedSchema);
+    return this.api.ask(ROUTES.emptyTrash, {});
   }
 
   room(): Promise<Room> {
-    return this.api.get('room', roomSchema);
+    return this.api.ask(ROUTES.room, {});
   }
 }

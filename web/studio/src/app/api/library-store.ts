@@ -1,15 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import * as z from 'zod';
+import type { AnswerOf } from '@limber/core/api/route';
+import { ROUTES } from '@limber/core/api/routes';
 import { libraryEditing, newMoves, type LibraryChange } from '@limber/core/library/library-change';
-import type { Library } from '@limber/core/library/library.document';
+import { libraryDocument, type Library } from '@limber/core/library/library.document';
 import type { Move } from '@limber/core/move/move.schema';
 import { Api, ApiError } from './http';
 import { Stream } from './stream';
-import { SyncedDocument } from './synced-document';
+import { ANSWER_MS, SyncedDocument } from './synced-document';
 import { Tab } from './tab';
-
-const usedSchema = z.array(z.object({ moveId: z.string(), id: z.string(), title: z.string(), revision: z.number() }));
-const unreadableSchema = z.object({ unreadable: z.array(z.object({ id: z.string(), reason: z.string() })) });
 
 /** A move with the lessons that hold a copy of it; `older` when theirs is another than the library's. */
 export interface LibraryMove extends Move {
@@ -20,7 +18,7 @@ export interface LibraryMove extends Move {
 @Injectable({ providedIn: 'root' })
 export class LibraryStore {
   private readonly api = inject(Api);
-  private readonly used = signal<z.infer<typeof usedSchema>>([]);
+  private readonly used = signal<AnswerOf<typeof ROUTES.libraryUsed>>([]);
   private opening: Promise<void> | null = null;
   readonly document: SyncedDocument<Library, LibraryChange>;
   /** Stored moves that this program cannot read. */
@@ -47,13 +45,18 @@ export class LibraryStore {
 
   constructor() {
     const stream = inject(Stream);
-    this.document = new SyncedDocument(this.api, inject(Tab), {
+    this.document = new SyncedDocument(inject(Tab), {
+      kind: libraryDocument,
       editing: libraryEditing,
-      path: 'library',
+      open: async () => {
+        const answer = await this.api.ask(ROUTES.library, {});
+        this.unreadable.set(answer.unreadable);
+        return answer;
+      },
+      send: (body) => this.api.ask(ROUTES.editLibrary, { body }, ANSWER_MS),
       key: 'library:library',
       edits: stream.library,
       opened: stream.opened,
-      onLoaded: (answer) => this.unreadable.set(unreadableSchema.safeParse(answer).data?.unreadable ?? []),
     });
   }
 
@@ -64,7 +67,7 @@ export class LibraryStore {
     if (this.document.problem()) this.opening = null;
     this.problem.set(this.document.problem() ?? '');
     try {
-      this.used.set(await this.api.get('library/used', usedSchema));
+      this.used.set(await this.api.ask(ROUTES.libraryUsed, {}));
     } catch (error) {
       // The moves are there all the same.
       if (!(error instanceof ApiError)) throw error;

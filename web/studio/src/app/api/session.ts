@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { doorSchema, sessionSchema, type Door, type SessionAnswer, type User } from '@limber/core/api/people';
+import type { Door, SessionAnswer, User } from '@limber/core/api/people';
+import { ROUTES } from '@limber/core/api/routes';
 import { Api } from './http';
 
 /** Who is signed in, and what an editor may not do. */
@@ -21,33 +22,33 @@ export class Session {
 
   /** Asks whether the session still stands: it may have been ended somewhere else. */
   async askAgain(): Promise<User | null> {
-    return this.keep(await this.api.get('session', sessionSchema));
+    return this.keep(await this.api.ask(ROUTES.session, {}));
   }
 
   async signIn(email: string, password: string): Promise<void> {
-    this.keep(await this.api.post('session', { email, password }, sessionSchema));
+    this.keep(await this.api.ask(ROUTES.signIn, { body: { email, password } }));
   }
 
   /** What a one-time link is for. */
   door(token: string): Promise<Door> {
-    return this.api.post('session/door', { token }, doorSchema);
+    return this.api.ask(ROUTES.door, { body: { token } });
   }
 
   async setUp(asked: { token: string; name?: string; email?: string; password: string }): Promise<void> {
-    this.keep(await this.api.post('session/set-up', asked, sessionSchema));
+    this.keep(await this.api.ask(ROUTES.comeIn, { body: asked }));
   }
 
   async changePassword(current: string, password: string): Promise<void> {
-    this.keep(await this.api.put('session/password', { current, password }, sessionSchema));
+    this.keep(await this.api.ask(ROUTES.setPassword, { body: { current, password } }));
   }
 
   async signOut(): Promise<void> {
-    await this.api.delete('session');
+    await this.api.ask(ROUTES.signOut, {});
     this.forget();
   }
 
   async signOutEverywhere(): Promise<void> {
-    await this.api.delete('session/everywhere');
+    await this.api.ask(ROUTES.signOutEverywhere, {});
     this.forget();
   }
 

@@ -69,6 +69,7 @@ export async function openLesson(
   const opening = store.open('l');
   const http = TestBed.inject(HttpTestingController);
   (await requested(http, '/api/lessons/l')).flush({
+    id: 'l',
     revision,
     doc: storedLesson(given),
     history,

@@ -1,12 +1,14 @@
 import { HttpTestingController, type TestRequest } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
+import { ROUTES } from '@limber/core/api/routes';
+import { lessonDocument } from '@limber/core/format/lesson.document';
 import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { Api } from './http';
 import { aTab, forgetKept, provideStore, requested, storedLesson, ToldStream, until } from './store-testing';
 import { Stream } from './stream';
-import { ANSWER_MS, SyncedDocument } from './synced-document';
+import { ANSWER_MS, SyncedDocument, type Place } from './synced-document';
 
 const title = (value: string): Change => ({ kind: 'set_lesson', field: 'title', value });
 const opening = (value: string): Change => ({ kind: 'set_lesson', field: 'opening', value });
@@ -18,6 +20,16 @@ interface Sent {
   edits: { id: string; kind: string; change: Change }[];
 }
 type Lessons = SyncedDocument<Lesson, Change>;
+
+/** How a lesson is asked for and edited. */
+function asks(id: string): Pick<Place<Lesson, Change>, 'open' | 'send'> {
+  const api = TestBed.inject(Api);
+  const params = { id };
+  return {
+    open: () => api.ask(ROUTES.lesson, { params }),
+    send: (body) => api.ask(ROUTES.editLesson, { params, body }, ANSWER_MS),
+  };
+}
 
 describe('a synced document', () => {
   let http: HttpTestingController;
@@ -43,9 +55,10 @@ describe('a synced document', () => {
     id = 'l',
   } = {}): Promise<Lessons> {
     const stream = TestBed.inject(Stream) as unknown as ToldStream;
-    const document = new SyncedDocument(TestBed.inject(Api), aTab(tab, living), {
+    const document = new SyncedDocument(aTab(tab, living), {
+      kind: lessonDocument,
       editing: lessonEditing,
-      path: `lessons/${id}`,
+      ...asks(id),
       key: `lesson:${id}`,
       edits: stream.lessons,
       opened: stream.opened,
@@ -53,7 +66,7 @@ describe('a synced document', () => {
     opened.push(document);
     const done = document.open();
     (await requested(http, `/api/lessons/${id}`)).flush({
-      revision: 5,
+      ...{ id: 'l', versions: 0, viewings: 0, revision: 5 },
       doc: storedLesson({ title: 'Before' }),
       history,
     });
@@ -214,7 +227,7 @@ describe('a synced document', () => {
     const request = await next();
     request.flush({ revision: 40, changes: [], refused: [], conflict: null });
     (await requested(http, '/api/lessons/l')).flush({
-      revision: 40,
+      ...{ id: 'l', versions: 0, viewings: 0, revision: 40 },
       doc: storedLesson({ title: 'Mine', opening: 'Restored.' }),
       history: [],
     });
@@ -392,16 +405,17 @@ describe('what is kept of a document in a browser', () => {
 
   async function tabThatOpens(tab: string, living: string[]): Promise<Lessons> {
     const stream = TestBed.inject(Stream) as unknown as ToldStream;
-    const document = new SyncedDocument(TestBed.inject(Api), aTab(tab, living), {
+    const document = new SyncedDocument(aTab(tab, living), {
+      kind: lessonDocument,
       editing: lessonEditing,
-      path: 'lessons/l',
+      ...asks('l'),
       key: 'lesson:l',
       edits: stream.lessons,
       opened: stream.opened,
     });
     const done = document.open();
     (await requested(http, '/api/lessons/l')).flush({
-      revision: 5,
+      ...{ id: 'l', versions: 0, viewings: 0, revision: 5 },
       doc: storedLesson({ title: 'Before' }),
       history: [],
     });

@@ -1,11 +1,18 @@
 import { signal } from '@angular/core';
 import { Observable, Subscription } from 'rxjs';
-import * as z from 'zod';
-import { editAnswerSchema, historySchema, type EditAnswer, type Edited, type EditKind } from '@limber/core/api/edits';
+import type * as z from 'zod';
+import {
+  editAnswerSchema,
+  type EditAnswer,
+  type Edited,
+  type EditKind,
+  type editsSchema,
+} from '@limber/core/api/edits';
+import type { openedSchema } from '@limber/core/api/lessons';
 import { ChangeError } from '@limber/core/document/edit';
-import { parseDocument, DocumentError } from '@limber/core/document/document';
+import { parseDocument, DocumentError, type DocumentKind } from '@limber/core/document/document';
 import { edited, type Editing } from '@limber/core/document/editing';
-import { ApiError, type Api } from './http';
+import { ApiError } from './http';
 import { KeptEdits, type Pending } from './kept-edits';
 import { Outbox } from './outbox';
 import type { Tab } from './tab';
@@ -23,24 +30,20 @@ export type Saving = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'conflict' 
 
 /** Where a document of one kind is had and edited. */
 export interface Place<T, C> {
+  /** How it is read as it comes from the server, and how it is edited. */
+  readonly kind: DocumentKind<T>;
   readonly editing: Editing<T, C>;
-  /** Below `/api/`; edits go to `…/edits`. */
-  readonly path: string;
+  /** Asks for the document as the server has it. @throws ApiError */
+  readonly open: () => Promise<z.output<typeof openedSchema>>;
+  /** Sends edits, and waits for the answer no longer than {@link ANSWER_MS}. @throws ApiError */
+  readonly send: (edits: z.input<typeof editsSchema>) => Promise<EditAnswer>;
   /** What is kept in this browser is kept under it. */
   readonly key: string;
   /** Told when the document was edited: by whom, and up to which revision. */
   readonly edits: Observable<Edited>;
   /** The connection to the server is there, or there again. */
   readonly opened: Observable<unknown>;
-  /** Told what else came with the document. */
-  readonly onLoaded?: (answer: unknown) => void;
 }
-
-const loadedSchema = z.object({
-  revision: z.number(),
-  doc: z.unknown(),
-  history: z.array(historySchema.nullable().catch(null)),
-});
 
 /** An answer that takes longer is one that may never come: it is asked for again, and the person is told. */
 export const ANSWER_MS = 8000;
@@ -76,7 +79,6 @@ export class SyncedDocument<T, C> {
   readonly canRedo;
 
   constructor(
-    private readonly api: Api,
     private readonly tab: Tab,
     private readonly place: Place<T, C>,
   ) {
@@ -182,13 +184,9 @@ export class SyncedDocument<T, C> {
   }
 
   private async load(): Promise<void> {
-    const answer = await this.api.get(this.place.path, z.unknown());
-    const parsed = loadedSchema.safeParse(answer);
-    if (!parsed.success) throw new DocumentError('The answer of the server cannot be read. Reload the page.');
-    const { revision, doc, history } = parsed.data;
-    const { editing, onLoaded } = this.place;
-    this.confirmed = { revision, doc: parseDocument(editing.kind, doc) };
-    onLoaded?.(answer);
+    const { revision, doc, history } = await this.place.open();
+    const { kind, editing } = this.place;
+    this.confirmed = { revision, doc: parseDocument(kind, doc) };
     this.undoing.clear();
     for (const one of history)
       if (one?.mine)
@@ -224,7 +222,7 @@ export class SyncedDocument<T, C> {
       edits: sent.map(({ id, kind, change }) => ({ id, kind, change })),
     };
     try {
-      return await this.api.post(`${this.place.path}/edits`, body, editAnswerSchema, ANSWER_MS);
+      return await this.place.send(body);
     } catch (error) {
       // An edit that meets a newer one is an answer like others.
       const answer = error instanceof ApiError && error.status === 409 ? editAnswerSchema.safeParse(error.body) : null;

@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import type { EditKind } from '@limber/core/api/edits';
-import { clashOf, type Keys } from '@limber/core/document/edit';
+import { clashOf, type Keys } from '@limber/core/document/clash';
 
 /** One entry: what takes an edit of one's own back, and what that edit was. */
 export interface Undoable<C> {

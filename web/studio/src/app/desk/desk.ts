@@ -11,7 +11,8 @@ import type { Stage } from '@limber/core/lesson/stage';
 import { clock } from '@limber/core/time/clock';
 import { ApiError, wordsOf } from '../api/http';
 import { documentsWithKeptEdits } from '../api/kept-edits';
-import { Lessons, type LessonSummary, type UnreadableLesson } from '../api/lessons';
+import type { ListedLesson, UnreadableLesson } from '@limber/core/api/lessons';
+import { Lessons } from '../api/lessons';
 import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
 import { Choice } from '../shell/choice';
@@ -47,7 +48,7 @@ export class Desk {
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
   protected readonly session = inject(Session);
-  protected readonly lessons = signal<LessonSummary[] | null>(null);
+  protected readonly lessons = signal<ListedLesson[] | null>(null);
   protected readonly unreadable = signal<readonly UnreadableLesson[]>([]);
   protected readonly problem = signal('');
   protected readonly naming = signal(false);
@@ -195,7 +196,7 @@ export class Desk {
   }
 }
 
-type Trashed = Pick<LessonSummary, 'id' | 'title'>;
+type Trashed = Pick<ListedLesson, 'id' | 'title'>;
 
 function partOfDay(hour = new Date().getHours()): string {
   return hour < 3 ? 'evening' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';

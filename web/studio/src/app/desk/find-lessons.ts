@@ -1,4 +1,4 @@
-import type { LessonSummary } from '../api/lessons';
+import type { ListedLesson } from '@limber/core/api/lessons';
 
 export const SORTS = ['changed', 'name', 'stage', 'length'] as const;
 export type Sort = (typeof SORTS)[number];
@@ -10,7 +10,7 @@ export const SORT_WORDS: Readonly<Record<Sort, string>> = {
 };
 
 type Found = Pick<
-  LessonSummary,
+  ListedLesson,
   'title' | 'concern' | 'moves' | 'stage' | 'serious' | 'updatedAt' | 'plannedMs' | 'filmedMs'
 >;
 const STAGE_RANK = { learn: 0, share: 1, mark: 2, film: 3, plan: 4 } as const;

@@ -4,7 +4,8 @@ import { Router } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
-import { invitedSchema, passwordTrouble, peopleSchema, type People as Everybody } from '@limber/core/api/people';
+import { passwordTrouble, type People as Everybody } from '@limber/core/api/people';
+import { ROUTES } from '@limber/core/api/routes';
 import { Api, wordsOf } from '../api/http';
 import { Session } from '../api/session';
 
@@ -79,7 +80,7 @@ export class People {
 
   protected async invite(): Promise<void> {
     await this.doing(this.inviteProblem, async () => {
-      const { link, expiresAt } = await this.api.post('people/invitations', { email: this.email }, invitedSchema);
+      const { link, expiresAt } = await this.api.ask(ROUTES.invite, { body: { email: this.email } });
       this.invited.set({ link, email: this.email.trim(), until: this.day.format(expiresAt) });
       this.email = '';
       this.copied.set(false);
@@ -98,7 +99,7 @@ export class People {
 
   protected async withdraw(id: string): Promise<void> {
     await this.doing(this.inviteProblem, async () => {
-      await this.api.delete(`people/invitations/${id}`);
+      await this.api.ask(ROUTES.withdraw, { params: { id } });
       this.invited.set(null);
       await this.load();
     });
@@ -106,7 +107,7 @@ export class People {
 
   protected async remove(person: Person): Promise<void> {
     await this.doing(this.problem, async () => {
-      await this.api.delete(`people/${person.id}`);
+      await this.api.ask(ROUTES.removePerson, { params: { id: person.id } });
       this.removing.set(null);
       if (person.id !== this.session.current()?.id) return this.load();
       this.session.forget();
@@ -115,7 +116,7 @@ export class People {
   }
 
   private async load(): Promise<void> {
-    await this.doing(this.problem, async () => this.all.set(await this.api.get('people', peopleSchema)));
+    await this.doing(this.problem, async () => this.all.set(await this.api.ask(ROUTES.people, {})));
   }
 
   private async doing(problem: { set(words: string): void }, work: () => Promise<void>): Promise<void> {

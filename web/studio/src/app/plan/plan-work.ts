@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import { Observable } from 'rxjs';
 import type { Finding } from '@limber/core/check/finding';
+import type { Change } from '@limber/core/lesson/change.schema';
 import type { Fit } from '@limber/core/solve/fit';
 import type { Suggestion } from '@limber/core/solve/order';
 import type { Narrated } from '@limber/core/narration/read';
@@ -8,6 +9,7 @@ import type { Asked, Question, Told } from './plan-questions';
 
 interface Answers {
   check: Finding[];
+  'mend-all': Change | null;
   'other-schools': string[];
   fit: Fit;
   order: Suggestion;

@@ -1,4 +1,5 @@
 import { checkLesson } from '@limber/core/check/check-lesson';
+import { mendAll } from '@limber/core/check/mend-all';
 import { otherSchools } from '@limber/core/check/order-findings';
 import { fit } from '@limber/core/solve/fit';
 import { suggestOrder } from '@limber/core/solve/order';
@@ -19,7 +20,9 @@ addEventListener('message', ({ data: asked }: MessageEvent<Asked>) => {
 function answer(asked: Asked, progress: (share: number) => void): unknown {
   switch (asked.kind) {
     case 'check':
-      return checkLesson(asked.lesson);
+      return checkLesson(asked.lesson, (takeId) => asked.speech[takeId] ?? null);
+    case 'mend-all':
+      return mendAll(asked.lesson, asked.ids, (takeId) => asked.speech[takeId] ?? null);
     case 'other-schools':
       return otherSchools(asked.lesson, asked.finding);
     case 'fit':

@@ -1,14 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
-import * as z from 'zod';
-import {
-  jobSchema,
-  mediumSchema,
-  uploadSchema,
-  type Job,
-  type Medium,
-  type UploadRecord,
-} from '@limber/core/api/media';
-import { soundSchema, type Sound } from '@limber/core/footage/sound.document';
+import type { Job, Medium, UploadRecord } from '@limber/core/api/media';
+import { ROUTES } from '@limber/core/api/routes';
+import type { Sound } from '@limber/core/footage/sound.document';
 import { Api } from '../api/http';
 import { Stream } from '../api/stream';
 
@@ -43,42 +36,42 @@ export class Progress {
   }
 
   async loadMedia(id: string): Promise<void> {
-    await this.quietly(async () => this.keep(await this.api.get(`media/${id}`, mediumSchema)));
+    await this.quietly(async () => this.keep(await this.api.ask(ROUTES.medium, { params: { id } })));
   }
 
   async loadArrivals(lessonId: string): Promise<void> {
     await this.quietly(async () => {
-      const all = await this.api.get(`arrivals?lessonId=${encodeURIComponent(lessonId)}`, z.array(uploadSchema));
+      const all = await this.api.ask(ROUTES.arrivals, { query: { lessonId } });
       this.arrivals.update((known) => new Map(known).set(lessonId, all));
     });
   }
 
   /** Takes note of what became of an upload: it is not shown again. */
   async seen(upload: UploadRecord): Promise<void> {
-    await this.api.post(`arrivals/${upload.id}/seen`, {}, z.unknown());
+    await this.api.ask(ROUTES.arrivalSeen, { params: { id: upload.id }, body: {} });
     await this.loadArrivals(upload.lessonId);
   }
 
   async lookAgain(upload: UploadRecord): Promise<void> {
-    await this.api.post(`arrivals/${upload.id}/look`, {}, uploadSchema);
+    await this.api.ask(ROUTES.arrivalAgain, { params: { id: upload.id }, body: {} });
     await this.loadArrivals(upload.lessonId);
   }
 
   sound(mediaId: string): Promise<Sound> {
-    return this.api.get(`media/${mediaId}/sound.json`, soundSchema);
+    return this.api.ask(ROUTES.sound, { params: { id: mediaId } });
   }
 
   async cancel(job: Job): Promise<void> {
-    this.heard(await this.api.post(`jobs/${job.id}/cancel`, {}, jobSchema));
+    this.heard(await this.api.ask(ROUTES.cancelJob, { params: { id: job.id }, body: {} }));
   }
 
   async retry(job: Job): Promise<void> {
-    this.heard(await this.api.post(`jobs/${job.id}/retry`, {}, jobSchema));
+    this.heard(await this.api.ask(ROUTES.retryJob, { params: { id: job.id }, body: {} }));
   }
 
   /** Makes everything of a medium again. */
   async prepareAgain(mediaId: string): Promise<void> {
-    this.keep(await this.api.post(`media/${mediaId}/prepare`, {}, mediumSchema));
+    this.keep(await this.api.ask(ROUTES.prepare, { params: { id: mediaId }, body: {} }));
   }
 
   private heard(job: Job): void {

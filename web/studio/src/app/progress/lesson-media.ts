@@ -1,5 +1,6 @@
-import { computed, effect, inject, untracked, type Signal } from '@angular/core';
-import { pictureOf, type Take } from '@limber/core/lesson/take.schema';
+import { computed, effect, inject, resource, untracked, type Signal } from '@angular/core';
+import { heardOn, type Heard } from '@limber/core/cue/heard';
+import { pictureOf, soundOf, type Take } from '@limber/core/lesson/take.schema';
 import type { Voice } from '@limber/core/assembly/voices';
 import type { TakeMedia } from '@shared/assembly-player';
 import type { SideSound } from '@shared/side-sounds';
@@ -47,6 +48,29 @@ function mediaOf(take: Take, progress: Progress): TakeMedia | null {
     frameRate: take.frameRate,
     sound: sound && heard ? { url: soundUrl(sound.mediaId), offsetMs: sound.offsetMs } : null,
   };
+}
+
+/** Where someone speaks on the open lesson's takes, as far as it is known by now; called where a component is made. */
+export function lessonHeard(): Signal<Heard> {
+  const store = inject(LessonStore);
+  const progress = inject(Progress);
+  const media = computed(() => store.lesson().takes.flatMap((take) => soundOf(take)?.mediaId ?? []), {
+    equal: (a, b) => a.join() === b.join(),
+  });
+  const sounds = resource({
+    params: () => media().filter((id) => progress.mediaOf(id)?.artefacts.includes('sound.json')),
+    loader: ({ params }) =>
+      Promise.all(
+        params.map((id) =>
+          progress.sound(id).then(
+            ({ speech }) => [[id, speech] as const],
+            // Without it captions stand where the plan has them.
+            () => [],
+          ),
+        ),
+      ).then((found) => new Map(found.flat())),
+  });
+  return computed(() => heardOn(store.lesson().takes, sounds.hasValue() ? sounds.value() : new Map()));
 }
 
 /** Voice-over as the player takes it. */

@@ -3,7 +3,7 @@ import { RouterLink, RouterOutlet } from '@angular/router';
 import type { Stage } from '@limber/core/lesson/stage';
 import { LessonStore } from '../api/lesson-store';
 import { Keys } from '../keys/keys';
-import { Findings } from '../plan/findings';
+import { Findings } from '../findings/findings';
 import { DocumentCare } from './document-care';
 import { OpenLesson } from './open-lesson';
 

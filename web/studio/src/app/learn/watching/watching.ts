@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
-import * as z from 'zod';
-import { resultsSchema, type Results } from '@limber/core/api/results';
+import type { Results } from '@limber/core/api/results';
+import { ROUTES } from '@limber/core/api/routes';
 import { FEW, watchingSentences, worstLeaving } from '@limber/core/insight/sentences';
 import { clock } from '@limber/core/time/clock';
 import { counted } from '@shared/counted';
@@ -18,10 +18,6 @@ import { WatchingChart, type Pin } from './watching-chart';
 /** How often it is looked for something new while the page is open, ms. */
 const AGAIN_MS = 15_000;
 const PINS_MS = 4000;
-
-const versionsSchema = z.object({
-  versions: z.array(z.object({ id: z.string(), number: z.number(), createdAt: z.coerce.date() })),
-});
 
 /** Learn · Watching: what viewers did with a version, in sentences with their uncertainty. */
 @Component({
@@ -145,7 +141,9 @@ export class WatchingBench {
 
   constructor() {
     void this.open();
-    const timer = setInterval(() => document.visibilityState === 'visible' && this.ask(), AGAIN_MS);
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible') void this.ask();
+    }, AGAIN_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
 
@@ -162,14 +160,14 @@ export class WatchingBench {
 
   protected async seen(viewingId: string): Promise<void> {
     await this.doing(async () => {
-      await this.api.post(`results/${this.chosen()}/discomfort/${viewingId}/seen`, {}, z.unknown());
+      await this.api.ask(ROUTES.discomfortSeen, { params: { versionId: this.chosen()!, viewingId }, body: {} });
       await this.load();
     });
   }
 
   private open(): Promise<void> {
     return this.doing(async () => {
-      const { versions } = await this.api.get(`lessons/${this.store.lesson().id}/share`, versionsSchema);
+      const { versions } = await this.api.ask(ROUTES.share, { params: { id: this.store.lesson().id } });
       this.versions.set(versions.map((one) => ({ value: one.id, label: `Version ${one.number}` })));
       const asked = versions.find((one) => one.id === this.version()) ?? versions[0];
       if (asked) await this.choose(asked.id);
@@ -178,10 +176,10 @@ export class WatchingBench {
 
   protected load(): Promise<void> {
     return this.doing(async () => {
-      const asked = this.addressOf();
-      const answer = await this.api.get(asked, resultsSchema);
+      const asked = this.asked();
+      const answer = await this.api.ask(ROUTES.results, asked);
       // What was chosen meanwhile is on its way by itself.
-      if (asked === this.addressOf()) this.results.set(answer);
+      if (answer && this.isChosen(asked)) this.results.set(answer);
     });
   }
 
@@ -189,17 +187,21 @@ export class WatchingBench {
   private async ask(): Promise<void> {
     const known = this.results();
     if (!known) return;
-    const asked = this.addressOf();
+    const asked = this.asked(known.stamp);
     try {
-      const answer = await this.api.get(`${asked}&since=${encodeURIComponent(known.stamp)}`, resultsSchema.nullable());
-      if (answer && asked === this.addressOf()) this.results.set(answer);
+      const answer = await this.api.ask(ROUTES.results, asked);
+      if (answer && this.isChosen(asked)) this.results.set(answer);
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
     }
   }
 
-  private addressOf(): string {
-    return `results/${this.chosen()}?cut=${encodeURIComponent(this.cutId())}`;
+  private asked(since?: string) {
+    return { params: { versionId: this.chosen()! }, query: { cut: this.cutId(), since } };
+  }
+
+  private isChosen({ params, query }: ReturnType<typeof this.asked>): boolean {
+    return params.versionId === this.chosen() && query.cut === this.cutId();
   }
 
   private async doing(work: () => Promise<void>): Promise<void> {

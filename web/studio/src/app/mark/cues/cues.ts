@@ -7,10 +7,14 @@ import { Select } from 'primeng/select';
 import type { CutId } from '@limber/core/assembly/cut';
 import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
+import type { FindingPlace } from '@limber/core/check/finding';
 import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
+import { FRAMES, type FrameName } from '@limber/core/cue/frame';
+import { showCues } from '@limber/core/cue/show';
+import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
+import { partsOfKey, type Scope } from '@limber/core/lesson/cue-key';
 import { CUE_KINDS, type CueKind, type CueOverride } from '@limber/core/lesson/override.schema';
-import { pressureWords } from '@limber/core/move/pressure';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
@@ -19,22 +23,45 @@ import { cutName } from '@shared/cut-name';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
-import { lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
 
 const KIND_NAMES: Readonly<Record<CueKind, string>> = {
   count: 'counts',
   countdown: 'seconds left',
-  side: 'sides',
+  side: 'your side',
   swap: 'changes of side',
   label: 'names of steps',
   caption: 'captions',
 };
+const FRAME_NAMES: readonly { value: FrameName; label: string }[] = [
+  { value: '16:9', label: 'on a wide screen' },
+  { value: 'page', label: 'on an upright phone' },
+  { value: '9:16', label: 'as an upright film' },
+  { value: '1:1', label: 'as a square film' },
+];
+const SIZES = [
+  { value: 0.85, label: 'small' },
+  { value: 1, label: 'medium' },
+  { value: 1.2, label: 'large' },
+];
 
 /** Mark · Cues: what is shown over the footage, as the viewer will get it; derived, with the instructor's overrides. */
 @Component({
   selector: 'lc-cues',
-  imports: [FormsModule, RouterLink, Button, InputText, Select, AssemblyPlayer, CueLayer, Ribbon, BenchHead],
+  imports: [
+    FormsModule,
+    RouterLink,
+    Button,
+    InputText,
+    Select,
+    AssemblyPlayer,
+    CueLayer,
+    FindingsPanel,
+    Ribbon,
+    BenchHead,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cues.html',
   styleUrl: './cues.css',
@@ -42,12 +69,18 @@ const KIND_NAMES: Readonly<Record<CueKind, string>> = {
 export class Cues {
   protected readonly store = inject(LessonStore);
   private readonly lessonMedia = lessonMedia();
+  private readonly heard = lessonHeard();
   protected readonly fineClock = fineClock;
   protected readonly clock = clock;
   protected readonly player = viewChild(AssemblyPlayer);
-  protected readonly kinds = CUE_KINDS.map((kind) => ({ kind, name: KIND_NAMES[kind] }));
-  protected readonly shown = signal<ReadonlySet<CueKind>>(new Set(CUE_KINDS));
   protected readonly chosenKey = signal<string | null>(null);
+  /** For how much a change holds. */
+  protected readonly scope = signal<Scope>('cue');
+  protected readonly frames = [...FRAME_NAMES];
+  protected readonly frameName = signal<FrameName>('16:9');
+  protected readonly frame = computed(() => FRAMES[this.frameName()]);
+  protected readonly sizes = SIZES;
+  protected readonly styleNames = CUE_STYLES.map((style) => style.name);
 
   protected readonly lesson = this.store.lesson;
   protected readonly media = this.lessonMedia.media;
@@ -67,41 +100,60 @@ export class Cues {
   );
   protected readonly sounds = computed(() => soundsOf(voicesIn(this.lesson(), this.timeline().passages)));
   protected readonly filmed = computed(() => this.timeline().cut !== null);
-  private readonly derived = computed(() => deriveCues(this.lesson(), this.timeline()));
+  protected readonly cueStyle = computed(() => cueStyleOf(this.lesson()));
+  private readonly shown = computed(() =>
+    showCues(this.lesson(), { timeline: this.timeline(), frame: this.frameName(), heard: this.heard() }),
+  );
   /** What would be derived without any override: hidden cues stay in the list, struck through. */
-  private readonly plain = computed(() => deriveCues({ ...this.lesson(), overrides: [] }, this.timeline()).cues);
-  protected readonly cues = computed(() => this.derived().cues);
-  protected readonly orphans = computed(() => this.derived().orphans);
+  private readonly plain = computed(
+    () => deriveCues({ ...this.lesson(), overrides: [] }, this.timeline(), this.heard()).cues,
+  );
+  protected readonly cues = computed(() => this.shown().cues);
+  private readonly overrides = computed(() => new Map(this.lesson().overrides.map((one) => [one.key, one])));
+  /** What viewers see, by kind, with how many there are. */
+  protected readonly kinds = computed(() =>
+    CUE_KINDS.map((kind) => ({
+      kind,
+      name: KIND_NAMES[kind],
+      count: this.plain().filter((cue) => cue.kind === kind).length,
+      on: !this.overrides().get(kind)?.hidden,
+    })).filter((one) => one.count > 0),
+  );
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
-  private readonly move = computed(() => {
-    const at = this.timeMs();
-    const stepId = this.timeline().passages.find((one) => one.startMs <= at && at < one.endMs)?.stepId;
-    return this.lesson().steps.find((step) => step.id === stepId)?.move ?? null;
-  });
-  protected readonly region = computed(() => this.move()?.region ?? null);
-  protected readonly pressure = computed(() => (this.move() ? pressureWords(this.move()!.pressure) : ''));
   protected readonly list = computed(() => {
-    const overrides = new Map(this.lesson().overrides.map((one) => [one.key, one]));
     const shaped = new Map(this.cues().map((cue) => [cue.key, cue]));
     const names = new Map(this.lesson().steps.map((step) => [step.id, step.move.name]));
-    return this.plain()
-      .filter((cue) => this.shown().has(cue.kind))
-      .map((cue) => ({
-        cue: shaped.get(cue.key) ?? cue,
-        plain: cue,
-        override: overrides.get(cue.key) ?? null,
+    return this.plain().map((plain) => {
+      const cue: Cue = shaped.get(plain.key) ?? plain;
+      const figure = cue.kind === 'count' || cue.kind === 'countdown';
+      return {
+        cue,
+        plain,
+        hidden: !shaped.has(plain.key),
+        edited: cue.edited,
         step: names.get(cue.stepId ?? '') ?? '',
-        words:
-          cue.kind === 'count' || cue.kind === 'countdown'
-            ? `${(shaped.get(cue.key) ?? cue).text} of ${cue.of}`
-            : (shaped.get(cue.key) ?? cue).text,
-      }));
+        words: figure ? `${cue.text} of ${cue.of}` : cue.text,
+      };
+    });
   });
   protected readonly chosen = computed(() => this.list().find((one) => one.cue.key === this.chosenKey()) ?? null);
+  protected readonly scopes = computed(() => {
+    const kind = this.chosen()?.cue.kind ?? 'count';
+    return [
+      { value: 'cue', label: 'this one' },
+      { value: 'passage', label: `${KIND_NAMES[kind]} of this stretch` },
+      { value: 'kind', label: `all ${KIND_NAMES[kind]}` },
+    ];
+  });
+  /** What she has changed so far, for as much as is chosen. */
+  protected readonly change = computed(() => {
+    const one = this.chosen();
+    return one ? (this.overrides().get(keyFor(one.cue, this.scope())) ?? null) : null;
+  });
   protected readonly nowKey = computed(() => {
     const at = this.timeMs();
     const order: CueKind[] = ['count', 'countdown', 'caption', 'swap', 'side', 'label'];
-    const here = this.cues().filter((cue) => cue.startMs <= at && at < cue.endMs && this.shown().has(cue.kind));
+    const here = this.cues().filter((cue) => cue.startMs <= at && at < cue.endMs);
     return here.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))[0]?.key ?? null;
   });
   protected readonly subtitle = computed(() => {
@@ -122,11 +174,21 @@ export class Cues {
   }
 
   protected toggleKind(kind: CueKind): void {
-    this.shown.update((shown) => {
-      const next = new Set(shown);
-      if (!next.delete(kind)) next.add(kind);
-      return next;
+    this.put(kind, { hidden: this.overrides().get(kind)?.hidden ? undefined : true });
+  }
+
+  protected setStyle(name: string): void {
+    const style = CUE_STYLES.find((one) => one.name === name);
+    if (!style || style.name === this.cueStyle().name) return;
+    this.store.edit({
+      kind: 'set_lesson',
+      field: 'cueStyle',
+      value: { ...style, scale: this.cueStyle().scale },
     });
+  }
+
+  protected setSize(scale: number): void {
+    this.store.edit({ kind: 'set_lesson', field: 'cueStyle', value: { ...this.cueStyle(), scale } });
   }
 
   protected pick(cue: Cue): void {
@@ -141,6 +203,12 @@ export class Cues {
     if (first) this.pick(first.cue);
   }
 
+  protected look(place: FindingPlace): void {
+    if (place.on !== 'cut' || this.cutId() !== 'full') return;
+    this.seek(place.startMs);
+    if (place.cue !== undefined) this.chosenKey.set(place.cue);
+  }
+
   protected seek(cutMs: number): void {
     this.player()?.seek(cutMs);
   }
@@ -149,39 +217,50 @@ export class Cues {
     const one = this.chosen();
     const text = field.value.trim();
     if (!one || !text || text === one.cue.text) return;
-    this.change({ text: text === one.plain.text ? undefined : text });
+    this.put(one.cue.key, { text: text === one.plain.text ? undefined : text });
   }
 
   protected setTime(end: 'startMs' | 'endMs', field: HTMLInputElement): void {
     const one = this.chosen();
     if (!one) return;
-    const seconds = Number(field.value.replace(',', '.'));
-    const ms = Math.round(seconds * 1000);
+    const ms = Math.round(Number(field.value.replace(',', '.')) * 1000);
     const fits = Number.isFinite(ms) && ms >= 0 && (end === 'startMs' ? ms < one.cue.endMs : ms > one.cue.startMs);
-    if (fits && ms !== one.cue[end]) this.change({ [end]: ms === one.plain[end] ? undefined : ms });
+    const offset = end === 'startMs' ? 'startOffsetMs' : 'endOffsetMs';
+    if (fits && ms !== one.cue[end])
+      this.put(keyFor(one.cue, this.scope()), { [offset]: ms === one.plain[end] ? undefined : ms - one.plain[end] });
     field.value = ((fits ? ms : one.cue[end]) / 1000).toFixed(2);
   }
 
+  /** Hides as much as is chosen; what is hidden by a wider choice is shown again for the narrower one. */
   protected hide(): void {
     const one = this.chosen();
-    if (one) this.change({ hidden: one.override?.hidden ? undefined : true });
+    if (!one) return;
+    const key = keyFor(one.cue, this.scope());
+    const own = this.overrides().get(key)?.hidden;
+    const wider = this.scope() !== 'kind' && this.hiddenWider(one.cue);
+    if (one.hidden) this.put(key, { hidden: own && !wider ? undefined : wider ? false : undefined });
+    else this.put(key, { hidden: own === false ? undefined : true });
   }
 
   protected reset(): void {
-    const one = this.chosen();
-    if (one?.override) this.store.edit({ kind: 'clear_override', key: one.cue.key });
+    const change = this.change();
+    if (change) this.store.edit({ kind: 'clear_override', key: change.key });
   }
 
-  protected dropOrphan(one: CueOverride): void {
-    this.store.edit({ kind: 'clear_override', key: one.key });
+  private hiddenWider(cue: Cue): boolean {
+    const wider: Scope[] = this.scope() === 'cue' ? ['passage', 'kind'] : ['kind'];
+    return (
+      wider.map((scope) => this.overrides().get(keyFor(cue, scope))?.hidden).find((one) => one !== undefined) ?? false
+    );
   }
 
-  private change(part: Partial<CueOverride>): void {
-    const one = this.chosen()!;
-    const next: CueOverride = { ...one.override, ...part, key: one.cue.key };
-    for (const name of ['text', 'startMs', 'endMs', 'hidden'] as const) if (next[name] === undefined) delete next[name];
-    if (Object.keys(next).length === 1) this.store.edit({ kind: 'clear_override', key: next.key });
-    else this.store.edit({ kind: 'set_override', override: next });
+  private put(key: string, part: Partial<CueOverride>): void {
+    const known = this.overrides().get(key);
+    const next: CueOverride = { ...known, ...part, key };
+    for (const name of ['text', 'startOffsetMs', 'endOffsetMs', 'hidden'] as const)
+      if (next[name] === undefined) delete next[name];
+    if (Object.keys(next).length > 1) this.store.edit({ kind: 'set_override', override: next });
+    else if (known) this.store.edit({ kind: 'clear_override', key });
   }
 
   private go(by: 1 | -1): void {
@@ -192,4 +271,10 @@ export class Cues {
     this.pick(next.cue);
     document.getElementById(`cue-${next.cue.key}`)?.scrollIntoView({ block: 'nearest' });
   }
+}
+
+/** The key under which a change holds for one cue, for those of its kind in its passage, or for all of its kind. */
+function keyFor(cue: Cue, scope: Scope): string {
+  const { passage, kind } = partsOfKey(cue.key);
+  return scope === 'cue' ? cue.key : scope === 'passage' ? `${passage}|${kind}` : kind;
 }

@@ -7,9 +7,9 @@ import type { SingleChange } from '@limber/core/lesson/change.schema';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { isWork, SEGMENT_KINDS } from '@limber/core/lesson/segment-kind';
 import { workedSideSchema, type Segment } from '@limber/core/lesson/segment.schema';
-import { driftOf } from '@limber/core/schedule/drift';
+import { filmedWork } from '@limber/core/schedule/filmed-work';
 import type { Guess } from '@limber/core/schedule/next-to-mark';
-import { doseFor } from '@limber/core/schedule/schedule';
+import { doseFor, partMs } from '@limber/core/schedule/schedule';
 import { fineClock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
 
@@ -115,20 +115,14 @@ export class SegmentCard {
       off: planned !== null && one.beatsMs.length > 0 && step!.dose.form !== 'timed' && one.beatsMs.length !== planned,
     };
   });
+  /** Work held against work: how long this side was planned, and how long it is on the film. */
   protected readonly drift = computed(() => {
-    const drift = driftOf(this.store.plan(), this.filmed()).find((one) => one.stepId === this.segment().stepId);
-    if (!drift) return '';
-    const s = (ms: number): string => `${(Math.abs(ms) / 1000).toFixed(1)} s`;
-    const shift = drift.filmedStartMs - drift.plannedStartMs;
-    const when =
-      Math.abs(shift) < 250
-        ? 'starts as planned'
-        : `starts ${s(shift)} ${shift > 0 ? 'later' : 'earlier'} than planned`;
-    const length =
-      Math.abs(drift.stretchMs) < 250
-        ? 'and is as long'
-        : `and is ${s(drift.stretchMs)} ${drift.stretchMs > 0 ? 'longer' : 'shorter'}`;
-    return `It ${when} ${length}.`;
+    const { stepId, side, kind } = this.segment();
+    const step = this.store.lesson().steps.find((one) => one.id === stepId);
+    const work = filmedWork(this.filmed()).find((one) => one.stepId === stepId && one.side === side);
+    if (!step || !side || !work || !isWork(kind)) return '';
+    const [planned, filmed] = [partMs(step, side), work.workMs].map((ms) => `${(ms / 1000).toFixed(1)} s`);
+    return `${filmed} of work on the film, ${planned} planned.`;
   });
 
   protected readonly steps = computed(() => [

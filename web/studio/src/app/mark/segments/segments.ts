@@ -13,32 +13,28 @@ import {
 } from '@angular/core';
 
 import { FormsModule } from '@angular/forms';
-
 import { RouterLink } from '@angular/router';
-
 import { Button } from 'primeng/button';
-
 import { Select } from 'primeng/select';
-
 import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
 import { cutOf, inCut } from '@limber/core/assembly/cut';
 import { fullCut } from '@limber/core/assembly/cuts';
 import { passagesOf } from '@limber/core/assembly/passages';
 import { cutTimesOf, leftOut, placeAt } from '@limber/core/assembly/place';
 import { freeStretch, moveEnd, segmentAt, withBeat } from '@limber/core/take/marking';
+import type { FindingPlace } from '@limber/core/check/finding';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import type { Segment } from '@limber/core/lesson/segment.schema';
 import { clock, fineClock } from '@limber/core/time/clock';
 import type { TakeMs } from '@limber/core/time/clocks';
 import { snapToFrame } from '@limber/core/time/frames';
 import { AssemblyPlayer } from '@shared/assembly-player';
-
 import { Ribbon } from '@shared/ribbon';
-
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { Progress } from '../../progress/jobs';
 import { lessonMedia } from '../../progress/lesson-media';
+import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
 import { SegmentCard, segmentName } from './segment-card';
 import { Tape, type BoundaryMove } from './tape';
@@ -51,7 +47,18 @@ const NUDGE_FRAMES = 1;
 /** Mark · Segments: where each step, side, hold and repetition lies in the footage. */
 @Component({
   selector: 'lc-segments',
-  imports: [FormsModule, RouterLink, Button, Select, AssemblyPlayer, Ribbon, SegmentCard, Tape, BenchHead],
+  imports: [
+    FormsModule,
+    RouterLink,
+    Button,
+    Select,
+    AssemblyPlayer,
+    FindingsPanel,
+    Ribbon,
+    SegmentCard,
+    Tape,
+    BenchHead,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './segments.html',
   styleUrl: './segments.css',
@@ -186,6 +193,15 @@ export class Segments {
     this.openFromMs.set(null);
     this.takeId.set(takeId);
     this.selectedId.set(null);
+  }
+
+  /** Where something was found, on its take. */
+  protected look(place: FindingPlace): void {
+    if (place.on === 'cut') this.goToLesson(place.startMs);
+    else if (place.on === 'take') {
+      this.chooseTake(place.takeId);
+      afterNextRender(() => this.seek(place.startMs), { injector: this.injector });
+    }
   }
 
   protected seek(takeMs: TakeMs): void {

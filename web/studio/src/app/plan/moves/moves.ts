@@ -4,7 +4,6 @@ import { Router } from '@angular/router';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { findingKey } from '@limber/core/check/finding';
 import { stepOf } from '@limber/core/lesson/lesson.schema';
 import { singleStep } from '@limber/core/schedule/practice-cut';
 import { schoolOf } from '@limber/core/school/schools';
@@ -20,8 +19,7 @@ import { Lessons } from '../../api/lessons';
 import { Keys } from '../../keys/keys';
 import { MoveFinder } from '../../library/move-finder';
 import { BenchHead } from '../../shell/bench-head';
-import { FindingCard } from '../finding-card';
-import { Findings } from '../findings';
+import { FindingsPanel } from '../../findings/findings-panel';
 import { FitDialog } from './fit-dialog';
 import { LessonDetails } from './lesson-details';
 import { OrderDialog } from './order-dialog';
@@ -31,7 +29,6 @@ import { StepList } from './step-list';
 import { WordsField } from './words-field';
 
 /** So many findings stand beside the steps; the rest is one press away. */
-const FEW = 4;
 
 /** Plan · Moves: which moves, in which order, how much, in which words; and how long that runs. */
 @Component({
@@ -45,7 +42,7 @@ const FEW = 4;
     Ribbon,
     MoveFinder,
     BenchHead,
-    FindingCard,
+    FindingsPanel,
     FitDialog,
     LessonDetails,
     OrderDialog,
@@ -66,8 +63,6 @@ export class Moves {
   protected readonly details = signal(false);
   protected readonly fitting = signal(false);
   protected readonly ordering = signal(false);
-  protected readonly everything = signal(false);
-  protected readonly checks = inject(Findings);
   protected readonly open = signal<'opening' | 'closing' | null>(null);
 
   protected readonly lesson = this.store.lesson;
@@ -108,15 +103,6 @@ export class Moves {
   });
   protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
   protected readonly route = computed(() => routeOf(this.lesson().steps, this.store.selectedStepId()));
-  /** The chosen step's findings first, then the worst of the rest. */
-  protected readonly findings = computed(() => {
-    const chosen = this.store.selectedStepId();
-    const own = this.checks.all().filter((one) => one.place.stepId === chosen);
-    return [...own, ...this.checks.all().filter((one) => one.place.stepId !== chosen)];
-  });
-  protected readonly shown = computed(() => (this.everything() ? this.findings() : this.findings().slice(0, FEW)));
-  protected readonly key = findingKey;
-  protected readonly FEW = FEW;
 
   constructor() {
     inject(Keys).use([

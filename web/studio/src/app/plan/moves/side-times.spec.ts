@@ -7,9 +7,13 @@ const work = (side: Passage['side'], ms: number): Passage => ({
   side,
   startMs: 0,
   endMs: ms,
+  pieceId: null,
   segmentId: null,
   share: 1,
+  shareBefore: 0,
   beatsMs: [],
+  beatsBefore: 0,
+  beatCount: 0,
   spoken: [],
   words: '',
 });

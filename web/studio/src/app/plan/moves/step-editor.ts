@@ -100,7 +100,16 @@ export class StepEditor {
   }
 
   protected setPlan(plan: Step['sidePlan']): void {
-    this.store.edit({ kind: 'set_step', stepId: this.step().id, field: 'sidePlan', value: plan });
+    const stepId = this.step().id;
+    const sides = { kind: 'set_step', stepId, field: 'sidePlan', value: plan } as const;
+    // One side only is on purpose when she chooses it, and says so there.
+    const purpose = plan === 'left_only' || plan === 'right_only';
+    if (purpose === this.step().compares) this.store.edit(sides);
+    else
+      this.store.edit({
+        kind: 'batch',
+        changes: [sides, { kind: 'set_step', stepId, field: 'compares', value: purpose }],
+      });
   }
 
   protected setWords(part: keyof Narration, text: string): void {

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import { findingKey, type Finding, type FindingPlace } from '@limber/core/check/finding';
+import type { PlanPlace } from '@limber/core/check/finding';
+import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
 import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
 import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
@@ -12,11 +13,11 @@ import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { BenchHead } from '../../shell/bench-head';
-import { FindingCard } from '../finding-card';
-import { Findings } from '../findings';
+import { FindingCard } from '../../findings/finding-card';
+import { Findings } from '../../findings/findings';
 import { WordsField } from '../moves/words-field';
 
-type Part = FindingPlace['part'];
+type Part = PlanPlace['part'];
 
 interface Field {
   readonly part: Part;
@@ -37,7 +38,7 @@ interface Passage {
   readonly fill: string;
   readonly line: string;
   readonly fields: readonly Field[];
-  readonly findings: readonly Finding[];
+  readonly findings: readonly FindingGroup[];
   /** Fields that mean something for this step's dose. */
   readonly offers: string;
   readonly step: Step | null;
@@ -62,7 +63,6 @@ export class Words {
   protected readonly store = inject(LessonStore);
   protected readonly checks = inject(Findings);
   protected readonly clock = clock;
-  protected readonly key = findingKey;
 
   private readonly everything = computed(() => {
     const { opening, closing, steps } = this.store.lesson();
@@ -163,8 +163,12 @@ export class Words {
     document.getElementById(`words-${stepId}`)?.scrollIntoView({ block: 'center', behavior: 'smooth' });
   }
 
-  private at(stepId: string | null, parts: readonly Part[]): Finding[] {
-    return this.checks.all().filter(({ place }) => place.stepId === stepId && parts.includes(place.part));
+  private at(stepId: string | null, parts: readonly Part[]): FindingGroup[] {
+    return groupsOf(
+      this.checks
+        .open()
+        .filter(({ place }) => place.on === 'plan' && place.stepId === stepId && parts.includes(place.part)),
+    );
   }
 
   private go(by: 1 | -1): void {

@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import * as z from 'zod';
-import { shareSchema, type Share } from '@limber/core/api/keeping';
+import type { Share } from '@limber/core/api/keeping';
+import { ROUTES } from '@limber/core/api/routes';
 import { readFirst } from '@limber/core/check/read-first';
+import { ruleOf } from '@limber/core/check/rules';
 import { lessonCuts } from '@limber/core/assembly/cuts';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
@@ -13,14 +14,14 @@ import { Ribbon } from '@shared/ribbon';
 import { Api, wordsOf } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { Session } from '../../api/session';
+import { FindingCard } from '../../findings/finding-card';
+import { Findings } from '../../findings/findings';
 import { BenchHead } from '../../shell/bench-head';
-
-const sharedSchema = z.object({ versionId: z.string(), number: z.number(), token: z.string() });
 
 /** Share · Publish: freeze a version, hand out its link, take the link back. */
 @Component({
   selector: 'lc-publish',
-  imports: [RouterLink, Button, Dialog, Ribbon, BenchHead],
+  imports: [RouterLink, Button, Dialog, FindingCard, Ribbon, BenchHead],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.css',
@@ -29,6 +30,9 @@ export class Publish {
   private readonly api = inject(Api);
   protected readonly store = inject(LessonStore);
   protected readonly session = inject(Session);
+  protected readonly checks = inject(Findings);
+  /** What is missing is said before it is shared. */
+  protected readonly asking = signal(false);
   protected readonly deleting = signal<Share['versions'][number] | null>(null);
   protected readonly state = signal<Share | null>(null);
   protected readonly problem = signal('');
@@ -72,9 +76,23 @@ export class Publish {
     void this.load();
   }
 
+  /** What stands in the way of sharing: what must be mended, and what is missing on the film. */
+  protected readonly missing = computed(() =>
+    this.ready()
+      ? this.checks.groups().filter((one) => one.severity === 'must' || ruleOf(one.rule).beforeSharing === true)
+      : [],
+  );
+
+  /** At once where nothing is missing; else it is said first. */
+  protected askToShare(): void {
+    if (this.missing().length > 0) this.asking.set(true);
+    else void this.share();
+  }
+
   protected share(): Promise<void> {
+    this.asking.set(false);
     return this.doing(async () => {
-      const { token } = await this.api.post(`lessons/${this.store.lesson().id}/share`, {}, sharedSchema);
+      const { token } = await this.api.ask(ROUTES.shareLesson, { params: this.params, body: {} });
       await this.load();
       await this.copy(this.urlOf(token));
     });
@@ -82,24 +100,28 @@ export class Publish {
 
   protected newLink(versionId: string): Promise<void> {
     return this.doing(async () => {
-      await this.api.post(`lessons/${this.store.lesson().id}/share/links`, { versionId }, z.unknown());
+      await this.api.ask(ROUTES.newLink, { params: this.params, body: { versionId } });
       await this.load();
     });
   }
 
   protected revoke(token: string, revoked: boolean): Promise<void> {
     return this.doing(async () => {
-      await this.api.patch(`lessons/${this.store.lesson().id}/share/links/${token}`, { revoked }, z.unknown());
+      await this.api.ask(ROUTES.changeLink, { params: { ...this.params, token }, body: { revoked } });
       await this.load();
     });
   }
 
   protected deleteVersion(id: string): Promise<void> {
     return this.doing(async () => {
-      await this.api.delete(`lessons/${this.store.lesson().id}/share/versions/${id}`);
+      await this.api.ask(ROUTES.deleteVersion, { params: { ...this.params, versionId: id } });
       this.deleting.set(null);
       await this.load();
     });
+  }
+
+  private get params(): { id: string } {
+    return { id: this.store.lesson().id };
   }
 
   private urlOf(token: string): string {
@@ -116,9 +138,7 @@ export class Publish {
   }
 
   private load(): Promise<void> {
-    return this.doing(async () =>
-      this.state.set(await this.api.get(`lessons/${this.store.lesson().id}/share`, shareSchema)),
-    );
+    return this.doing(async () => this.state.set(await this.api.ask(ROUTES.share, { params: this.params })));
   }
 
   private async doing(work: () => Promise<void>): Promise<void> {

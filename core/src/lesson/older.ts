@@ -1,66 +1,11 @@
-import type { DocumentKind, Entity } from '../document/document';
-import { overrideSchema } from './override.schema';
-import { pieceSchema } from './piece.schema';
-import { segmentSchema } from './segment.schema';
-import { takeSchema } from './take.schema';
-import { voiceOverSchema } from './voice-over.schema';
-import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, MOST, stepSchema, type Lesson } from './lesson.schema';
-
+/** What older programs wrote, as plain JSON. */
 type Json = Record<string, unknown>;
-
-const id = (field: string) => (entity: Entity) => (entity[field] as string | null | undefined) ?? null;
-const text = (a: Entity, b: Entity, field: string): number => {
-  const [left, right] = [String(a[field]), String(b[field])];
-  return left < right ? -1 : left > right ? 1 : 0;
-};
-
-/** The lesson as a stored document and as the open **lesson bundle**. */
-export const lessonDocument: DocumentKind<Lesson> = {
-  format: LESSON_FORMAT,
-  version: LESSON_VERSION,
-  noun: 'lesson',
-  schema: lessonSchema,
-  lists: {
-    steps: { one: 'step', schema: stepSchema, most: MOST.steps, key: 'id', order: null },
-    takes: { one: 'take', schema: takeSchema, most: MOST.takes, key: 'id', order: null },
-    assembly: { one: 'piece', schema: pieceSchema, most: MOST.assembly, key: 'id', order: null },
-    segments: {
-      one: 'segment',
-      schema: segmentSchema,
-      most: MOST.segments,
-      key: 'id',
-      order: (a, b) => (a['startMs'] as number) - (b['startMs'] as number) || text(a, b, 'id'),
-    },
-    voiceOver: { one: 'voice-over', schema: voiceOverSchema, most: MOST.voiceOver, key: 'id', order: null },
-    overrides: {
-      one: 'override',
-      schema: overrideSchema,
-      most: MOST.overrides,
-      key: 'key',
-      order: (a, b) => text(a, b, 'key'),
-    },
-  },
-  references: [
-    { list: 'assembly', field: 'takeId', to: 'takes', idOf: id('takeId') },
-    { list: 'segments', field: 'takeId', to: 'takes', idOf: id('takeId') },
-    { list: 'segments', field: 'stepId', to: 'steps', idOf: id('stepId') },
-    { list: 'voiceOver', field: 'stepId', to: 'steps', idOf: id('stepId') },
-    // A cue is named by its key; one whose cue is gone is told as such, not refused.
-    { list: 'overrides', field: 'key', to: 'steps', idOf: stepOfCue, loose: true },
-  ],
-  migrations: { 1: lessonFrom1, 2: lessonFrom2 },
-};
-
-function stepOfCue(override: Entity): string | null {
-  const stepId = String(override['key']).split('|')[0]!;
-  return stepId === '-' ? null : stepId;
-}
 
 /**
  * Version 1 knew one file a take and whether its picture was mirrored. Version 2 knows a take's sources, which side
  * viewers do when the hand is at the left of the picture, pieces with ids, and voice-over.
  */
-function lessonFrom1(lesson: Json): Json {
+export function lessonFrom1(lesson: Json): Json {
   return {
     ...lesson,
     ...(Array.isArray(lesson['takes']) ? { takes: (lesson['takes'] as Json[]).map(takeFrom1) } : {}),
@@ -69,7 +14,7 @@ function lessonFrom1(lesson: Json): Json {
 }
 
 /** Version 2 knew moves only, and did not say so; its beats did not say their unit. */
-function lessonFrom2(lesson: Json): Json {
+export function lessonFrom2(lesson: Json): Json {
   return {
     ...lesson,
     ...(Array.isArray(lesson['steps']) ? { steps: (lesson['steps'] as Json[]).map(stepFrom2) } : {}),
@@ -127,6 +72,11 @@ export function changeForward(change: unknown): unknown {
     }
     case 'set_segment':
       return one['field'] === 'beats' ? { ...one, field: 'beatsMs' } : one;
+    case 'set_override': {
+      // Times of the whole lesson, which an edit alone cannot turn into distances from the derived ones.
+      const { startMs: _start, endMs: _end, ...override } = (one['override'] ?? {}) as Json;
+      return { ...one, override };
+    }
     case 'set_assembly':
       return Array.isArray(one['assembly']) ? { ...one, assembly: piecesFrom1(one['assembly'] as Json[]) } : one;
     default:

@@ -1,0 +1,31 @@
+import * as z from 'zod';
+import { filmWishSchema } from '../render/film.schema';
+import { jobSchema } from './media';
+
+/** What film is asked for: of the lesson as it is, or of one of its versions. */
+export const newFilmSchema = filmWishSchema.extend({ versionId: z.uuid().optional() });
+export type NewFilm = z.input<typeof newFilmSchema>;
+
+/** A finished film that was asked for, made or not. */
+export const filmSchema = filmWishSchema.required().extend({
+  id: z.string(),
+  lessonId: z.string(),
+  /** The number of the version that it is of; null for the lesson as it was. */
+  version: z.number().nullable(),
+  style: z.string(),
+  durationMs: z.number(),
+  width: z.number(),
+  height: z.number(),
+  createdAt: z.coerce.date(),
+  /** What it weighs; null while it is not there. */
+  bytes: z.number().nullable(),
+  /** Whether the same wish would make another film of the lesson today. */
+  changed: z.boolean(),
+  /** Pictures in words that no film can show, as they were written. */
+  leftOut: z.array(z.string()),
+  job: jobSchema.nullable(),
+});
+export type Film = z.infer<typeof filmSchema>;
+
+/** The films of a lesson, the newest first. */
+export const filmsSchema = z.array(filmSchema);

@@ -1,0 +1,302 @@
+import * as z from 'zod';
+import { soundSchema } from '../footage/sound.document';
+import { publishedSchema } from '../viewing/published.schema';
+import { editAnswerSchema, editsSchema } from './edits';
+import { filmSchema, filmsSchema, newFilmSchema } from './films';
+import { answersSchema, batchSchema, takenAnswersSchema, takenEventsSchema, viewerIdSchema } from './follow';
+import {
+  freedSchema,
+  linkChangeSchema,
+  linkSchema,
+  newLinkSchema,
+  roomSchema,
+  sharedSchema,
+  shareSchema,
+  trashedSchema,
+} from './keeping';
+import {
+  createdSchema,
+  lessonListSchema,
+  newLessonSchema,
+  openedLessonSchema,
+  openedLibrarySchema,
+  usedSchema,
+} from './lessons';
+import { jobSchema, mediumSchema, uploadSchema } from './media';
+import {
+  comeInSchema,
+  doorAskedSchema,
+  doorSchema,
+  invitedSchema,
+  inviteSchema,
+  newPasswordSchema,
+  peopleSchema,
+  sessionSchema,
+  signInSchema,
+} from './people';
+import { resultsSchema } from './results';
+import { route, type Route } from './route';
+import { viewerRecordSchema } from './viewer-record';
+
+const id = z.object({ id: z.string() });
+const version = z.object({ id: z.string(), versionId: z.string() });
+const token = z.object({ token: z.string() });
+const medium = z.object({ token: z.string(), mediaId: z.string() });
+const everybody = { for: 'everybody' } as const;
+const owner = { for: 'owner' } as const;
+/** Kept as a file instead of being shown. */
+const download = z.object({ download: z.string().optional() });
+/** Sent only so that a body is there. */
+const nothing = z.object({});
+
+/** Every address of the HTTP API, once: what it takes, what it answers, and who may ask. */
+export const ROUTES = {
+  session: route('get', '/session', 'Who is signed in', { ...everybody, answer: sessionSchema }),
+  signIn: route('post', '/session', 'Sign in', { ...everybody, body: signInSchema, answer: sessionSchema }),
+  signOut: route('delete', '/session', 'Sign out here', {}),
+  signOutEverywhere: route('delete', '/session/everywhere', 'Sign out everywhere', {}),
+  setPassword: route('put', '/session/password', 'Change one’s own password', {
+    body: newPasswordSchema,
+    answer: sessionSchema,
+  }),
+  door: route('post', '/session/door', 'What a one-time link is for', {
+    ...everybody,
+    body: doorAskedSchema,
+    answer: doorSchema,
+  }),
+  comeIn: route('post', '/session/set-up', 'Come in by a one-time link', {
+    ...everybody,
+    body: comeInSchema,
+    answer: sessionSchema,
+    status: 201,
+  }),
+
+  people: route('get', '/people', 'Who works here, and who is invited', { answer: peopleSchema }),
+  invite: route('post', '/people/invitations', 'Invite somebody by a one-time link', {
+    ...owner,
+    body: inviteSchema,
+    answer: invitedSchema,
+    status: 201,
+  }),
+  withdraw: route('delete', '/people/invitations/:id', 'Withdraw an invitation', { ...owner, params: id }),
+  removePerson: route('delete', '/people/:id', 'Remove an account; anybody may remove their own', { params: id }),
+
+  lessons: route('get', '/lessons', 'The desk: every lesson with where it stands', { answer: lessonListSchema }),
+  newLesson: route('post', '/lessons', 'Begin a lesson', { body: newLessonSchema, answer: createdSchema, status: 201 }),
+  bringIn: route('post', '/lessons/import', 'Bring in a lesson bundle', {
+    body: z.unknown(),
+    answer: createdSchema,
+    status: 201,
+  }),
+  lesson: route('get', '/lessons/:id', 'Open a lesson', { params: id, answer: openedLessonSchema }),
+  editLesson: route(
+    'post',
+    '/lessons/:id/edits',
+    'Edit a lesson; 409 with the same answer where an edit meets a newer one',
+    {
+      params: id,
+      body: editsSchema,
+      answer: editAnswerSchema,
+    },
+  ),
+  lessonBundle: route('get', '/lessons/:id/bundle', 'A lesson as a bundle', { params: id, answer: z.unknown() }),
+  lessonCues: route('get', '/lessons/:id/cues.vtt', 'The cues of a lesson as WebVTT', {
+    params: id,
+    query: z.object({ kinds: z.string().optional() }),
+    type: 'text/vtt',
+  }),
+  copyLesson: route('post', '/lessons/:id/copy', 'The same plan, takes and marks under another name', {
+    params: id,
+    body: nothing,
+    answer: createdSchema,
+    status: 201,
+  }),
+  trashLesson: route('delete', '/lessons/:id', 'Put a lesson in the trash', { ...owner, params: id }),
+
+  share: route('get', '/lessons/:id/share', 'Versions and links of a lesson', { params: id, answer: shareSchema }),
+  shareLesson: route('post', '/lessons/:id/share', 'Freeze a version and make a link to it', {
+    ...owner,
+    params: id,
+    body: nothing,
+    answer: sharedSchema,
+    status: 201,
+  }),
+  newLink: route('post', '/lessons/:id/share/links', 'One more link to a version', {
+    ...owner,
+    params: id,
+    body: newLinkSchema,
+    answer: linkSchema,
+    status: 201,
+  }),
+  changeLink: route('patch', '/lessons/:id/share/links/:token', 'Revoke a link, open it again, or lead it elsewhere', {
+    ...owner,
+    params: z.object({ id: z.string(), token: z.string() }),
+    body: linkChangeSchema,
+    answer: linkSchema,
+  }),
+  deleteVersion: route('delete', '/lessons/:id/share/versions/:versionId', 'Delete a version with what viewers did', {
+    ...owner,
+    params: version,
+  }),
+
+  films: route('get', '/lessons/:id/films', 'The finished films of a lesson', { params: id, answer: filmsSchema }),
+  newFilm: route('post', '/lessons/:id/films', 'Make a film of a lesson or of one of its versions', {
+    params: id,
+    body: newFilmSchema,
+    answer: filmSchema,
+    status: 202,
+  }),
+  deleteFilm: route('delete', '/films/:id', 'Delete a finished film', { ...owner, params: id }),
+  filmMp4: route('get', '/films/:id/film.mp4', 'A finished film', { params: id, query: download, type: 'video/mp4' }),
+  filmWebm: route('get', '/films/:id/film.webm', 'A finished film', {
+    params: id,
+    query: download,
+    type: 'video/webm',
+  }),
+
+  trash: route('get', '/trash', 'What lies in the trash', { answer: z.array(trashedSchema) }),
+  restore: route('post', '/trash/:id/restore', 'Put a lesson back on the desk', {
+    ...owner,
+    params: id,
+    body: nothing,
+    answer: createdSchema,
+  }),
+  closeLinks: route('post', '/trash/:id/close-links', 'Take back the links of a lesson in the trash', {
+    ...owner,
+    params: id,
+    body: nothing,
+  }),
+  deleteForGood: route('delete', '/trash/:id', 'Delete a lesson for good', {
+    ...owner,
+    params: id,
+    answer: freedSchema,
+  }),
+  emptyTrash: route('delete', '/trash', 'Delete everything in the trash for good', { ...owner, answer: freedSchema }),
+  room: route('get', '/room', 'What lies on the disk', { answer: roomSchema }),
+
+  library: route('get', '/library', 'The library of moves', { answer: openedLibrarySchema }),
+  libraryUsed: route('get', '/library/used', 'Which lessons hold a copy of which move', {
+    answer: z.array(usedSchema),
+  }),
+  editLibrary: route(
+    'post',
+    '/library/edits',
+    'Edit the library; 409 with the same answer where an edit meets a newer one',
+    {
+      body: editsSchema,
+      answer: editAnswerSchema,
+    },
+  ),
+
+  arrivals: route('get', '/arrivals', 'What became of the uploads of a lesson', {
+    query: z.object({ lessonId: z.string().min(1).max(80) }),
+    answer: z.array(uploadSchema),
+  }),
+  arrival: route('get', '/arrivals/:id', 'What became of an upload', { params: id, answer: uploadSchema }),
+  arrivalSeen: route('post', '/arrivals/:id/seen', 'Take note of what became of an upload', {
+    params: id,
+    body: nothing,
+  }),
+  arrivalAgain: route('post', '/arrivals/:id/look', 'Look at an upload again', {
+    params: id,
+    body: nothing,
+    answer: uploadSchema,
+  }),
+
+  medium: route('get', '/media/:id', 'A medium, and what is made of it', { params: id, answer: mediumSchema }),
+  prepare: route('post', '/media/:id/prepare', 'Make everything of a medium again', {
+    params: id,
+    body: nothing,
+    answer: mediumSchema,
+    status: 202,
+  }),
+  poster: route('get', '/media/:id/poster.jpg', 'A still of a medium', { params: id, type: 'image/jpeg' }),
+  sound: route('get', '/media/:id/sound.json', 'What was found in the sound of a medium', {
+    params: id,
+    answer: soundSchema,
+  }),
+  film: route('get', '/media/:id/proxy.mp4', 'The copy of a film that plays', { params: id, type: 'video/mp4' }),
+  heardSound: route('get', '/media/:id/proxy.m4a', 'The copy of a sound that plays', { params: id, type: 'audio/mp4' }),
+
+  stream: route('get', '/jobs/stream', 'Everything that moves, as server-sent events', { type: 'text/event-stream' }),
+  job: route('get', '/jobs/:id', 'How far long work is', { params: id, answer: jobSchema }),
+  cancelJob: route('post', '/jobs/:id/cancel', 'Cancel long work', { params: id, body: nothing, answer: jobSchema }),
+  retryJob: route('post', '/jobs/:id/retry', 'Try long work again', { params: id, body: nothing, answer: jobSchema }),
+
+  results: route('get', '/results/:versionId', 'What viewers did with a version; 204 where nothing is new', {
+    params: z.object({ versionId: z.string() }),
+    query: z.object({
+      /** The cut that is asked about; `all` for every step over all of them. */
+      cut: z.string().max(90).default('full'),
+      /** The stamp of what is known already. */
+      since: z.string().max(80).optional(),
+    }),
+    answer: resultsSchema.nullable(),
+  }),
+  discomfortSeen: route(
+    'post',
+    '/results/:versionId/discomfort/:viewingId/seen',
+    'Take note of a remark of discomfort',
+    {
+      params: z.object({ versionId: z.uuid(), viewingId: z.uuid() }),
+      body: nothing,
+    },
+  ),
+
+  viewerRecord: route('get', '/follow/viewers/:viewerId', 'Everything that is stored of one viewer’s browser', {
+    ...everybody,
+    params: z.object({ viewerId: viewerIdSchema }),
+    answer: viewerRecordSchema,
+  }),
+  eraseViewer: route('delete', '/follow/viewers/:viewerId', 'Erase all of it', {
+    ...everybody,
+    params: z.object({ viewerId: viewerIdSchema }),
+  }),
+  follow: route('get', '/follow/:token', 'What a link leads to: a published lesson', {
+    ...everybody,
+    params: token,
+    answer: publishedSchema,
+  }),
+  followFilm: route('get', '/follow/:token/media/:mediaId/proxy.mp4', 'A film of a published lesson', {
+    ...everybody,
+    params: medium,
+    type: 'video/mp4',
+  }),
+  followSound: route('get', '/follow/:token/media/:mediaId/proxy.m4a', 'A sound of a published lesson', {
+    ...everybody,
+    params: medium,
+    type: 'audio/mp4',
+  }),
+  followPoster: route('get', '/follow/:token/media/:mediaId/poster.jpg', 'A still of a published lesson', {
+    ...everybody,
+    params: medium,
+    type: 'image/jpeg',
+  }),
+  followCaptions: route('get', '/follow/:token/captions.vtt', 'Captions of a published lesson as WebVTT', {
+    ...everybody,
+    params: token,
+    query: z.object({ cut: z.string().default('full') }),
+    type: 'text/vtt',
+  }),
+  sendEvents: route('post', '/follow/:token/events', 'What was played of a published lesson', {
+    ...everybody,
+    params: token,
+    body: batchSchema,
+    answer: takenEventsSchema,
+    status: 202,
+  }),
+  sendAnswers: route('post', '/follow/:token/feedback', 'What a viewer says at the end', {
+    ...everybody,
+    params: token,
+    body: answersSchema,
+    answer: takenAnswersSchema,
+    status: 202,
+  }),
+
+  openapi: route('get', '/openapi.json', 'This description', {
+    ...everybody,
+    answer: z.record(z.string(), z.unknown()),
+  }),
+} as const satisfies Record<string, Route>;
+
+export type RouteName = keyof typeof ROUTES;

@@ -1,0 +1,32 @@
+import type { Heard } from '../cue/heard';
+import { applyChange } from '../lesson/change';
+import type { Change, SingleChange } from '../lesson/change.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import { checkLesson } from './check-lesson';
+import type { Finding } from './finding';
+
+/**
+ * One change that makes the first repair of each of some findings. They are made one after the other, each as it is
+ * offered after those before it: two that mend the same words do not write over each other. What is mended on the way is
+ * left alone.
+ *
+ * @param ids of findings of this lesson.
+ * @example mendAll(lesson, ['never-described@a/before', 'never-described@b/before']) // { kind: 'batch', changes: [{ … }, { … }] }
+ */
+export function mendAll(lesson: Lesson, ids: readonly string[], heard?: Heard): Change | null {
+  const changes: SingleChange[] = [];
+  const left = new Set(ids);
+  let state = lesson;
+  let findings: readonly Finding[] = checkLesson(state, heard);
+  for (;;) {
+    const next = findings.find((one) => left.has(one.id) && one.repairs.some((repair) => repair.change));
+    if (!next) break;
+    left.delete(next.id);
+    const { change } = next.repairs.find((repair) => repair.change)!;
+    changes.push(...(change!.kind === 'batch' ? change.changes : [change!]));
+    state = applyChange(state, change!);
+    findings = checkLesson(state, heard);
+  }
+  if (changes.length === 0) return null;
+  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
+}

@@ -1,0 +1,198 @@
+/** `must`: it goes wrong as it stands; `should`: better mended; `note`: worth knowing. */
+export type Severity = 'must' | 'should' | 'note';
+
+/** Where on the path of a lesson a rule looks. */
+export type RuleStage = 'plan' | 'film' | 'mark' | 'cue' | 'share';
+
+/** The checks that there are; each rule belongs to one. */
+export type CheckName =
+  'length' | 'balance' | 'caution' | 'voice' | 'words' | 'order' | 'promise' | 'claim' | 'film' | 'talk' | 'cue';
+
+export interface Rule {
+  readonly stage: RuleStage;
+  /** How bad it is as a rule; a finding may be milder. */
+  readonly severity: Severity;
+  readonly check: CheckName;
+  /** How several of them are told as one; what mends all of them. Without it the first stands for all. */
+  readonly many?: (count: number) => string;
+  readonly mendAll?: string;
+  /** Said before a lesson is shared, however bad it is. */
+  readonly beforeSharing?: boolean;
+}
+
+const plan = (severity: Severity, check: CheckName, more: Partial<Rule> = {}): Rule => ({
+  stage: 'plan',
+  severity,
+  check,
+  ...more,
+});
+const film = (severity: Severity, more: Partial<Rule> = {}): Rule => ({
+  stage: 'mark',
+  severity,
+  check: 'film',
+  ...more,
+});
+const claims = plan('should', 'claim', { many: (n) => `${n} sentences promise too much.` });
+
+/** Every rule of every stage: a closed list. */
+export const RULES = {
+  'off-target': plan('should', 'length'),
+  'long-opening': plan('should', 'length'),
+
+  'uneven-sides': plan('must', 'balance', {
+    many: (n) => `${n} moves give one side more than the other.`,
+    mendAll: 'Make all of them even',
+  }),
+  'second-side-missing': plan('must', 'balance', {
+    many: (n) => `${n} moves are done on one side only.`,
+    mendAll: 'Add the other side to all',
+  }),
+  'one-region-most': plan('note', 'balance'),
+
+  'caution-jaw': plan('must', 'caution'),
+  'caution-neck': plan('must', 'caution'),
+  'caution-head-back': plan('should', 'caution'),
+  'caution-drain': plan('must', 'caution'),
+  'caution-eye': plan('must', 'caution'),
+  'caution-cold': plan('should', 'caution'),
+  'caution-breath': plan('should', 'caution'),
+  'caution-slip': plan('should', 'caution'),
+  'caution-shoulder-pregnancy': plan('should', 'caution'),
+
+  'mouth-busy': plan('must', 'voice', {
+    many: (n) => `Words stand over ${n} moves during which nobody can talk.`,
+    mendAll: 'Speak all of them over the footage afterwards',
+  }),
+  'count-and-words': plan('should', 'voice', {
+    many: (n) => `${n} moves are counted aloud while the mouth has something else to do.`,
+    mendAll: 'Count none of them aloud',
+  }),
+  'talk-longer-than-dose': plan('should', 'voice', {
+    many: (n) => `The words over ${n} moves take longer than the moves.`,
+    mendAll: 'Say all of them before',
+  }),
+  'not-heard': plan('should', 'voice', {
+    many: (n) => `${n} things are only on the screen while nobody looks at it.`,
+    mendAll: 'Say all of them',
+  }),
+
+  'field-unknown': plan('must', 'words', { many: (n) => `${n} fields mean nothing where they stand.` }),
+  'said-not-planned': plan('must', 'words', {
+    many: (n) => `${n} times you say another figure than is planned.`,
+    mendAll: 'Say what is planned, everywhere',
+  }),
+  'asking-in-dose': plan('should', 'words', { many: (n) => `${n} requests stand in the middle of a move.` }),
+  'only-in-the-picture': plan('should', 'words', {
+    many: (n) => `${n} times the words say nothing without the picture.`,
+    mendAll: 'Say all of them in words',
+  }),
+  'never-described': plan('should', 'words', {
+    many: (n) => `${n} moves are never described.`,
+    mendAll: 'Describe all of them from their own fields',
+  }),
+  'side-not-planned': plan('should', 'words', { many: (n) => `${n} times you name a side that is not worked.` }),
+  'other-side-said': plan('must', 'words', {
+    many: (n) => `${n} times you name the wrong side.`,
+    mendAll: 'Say the side that comes first, everywhere',
+  }),
+  'side-unnamed': plan('should', 'words', {
+    many: (n) => `${n} times you say “this side” and not which.`,
+    mendAll: 'Name the side everywhere',
+  }),
+  'step-number': plan('must', 'words', {
+    many: (n) => `${n} moves are given a number that is not theirs.`,
+    mendAll: 'Number all of them right',
+  }),
+  'not-the-last': plan('must', 'words'),
+  'last-then-more': plan('must', 'words', {
+    many: (n) => `${n} times a last one is not the last.`,
+    mendAll: 'Leave the last ones out',
+  }),
+  'long-sentence': plan('note', 'words', { many: (n) => `${n} sentences are hard to say in one breath.` }),
+  filler: plan('note', 'words', { many: (n) => `${n} words come again and again.` }),
+  disclosure: plan('should', 'words', { many: (n) => `${n} products are pointed to without a word on who pays.` }),
+
+  'drain-not-opened': plan('should', 'order', { many: (n) => `${n} moves lead down to what was not opened before.` }),
+  'opened-late': plan('should', 'order', {
+    many: (n) => `${n} openings come after the work has begun.`,
+    mendAll: 'Move all of them to the front',
+  }),
+  'no-closing': plan('should', 'order'),
+  'jump-back': plan('note', 'order', { many: (n) => `The order goes back ${n} times.` }),
+  'tool-again': plan('note', 'order', { many: (n) => `A tool is put down and taken up again ${n} times.` }),
+  'framing-again': plan('note', 'order', { many: (n) => `The framing goes back ${n} times.` }),
+  'grip-after-slip': plan('should', 'order', { many: (n) => `${n} moves need dry skin and come after oil.` }),
+  'back-and-forth': plan('should', 'order', { many: (n) => `${n} moves go back and forth, against your school.` }),
+  pressure: plan('should', 'order', { many: (n) => `${n} moves press more than your school does.` }),
+  'neck-pressure': plan('must', 'order', {
+    many: (n) => `${n} moves press the neck. Only feather strokes are safe there.`,
+  }),
+  'neck-both-sides': plan('must', 'order', { many: (n) => `${n} moves work both sides of the neck at once.` }),
+  'eye-pressure': plan('must', 'order', { many: (n) => `${n} moves press near the eye.` }),
+  direction: plan('should', 'order', { many: (n) => `${n} moves go against your school’s direction.` }),
+  'no-slip': plan('note', 'order', { many: (n) => `${n} moves glide without slip.` }),
+
+  'promise-minutes': plan('must', 'promise'),
+  'promise-moves': plan('must', 'promise'),
+  'promise-frequency': plan('should', 'promise'),
+  'promise-frequency-missing': plan('note', 'promise'),
+
+  'claim-detox': claims,
+  'claim-lift': claims,
+  'claim-wrinkle': claims,
+  'claim-younger': claims,
+  'claim-collagen': claims,
+  'claim-circulation': claims,
+  'claim-drain': claims,
+  'claim-slim-face': claims,
+  'claim-pain-relief': claims,
+  'claim-allergy': claims,
+  'claim-nose-shape': claims,
+  'claim-bite-or-protrusion': claims,
+  'claim-skin-condition': claims,
+  'claim-stress': claims,
+
+  'step-not-marked': film('should', {
+    many: (n) => `${n} moves are marked nowhere on the film.`,
+    beforeSharing: true,
+  }),
+  'side-not-filmed': film('must', {
+    many: (n) => `${n} moves are on the film with one side only.`,
+    beforeSharing: true,
+  }),
+  'filmed-sides-uneven': film('must', {
+    many: (n) => `${n} moves give one side more than the other on the film.`,
+    beforeSharing: true,
+  }),
+  'filmed-short': film('should', {
+    many: (n) => `${n} sides have fewer on the film than are planned.`,
+    mendAll: 'Plan as many as are on the film',
+  }),
+  drift: film('note', {
+    many: (n) => `${n} sides run longer or shorter on the film than planned.`,
+    mendAll: 'Plan them as they were filmed',
+  }),
+  'talk-not-marked': {
+    stage: 'mark',
+    severity: 'note',
+    check: 'talk',
+    many: (n) => `Somebody talks in ${n} stretches that are not marked.`,
+    mendAll: 'Mark all of them as talk',
+  },
+
+  'change-without-cue': {
+    stage: 'cue',
+    severity: 'should',
+    check: 'cue',
+    many: (n) => `${n} changes of yours belong to what is no longer shown.`,
+    mendAll: 'Forget all of them',
+  },
+  'no-captions': { stage: 'share', severity: 'should', check: 'cue', beforeSharing: true },
+} as const satisfies Record<string, Rule>;
+
+export type RuleId = keyof typeof RULES;
+
+/** A rule of the list. @example ruleOf('drift').severity // 'note' */
+export function ruleOf(id: RuleId): Rule {
+  return RULES[id];
+}

@@ -1,0 +1,103 @@
+import type { Passage } from '../assembly/passage';
+import { repetitionsOf } from '../dose/dose';
+import type { Dose } from '../dose/dose.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import { isWork } from '../lesson/segment-kind';
+import { doseFor } from '../schedule/schedule';
+import { nameOf, newCue, type Cue } from './cue';
+
+/** Above three a second counts cannot be read: then every nth is shown. */
+const MOST_COUNTS_PER_SECOND = 3;
+/** Room for the seconds of one repetition among the numbers of a passage's countdowns. */
+const A_REPETITION = 1000;
+
+/**
+ * Counts of repetitions, and seconds left of holds and timed movement. Their numbers are counted within the segment, from
+ * its beginning, so that they stay what they are when something around it changes.
+ *
+ * @example counts(lesson, passages).map((cue) => cue.text) // ['1', '2', '3']
+ */
+export function counts(lesson: Pick<Lesson, 'steps'>, passages: readonly Passage[]): Cue[] {
+  const steps = new Map(lesson.steps.map((step) => [step.id, step]));
+  const work = passages.filter((one) => isWork(one.kind) && one.stepId && steps.has(one.stepId));
+  // A segment that plays twice is one segment: its dose is done twice, and not shared out.
+  const segments = new Map<string, Set<unknown>>();
+  for (const one of work) {
+    const group = `${one.stepId}|${one.side}`;
+    if (!segments.get(group)?.add(one.segmentId ?? one)) segments.set(group, new Set([one.segmentId ?? one]));
+  }
+  return work.flatMap((one) => {
+    const dose = doseFor(steps.get(one.stepId!)!, one.side);
+    return passageCounts(dose, one, segments.get(`${one.stepId}|${one.side}`)!.size);
+  });
+}
+
+/**
+ * How many repetitions a whole segment holds, as long as nobody has marked its beats: its share of the dose.
+ *
+ * @param segments in how many segments the side of the step is filmed.
+ */
+function repetitionsIn(dose: Dose, one: Passage, segments: number): number {
+  const sides = one.side === 'alternating' ? 2 : 1;
+  return Math.max(1, Math.round((repetitionsOf(dose) * dose.sets.planned * sides) / segments));
+}
+
+function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
+  const marked = one.beatCount > 0;
+  const whole = repetitionsIn(dose, one, segments);
+  // Counted from the segment's beginning, so that its parts have as many as the whole, however it is cut.
+  const before = marked ? one.beatsBefore : Math.round(whole * one.shareBefore);
+  const repetitions = marked
+    ? one.beatsMs.length
+    : Math.round(whole * Math.min(1, one.shareBefore + one.share)) - before;
+  if (repetitions === 0) return [];
+  const ends = marked ? one.beatsMs : evenly(one, repetitions);
+  const starts = [one.startMs, ...ends.slice(0, -1)];
+  if (dose.form === 'hold') {
+    const share = dose.holdMs.planned / (dose.holdMs.planned + dose.releaseMs);
+    return starts.flatMap((startMs, rep) => {
+      const holdEnd = Math.round(startMs + (ends[rep]! - startMs) * share);
+      return secondsLeft(one, startMs, holdEnd, (before + rep) * A_REPETITION);
+    });
+  }
+  if (dose.form === 'timed')
+    return starts.flatMap((startMs, way) => secondsLeft(one, startMs, ends[way]!, (before + way) * A_REPETITION));
+
+  const usualMs = (ends[ends.length - 1]! - one.startMs) / ends.length;
+  const every = Math.max(1, Math.ceil(1000 / MOST_COUNTS_PER_SECOND / usualMs));
+  const cues: Cue[] = [];
+  for (let first = 0; first < repetitions; first += every) {
+    const last = Math.min(first + every, repetitions) - 1;
+    const endMs = last === repetitions - 1 ? one.endMs : ends[last]!;
+    if (endMs > starts[first]!)
+      cues.push(figure('count', one, before + first, starts[first]!, endMs, last + 1, repetitions));
+  }
+  return cues;
+}
+
+function evenly(one: Passage, parts: number): number[] {
+  const lengthMs = one.endMs - one.startMs;
+  return Array.from({ length: parts }, (_, i) => one.startMs + Math.round(((i + 1) * lengthMs) / parts));
+}
+
+/** One cue a second, counted back from the end; a first part of under half a second joins the next. */
+function secondsLeft(one: Passage, startMs: number, endMs: number, from: number): Cue[] {
+  const seconds = Math.max(1, Math.round((endMs - startMs) / 1000));
+  return Array.from({ length: seconds }, (_, i) => {
+    const left = seconds - i;
+    const start = i === 0 ? startMs : endMs - left * 1000;
+    return figure('countdown', one, from + i, start, endMs - (left - 1) * 1000, left, seconds);
+  });
+}
+
+function figure(
+  kind: 'count' | 'countdown',
+  one: Passage,
+  n: number,
+  startMs: number,
+  endMs: number,
+  value: number,
+  of: number,
+): Cue {
+  return { ...newCue(kind, nameOf(one), n, { ...one, startMs, endMs }, String(value)), value, of };
+}

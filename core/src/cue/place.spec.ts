@@ -1,0 +1,127 @@
+import { hex } from 'wcag-contrast';
+import type { Lesson } from '../lesson/lesson.schema';
+import { timelineOf } from '../schedule/timeline';
+import { aFilmedLesson, aMove, aSegment, aStep, reps } from '../testing';
+import { deriveCues } from './derive';
+import { FRAMES, sharedBy, type Box, type FrameName } from './frame';
+import { placeCues, type PlacedCue } from './place';
+import { CUE_STYLES, cueStyleOf, PEBBLE } from './styles';
+import { workedAreas } from './worked-area';
+
+const narration = {
+  before: 'Take two drops of oil, warm them between the palms, and let the flat of the hand slide down the neck.',
+  during: 'Slow on the way up, and let the hand float down. Teeth apart, shoulders low.',
+  after: 'Well done.',
+};
+const lesson = aFilmedLesson({
+  opening: 'Good morning. Before the early bulletin, five minutes for the jaw.',
+  steps: [
+    aStep('a', { dose: reps(5, 2000), narration }),
+    aStep('b', { move: aMove({ id: 'n', name: 'Gull lift', region: 'cheek' }), dose: reps(24, 500), narration }),
+  ],
+  segments: [
+    aSegment('i', 0, 6000, { kind: 'intro', stepId: null, side: null }),
+    aSegment('w', 6000, 12_000, { kind: 'teach', side: null }),
+    aSegment('s', 12_000, 22_000),
+    aSegment('r', 24_000, 34_000, { side: 'right' }),
+    aSegment('u', 40_000, 52_000, { stepId: 'b', side: 'both' }),
+  ],
+});
+const FRAME_NAMES = Object.keys(FRAMES) as FrameName[];
+
+function placed(name: FrameName, of: Lesson = lesson, style = cueStyleOf(of)): PlacedCue[] {
+  const timeline = timelineOf(of)!;
+  return placeCues(deriveCues(of, timeline).cues, style, FRAMES[name], workedAreas(of, timeline.passages));
+}
+
+const inside = (box: Box, around: Box): boolean => sharedBy(box, around) > 1 - 1e-3;
+
+describe('places of cues', () => {
+  for (const style of CUE_STYLES)
+    for (const name of FRAME_NAMES) {
+      it(`of ${style.name} in ${name} are inside the safe area, and clear of each other`, () => {
+        const cues = placed(name, lesson, style);
+        expect(cues.length).toBeGreaterThan(40);
+        for (const cue of cues)
+          expect(inside(cue.box, FRAMES[name].safe)).withContext(`${cue.key} ${cue.box.join()}`).toBeTrue();
+        for (const a of cues)
+          for (const b of cues)
+            if (a.key < b.key && a.startMs < b.endMs && b.startMs < a.endMs)
+              expect(sharedBy(a.box, b.box)).withContext(`${a.key} ${b.key} ${a.box.join()} ${b.box.join()}`).toBe(0);
+      });
+    }
+
+  it('in a wide picture are clear of the head and of the hand, for counts and sides', () => {
+    const timeline = timelineOf(lesson)!;
+    const areas = workedAreas(lesson, timeline.passages);
+    for (const cue of placed('16:9'))
+      if (cue.kind === 'count' || cue.kind === 'side')
+        for (const area of areas)
+          if (area.startMs < cue.endMs && cue.startMs < area.endMs)
+            for (const box of area.boxes) expect(sharedBy(cue.box, box)).withContext(cue.key).toBe(0);
+  });
+
+  it('on the upright page leave the film alone', () => {
+    for (const cue of placed('page')) expect(sharedBy(cue.box, FRAMES.page.film)).withContext(cue.key).toBe(0);
+  });
+
+  it('are one for a passage: a count does not jump about', () => {
+    for (const name of FRAME_NAMES) {
+      const counts = placed(name).filter((cue) => cue.kind === 'count' && cue.key.startsWith('p|s|'));
+      expect(new Set(counts.map((cue) => cue.box.join())).size).toBe(1);
+    }
+  });
+
+  it('give way to what is handed in', () => {
+    const timeline = timelineOf(lesson)!;
+    const { cues } = deriveCues(lesson, timeline);
+    const usual = placed('16:9').find((cue) => cue.key === 'p|s|count|0')!;
+    const taken = [{ startMs: 12_000, endMs: 22_000, boxes: [usual.box] }];
+    const moved = placeCues(cues, PEBBLE, FRAMES['16:9'], taken).find((cue) => cue.key === 'p|s|count|0')!;
+    expect(sharedBy(moved.box, usual.box)).toBe(0);
+    const later = placeCues(cues, PEBBLE, FRAMES['16:9'], [{ ...taken[0]!, startMs: 60_000, endMs: 70_000 }]);
+    expect(later.find((cue) => cue.key === 'p|s|count|0')!.box).toEqual(usual.box);
+  });
+
+  it('follow the side that is worked where the picture is not a mirror', () => {
+    const seen = (pictureLeft: 'left' | 'right'): Box => {
+      const of = { ...lesson, takes: [{ ...lesson.takes[0]!, pictureLeft }] };
+      const timeline = timelineOf(of)!;
+      const [, , left] = workedAreas(of, timeline.passages);
+      return left!.boxes[left!.boxes.length - 1]!;
+    };
+    expect(seen('left')[0]).toBeLessThan(0.5);
+    expect(seen('right')[0]).toBeGreaterThan(0.5);
+  });
+
+  it('set words in the place of a figure smaller until they fit', () => {
+    const own = { ...lesson, overrides: [{ key: 'p|s|count|0', text: 'and one more' }] };
+    const [worded, figure] = placed('16:9', own).filter((cue) => cue.key.startsWith('p|s|count'));
+    expect(worded!.box).toEqual(figure!.box);
+    expect(worded!.type).toBeLessThan(figure!.type);
+  });
+});
+
+describe('styles', () => {
+  // WCAG 2.2, 1.4.3; judge: wcag-contrast. A plate lets a little through: the worst ground is white or black.
+  const over = (plate: string, opacity: number, ground: number): string =>
+    `#${[1, 3, 5]
+      .map((at) => Math.round(parseInt(plate.slice(at, at + 2), 16) * opacity + ground * (1 - opacity)))
+      .map((part) => part.toString(16).padStart(2, '0'))
+      .join('')}`;
+
+  for (const style of CUE_STYLES)
+    it(`${style.name} can be read on any footage`, () => {
+      for (const ground of [0, 255]) {
+        const plate = over(style.plate, style.plateOpacity, ground);
+        for (const tone of [style.ink, style.soft]) expect(hex(tone, plate)).toBeGreaterThanOrEqual(4.5);
+        for (const tone of [style.accent, style.rest])
+          expect(hex(tone, plate)).withContext(tone).toBeGreaterThanOrEqual(3);
+      }
+      expect(hex(style.accentInk, style.accent)).toBeGreaterThanOrEqual(4.5);
+    });
+
+  it('differ', () => {
+    expect(new Set(CUE_STYLES.map((style) => style.count)).size).toBe(3);
+  });
+});

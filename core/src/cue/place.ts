@@ -1,0 +1,201 @@
+import type { CueStyle } from '../lesson/cue-style.schema';
+import { partsOfKey } from '../lesson/cue-key';
+import type { Cue } from './cue';
+import { choosePlaces, type Group } from './choose-places';
+import { sharedBy, type Box, type Frame } from './frame';
+import { sizeOf, type CueSize } from './size';
+import type { WorkedArea } from './worked-area';
+
+/** Where a cue stands: its box in the unit picture, its lines, and the size of its type as a share of the width. */
+export interface Place {
+  readonly box: Box;
+  readonly lines: readonly string[];
+  readonly type: number;
+}
+
+export type PlacedCue = Cue & Place;
+
+/** Counts and seconds stand in one place; everything else has its own. */
+const SLOT = {
+  count: 'count',
+  countdown: 'count',
+  side: 'side',
+  swap: 'swap',
+  label: 'label',
+  caption: 'caption',
+} as const;
+export type Slot = (typeof SLOT)[Cue['kind']];
+
+type Anchor = readonly [x: 'left' | 'middle' | 'right', y: 'top' | 'under' | 'middle' | 'low' | 'bottom'];
+
+/** Where each may stand, the usual place first. */
+const ANCHORS: Readonly<Record<Slot, readonly Anchor[]>> = {
+  label: [
+    ['left', 'top'],
+    ['right', 'top'],
+    ['middle', 'top'],
+  ],
+  side: [
+    ['left', 'under'],
+    ['left', 'bottom'],
+    ['right', 'bottom'],
+    ['right', 'under'],
+    ['left', 'middle'],
+  ],
+  count: [
+    ['right', 'top'],
+    ['left', 'bottom'],
+    ['right', 'bottom'],
+    ['right', 'middle'],
+    ['left', 'middle'],
+    ['left', 'top'],
+  ],
+  swap: [
+    ['middle', 'bottom'],
+    ['right', 'bottom'],
+    ['left', 'low'],
+    ['middle', 'low'],
+    ['middle', 'top'],
+  ],
+  caption: [
+    ['middle', 'bottom'],
+    ['middle', 'low'],
+    ['middle', 'top'],
+  ],
+};
+
+/**
+ * Puts cues into boxes of a picture: inside its safe area, clear of where she works and of each other as far as there is
+ * room, in one place for a passage and rather in the same one for the next. Of all ways to do so, one that costs least
+ * ({@link choosePlaces}).
+ *
+ * @param cues in order of their start, as they are derived.
+ * @param areas what is to be kept free, in a wide picture.
+ * @example placeCues(cues, PEBBLE, FRAMES['16:9'], workedAreas(lesson, passages))[0]?.box // [0.05, 0.05, 0.17, 0.07]
+ */
+export function placeCues(
+  cues: readonly Cue[],
+  style: CueStyle,
+  frame: Frame,
+  areas: readonly WorkedArea[],
+): PlacedCue[] {
+  const sizes = cues.map((cue) => sizeOf(cue, style, frame));
+  const groups = groupsOf(cues, sizes);
+  const free = new Areas(areas, frame);
+  // What stands under a name stands under the tallest, so that it does not jump from step to step.
+  const tallest = Math.max(0, ...groups.map((group) => (group.slot === 'label' ? group.height : 0)));
+  const under = tallest + UNDER * style.types.label * style.scale * frame.type;
+  const chosen = choosePlaces(
+    groups.map(({ slot, startMs, endMs, width, height }): Group => {
+      const boxes = ANCHORS[slot].map((anchor) => boxAt(anchor, width, height, frame, under));
+      const taken = free.between(startMs, endMs);
+      return { slot, startMs, endMs, boxes, covered: boxes.map((box) => coveredOf(box, taken)) };
+    }),
+  );
+  const placed = new Array<PlacedCue>(cues.length);
+  groups.forEach((group, i) => {
+    const anchor = ANCHORS[group.slot][chosen[i]!]!;
+    const around = boxAt(anchor, group.width, group.height, frame, under);
+    for (const at of group.cues) {
+      const { lines, type, width, height } = sizes[at]!;
+      placed[at] = { ...cues[at]!, box: within(around, anchor, width, height / frame.height), lines, type };
+    }
+  });
+  return placed;
+}
+
+interface Grouped {
+  readonly slot: Slot;
+  readonly cues: number[];
+  startMs: number;
+  endMs: number;
+  width: number;
+  height: number;
+}
+
+/** Cues of one slot in one passage share their place: the room of the largest. In order of their start. */
+function groupsOf(cues: readonly Cue[], sizes: readonly CueSize[]): Grouped[] {
+  const groups = new Map<string, Grouped>();
+  cues.forEach((cue, at) => {
+    const { width, height } = sizes[at]!;
+    const slot = SLOT[cue.kind];
+    const name = `${slot}/${partsOfKey(cue.key).passage}`;
+    const known = groups.get(name);
+    if (!known) {
+      groups.set(name, { slot, cues: [at], startMs: cue.startMs, endMs: cue.endMs, width, height });
+      return;
+    }
+    known.cues.push(at);
+    known.endMs = Math.max(known.endMs, cue.endMs);
+    known.width = Math.max(known.width, width);
+    known.height = Math.max(known.height, height);
+  });
+  return [...groups.values()].sort((a, b) => a.startMs - b.startMs);
+}
+
+/** How far from the top each row is, as a share of what is left of the height; `under` is under a name at the top. */
+const ROWS = { top: 0, middle: 0.5, low: 0.8, bottom: 1 } as const;
+/** Room between the two, in sizes of its type. */
+const UNDER = 0.35;
+const COLUMNS: Readonly<Record<Anchor[0], number>> = { left: 0, middle: 0.5, right: 1 };
+
+/**
+ * @param height as a share of the width, as is the room of a name
+ * @param under how far below the top what stands under it begins.
+ */
+function boxAt([column, row]: Anchor, width: number, height: number, frame: Frame, under: number): Box {
+  const { safe } = frame;
+  const high = height / frame.height;
+  const free = Math.max(0, safe[3] - high);
+  const down = row === 'under' ? Math.min(free, under / frame.height) : ROWS[row] * free;
+  return [safe[0] + COLUMNS[column] * (safe[2] - width), safe[1] + down, width, high];
+}
+
+/** A smaller box in the one that is kept for its passage, towards where that stands. */
+function within([x, y, width, height]: Box, [column, row]: Anchor, ownWidth: number, ownHeight: number): Box {
+  return [
+    rounded(x + COLUMNS[column] * (width - ownWidth)),
+    rounded(y + (row === 'top' || row === 'under' ? 0 : row === 'middle' ? 0.5 : 1) * (height - ownHeight)),
+    rounded(ownWidth),
+    rounded(ownHeight),
+  ];
+}
+
+/** To a hundredth of a thousandth: a fiftieth of a pixel of a film that is 1,920 wide. */
+function rounded(share: number): number {
+  return Math.round(share * 100_000) / 100_000;
+}
+
+function coveredOf(box: Box, taken: readonly Box[]): number {
+  return taken.reduce((most, one) => Math.max(most, sharedBy(box, one)), 0);
+}
+
+/** What is to be kept free, found by time. */
+class Areas {
+  private readonly areas: readonly WorkedArea[];
+
+  constructor(
+    areas: readonly WorkedArea[],
+    private readonly frame: Frame,
+  ) {
+    this.areas = [...areas].sort((a, b) => a.startMs - b.startMs);
+  }
+
+  private next = 0;
+
+  /** Boxes that are taken in a stretch, in the frame. Asked with stretches in order of their start. */
+  between(startMs: number, endMs: number): Box[] {
+    while (this.next < this.areas.length && this.areas[this.next]!.endMs <= startMs) this.next++;
+    const boxes: Box[] = [];
+    for (let at = this.next; at < this.areas.length && this.areas[at]!.startMs < endMs; at++)
+      if (this.areas[at]!.endMs > startMs) boxes.push(...this.areas[at]!.boxes.map((box) => inFrame(box, this.frame)));
+    return boxes;
+  }
+}
+
+/** A box of the wide film where a frame shows it. */
+function inFrame([x, y, width, height]: Box, { film, shows }: Frame): Box {
+  const left = Math.max(0, (x - (1 - shows) / 2) / shows);
+  const right = Math.min(1, (x + width - (1 - shows) / 2) / shows);
+  return [film[0] + left * film[2], film[1] + y * film[3], Math.max(0, right - left) * film[2], height * film[3]];
+}

@@ -1,0 +1,31 @@
+import type { CueStyle } from '../lesson/cue-style.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import type { CueOverride } from '../lesson/override.schema';
+import { timelineOf, type Timeline } from '../schedule/timeline';
+import { deriveCues } from './derive';
+import { FRAMES, type FrameName } from './frame';
+import type { Heard } from './heard';
+import { placeCues, type PlacedCue } from './place';
+import { cueStyleOf } from './styles';
+import { workedAreas } from './worked-area';
+
+/** What of a lesson's cues is wanted; what is left out is as usual. */
+export interface Showing {
+  readonly timeline?: Timeline;
+  readonly frame?: FrameName;
+  readonly style?: CueStyle;
+  readonly heard?: Heard;
+}
+
+/**
+ * The cues of a cut with their places in a picture, and the overrides whose cue is gone.
+ *
+ * @example showCues(lesson, { frame: '9:16' }).cues[0]?.box // [0.06, 0.08, 0.41, 0.04]
+ */
+export function showCues(
+  lesson: Lesson,
+  { timeline = timelineOf(lesson)!, frame = '16:9', style = cueStyleOf(lesson), heard }: Showing = {},
+): { cues: PlacedCue[]; orphans: readonly CueOverride[] } {
+  const { cues, orphans } = deriveCues(lesson, timeline, heard);
+  return { cues: placeCues(cues, style, FRAMES[frame], workedAreas(lesson, timeline.passages)), orphans };
+}

@@ -1,0 +1,99 @@
+import type { Passage } from '../assembly/passage';
+import type { Region } from '../face/regions';
+import type { Lesson } from '../lesson/lesson.schema';
+import { isWork } from '../lesson/segment-kind';
+import { widestFraming } from '../move/framing';
+import type { Framing, Move } from '../move/move.schema';
+import type { CutMs } from '../time/clocks';
+import type { Box } from './frame';
+
+/** What cues keep free for a while: boxes in a wide picture. */
+export interface WorkedArea {
+  readonly startMs: CutMs;
+  readonly endMs: CutMs;
+  readonly boxes: readonly Box[];
+}
+
+/** Where the head is in a wide picture, for how wide the shot has to be (common practice, no source). */
+const HEADS: Readonly<Record<Framing, Box>> = {
+  face: [0.335, 0.08, 0.33, 0.82],
+  face_neck: [0.355, 0.1, 0.29, 0.64],
+  face_chest: [0.36, 0.1, 0.28, 0.58],
+};
+
+/** Regions outside the head, in heads: from its left upper corner. */
+const BELOW: Partial<Record<Region, Box>> = {
+  neck: [0.2, 0.95, 0.6, 0.35],
+  nape: [0.2, 0.95, 0.6, 0.35],
+  under_chin: [0.2, 0.9, 0.6, 0.2],
+  collarbone: [-0.35, 1.25, 1.7, 0.22],
+  shoulder: [-0.6, 1.2, 2.2, 0.4],
+  chest: [-0.3, 1.35, 1.6, 0.6],
+};
+/** A hand that works at a side of the head, with its wrist, in heads. */
+const HAND: Box = [1, 0.35, 0.3, 0.9];
+
+/**
+ * What cues keep free along a cut, as long as nobody has looked at the footage: the head, the regions that a step works
+ * from and to, and the hand on the side that it works. Estimated from the step and from how wide the shot has to be.
+ *
+ * @example workedAreas(lesson, passages)[0] // { startMs: 0, endMs: 15_000, boxes: [[0.36, 0.1, 0.28, 0.58], …] }
+ */
+export function workedAreas(
+  lesson: Pick<Lesson, 'steps' | 'takes' | 'segments'>,
+  passages: readonly Passage[],
+): WorkedArea[] {
+  const takeOf = new Map(lesson.segments.map((one) => [one.id, one.takeId]));
+  const picture = new Map(lesson.takes.map((take) => [take.id, take.pictureLeft]));
+  return areasOf(lesson.steps, passages, ({ segmentId }) => picture.get(takeOf.get(segmentId ?? '') ?? '') !== 'right');
+}
+
+/** What an area is estimated from. */
+interface Worked {
+  readonly id: string;
+  readonly move: Pick<Move, 'region' | 'direction' | 'framing'>;
+}
+
+/**
+ * The same from what is known of steps and passages alone.
+ *
+ * @param leftIsLeft whether the viewers' left is at the left of the picture there.
+ * @example areasOf(steps, passages, () => true).length === passages.length // true
+ */
+export function areasOf<P extends Pick<Passage, 'startMs' | 'endMs' | 'stepId' | 'side' | 'kind'>>(
+  known: readonly Worked[],
+  passages: readonly P[],
+  leftIsLeft: (passage: P) => boolean,
+): WorkedArea[] {
+  const steps = new Map(known.map((step) => [step.id, step]));
+  const head = HEADS[widestFraming(known.map((step) => step.move))];
+  return passages.map((passage) => {
+    const { startMs, endMs, stepId, side, kind } = passage;
+    const step = steps.get(stepId ?? '');
+    if (!step || !isWork(kind)) return { startMs, endMs, boxes: [head] };
+    const mirror = leftIsLeft(passage);
+    const hands = side === 'left' ? [mirror] : side === 'right' ? [!mirror] : [true, false];
+    return { startMs, endMs, boxes: [head, ...regionsOf(step, head), ...hands.map((left) => handAt(head, left))] };
+  });
+}
+
+function regionsOf({ move }: Worked, head: Box): Box[] {
+  const regions = new Set([move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])]);
+  return [...regions].flatMap((region) => {
+    const box = BELOW[region];
+    return box ? [inPicture(box, head)] : [];
+  });
+}
+
+function handAt(head: Box, atLeft: boolean): Box {
+  return inPicture(atLeft ? [-HAND[2], HAND[1], HAND[2], HAND[3]] : HAND, head);
+}
+
+/** From shares of the head to shares of the picture, what is outside cut off. */
+function inPicture([x, y, width, height]: Box, head: Box): Box {
+  const left = Math.max(0, head[0] + x * head[2]);
+  const top = Math.max(0, head[1] + y * head[3]);
+  const right = Math.min(1, head[0] + (x + width) * head[2]);
+  const bottom = Math.min(1, head[1] + (y + height) * head[3]);
+  return [left, top, Math.max(0, right - left), Math.max(0, bottom - top)];
+}

@@ -1,0 +1,175 @@
+import type { Timeline } from '../schedule/timeline';
+import { timelineOf } from '../schedule/timeline';
+import { voicesIn } from '../assembly/voices';
+import type { Cue } from '../cue/cue';
+import { deriveCues } from '../cue/derive';
+import { FRAMES } from '../cue/frame';
+import type { Heard } from '../cue/heard';
+import { placeCues, type PlacedCue } from '../cue/place';
+import { cueStyleOf } from '../cue/styles';
+import { workedAreas } from '../cue/worked-area';
+import { writeAss } from '../format/ass';
+import type { CueStyle } from '../lesson/cue-style.schema';
+import type { Lesson } from '../lesson/lesson.schema';
+import { pictureOf, soundOf } from '../lesson/take.schema';
+import { FILM_FORMAT, FILM_VERSION, type FilmPiece, type FilmPlan, type FilmWish } from './film.schema';
+import { chaptersOf } from './chapters';
+import { filmSize } from './size';
+
+/** A film that cannot be made yet; the message says what is missing. */
+export class NoFilmError extends Error {
+  override readonly name = 'NoFilmError';
+}
+
+/** What a film is made of beside its lesson: what a version has frozen, else derived anew. */
+export interface FilmOf {
+  readonly cues?: readonly Cue[];
+  readonly style?: CueStyle;
+  readonly heard?: Heard;
+}
+
+/**
+ * Everything that a film of a lesson is made from, settled before anything is made: which pictures of which medium play
+ * in which order, what is heard, and the placed cues. Equal plans make equal films.
+ *
+ * @throws NoFilmError when the cut does not play, or its footage is not here.
+ * @example filmPlan(lesson, { cut: 'practice', frame: '9:16', captions: 'burned', kind: 'mp4' }).frames // 4700
+ */
+export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmPlan {
+  const timeline = timelineOf(lesson, wish.cut);
+  if (!timeline) throw new NoFilmError('This move does not play in the lesson: nothing of it is marked.');
+  if (!timeline.cut || timeline.cut.pieces.length === 0)
+    throw new NoFilmError('There is nothing to make a film of yet. Bring in a take and mark the moves on it.');
+  const style = of.style ?? cueStyleOf(lesson);
+  const size = filmSize(lesson, wish.frame);
+  const pieces = piecesOf(lesson, timeline.cut, size.frameRate);
+  const frames = pieces[pieces.length - 1]!.at + pieces[pieces.length - 1]!.frames;
+  const cues = placeCues(
+    of.cues ?? deriveCues(lesson, timeline, of.heard).cues,
+    style,
+    FRAMES[wish.frame],
+    workedAreas(lesson, timeline.passages),
+  );
+  return {
+    format: FILM_FORMAT,
+    version: FILM_VERSION,
+    ...wish,
+    title: lesson.title,
+    width: size.width,
+    height: size.height,
+    rate: size.rate,
+    frames,
+    pieces,
+    voices: voicesIn(lesson, timeline.passages),
+    style,
+    cues: cues.filter((cue) => wish.captions !== 'none' || cue.kind !== 'caption').map(bare),
+    chapters: chaptersOf(lesson, timeline),
+  };
+}
+
+/** What is drawn and read of a cue; nothing of how it came about. */
+function bare({
+  key,
+  kind,
+  side,
+  startMs,
+  endMs,
+  text,
+  value,
+  of,
+  box,
+  lines,
+  type,
+}: PlacedCue): FilmPlan['cues'][number] {
+  return { key, kind, side, startMs, endMs, text, value, of, box: [...box], lines: [...lines], type };
+}
+
+/** Pieces on the pictures of the film: each begins with the picture that is nearest to where it begins in the cut. */
+function piecesOf(lesson: Lesson, cut: NonNullable<Timeline['cut']>, frameRate: number): FilmPiece[] {
+  const pieces: FilmPiece[] = [];
+  for (const { takeId, fromMs, toMs, startMs } of cut.pieces) {
+    const take = lesson.takes.find((one) => one.id === takeId);
+    const mediaId = pictureOf(take);
+    if (!take || !mediaId)
+      throw new NoFilmError('The footage of this lesson is not here. Bring the take in again under Film.');
+    const at = Math.round((startMs * frameRate) / 1000);
+    const frames = Math.round(((startMs + toMs - fromMs) * frameRate) / 1000) - at;
+    if (frames <= 0) continue;
+    const sound = soundOf(take);
+    const takeRate = take.frameRate.numerator / take.frameRate.denominator;
+    pieces.push({
+      at,
+      frames,
+      mediaId,
+      rate: take.frameRate,
+      from: Math.round((fromMs * takeRate) / 1000),
+      sound: sound ? { mediaId: sound.mediaId, fromMs: fromMs - sound.offsetMs } : null,
+    });
+  }
+  if (pieces.length === 0) throw new NoFilmError('What plays is shorter than a single picture.');
+  return pieces;
+}
+
+/** A stretch of one medium that is made by itself, so that work can go on where it stopped and be used again. */
+export interface FilmPart {
+  /** Its first picture in the film. */
+  readonly at: number;
+  readonly frames: number;
+  readonly mediaId: string;
+  readonly rate: FilmPiece['rate'];
+  /** Its first picture in the medium. */
+  readonly from: number;
+}
+
+/** How long a part is at most, s: what is lost when the work is ended in the middle, and made again for a changed cue. */
+const PART_SECONDS = 20;
+
+/**
+ * The parts of a film, in order: each piece by itself, long ones in equal steps from where they begin, so that a change
+ * before them leaves them as they are.
+ *
+ * @example filmParts(plan).map((part) => part.frames) // [500, 500, 120]
+ */
+export function filmParts(plan: FilmPlan): FilmPart[] {
+  const filmRate = plan.rate.numerator / plan.rate.denominator;
+  const most = Math.round(PART_SECONDS * filmRate);
+  return plan.pieces.flatMap(({ at, frames, mediaId, rate, from }) => {
+    const times = rate.numerator / rate.denominator / filmRate;
+    return Array.from({ length: Math.ceil(frames / most) }, (_, i) => ({
+      at: at + i * most,
+      frames: Math.min(most, frames - i * most),
+      mediaId,
+      rate,
+      from: from + Math.round(i * most * times),
+    }));
+  });
+}
+
+/** How far a part is moved on while its cues are drawn, s: one that began so long before keeps its own beginning. */
+export const LEAD_SECONDS = 4;
+
+/**
+ * The cues of a part as an ASS file whose first picture lies at {@link LEAD_SECONDS}; null when nothing is drawn on it.
+ * It says nothing of where the part lies in the film.
+ *
+ * @param colour see {@link writeAss}.
+ */
+export function assOfPart(plan: FilmPlan, part: FilmPart, colour?: (colour: string) => string): string | null {
+  const frameRate = plan.rate.numerator / plan.rate.denominator;
+  const [fromMs, toMs] = [(part.at / frameRate) * 1000, ((part.at + part.frames) / frameRate) * 1000];
+  const cues = plan.cues.filter(
+    (cue) => cue.endMs > fromMs && cue.startMs < toMs && (plan.captions === 'burned' || cue.kind !== 'caption'),
+  );
+  if (cues.length === 0) return null;
+  return writeAss(cues, {
+    style: plan.style,
+    frame: FRAMES[plan.frame],
+    width: plan.width,
+    height: plan.height,
+    frameRate,
+    from: part.at,
+    to: part.at + part.frames,
+    lead: Math.round(LEAD_SECONDS * frameRate),
+    ...(colour ? { colour } : {}),
+  });
+}

@@ -1,0 +1,88 @@
+import * as z from 'zod';
+import { SAFE_INPUT } from '../probe';
+import { runTool } from '../tool';
+
+const LONGEST_MS = 12 * 3_600_000;
+
+/** Runs ffmpeg on our own arguments. @returns what it said on standard error. */
+export function ffmpeg(
+  args: readonly string[],
+  {
+    signal,
+    level = 'error',
+    keep,
+    onOutput,
+  }: { signal?: AbortSignal; level?: string; keep?: number; onOutput?: (chunk: Buffer) => void },
+): Promise<string> {
+  return runTool('ffmpeg', ['-nostdin', '-hide_banner', '-loglevel', level, ...args], {
+    timeoutMs: LONGEST_MS,
+    ...(keep ? { keep } : {}),
+    ...(signal ? { signal } : {}),
+    ...(onOutput ? { onOutput } : {}),
+  });
+}
+
+/** Draws a file of cues with the unpacked fonts and no others. */
+export function assFilter(script: string, fonts: string): string {
+  return `ass=${inFilter(script)}:fontsdir=${inFilter(fonts)}`;
+}
+
+/** A path of our own in a filter: what would mean something there stands for itself (twice: for a filter, for a chain). */
+function inFilter(path: string): string {
+  return path.replace(/[\\':]/g, String.raw`\$&`).replace(/[\\'[\],;]/g, String.raw`\$&`);
+}
+
+/** Reads progress blocks. @param done told the time that is made, µs. */
+export function progressTo(done: (us: number) => void): (chunk: Buffer) => void {
+  return (chunk) => {
+    let last: string | undefined;
+    for (const match of chunk.toString('latin1').matchAll(/out_time_us=\s*(\d+)/g)) last = match[1];
+    if (last) done(Number(last));
+  };
+}
+
+const lookedSchema = z.object({
+  streams: z
+    .array(
+      z.looseObject({
+        codec_name: z.string().optional(),
+        codec_type: z.string().optional(),
+        width: z.number().optional(),
+        height: z.number().optional(),
+        color_space: z.string().optional(),
+        r_frame_rate: z.string().optional(),
+        nb_read_packets: z.string().optional(),
+        duration: z.string().optional(),
+        tags: z.record(z.string(), z.string()).optional(),
+      }),
+    )
+    .default([]),
+  chapters: z
+    .array(
+      z.looseObject({
+        start_time: z.string(),
+        end_time: z.string(),
+        tags: z.record(z.string(), z.string()).optional(),
+      }),
+    )
+    .default([]),
+  format: z
+    .looseObject({
+      duration: z.string().optional(),
+      format_name: z.string().optional(),
+      tags: z.record(z.string(), z.string()).optional(),
+    })
+    .default({}),
+});
+export type LookedAt = z.infer<typeof lookedSchema>;
+
+/** What ffprobe reads of a media file. */
+export async function lookAt(file: string, signal?: AbortSignal, more: readonly string[] = []): Promise<LookedAt> {
+  let answer = '';
+  await runTool(
+    'ffprobe',
+    ['-v', 'error', ...SAFE_INPUT, '-show_streams', '-show_format', '-show_chapters', ...more, '-of', 'json', file],
+    { timeoutMs: 300_000, ...(signal ? { signal } : {}), onOutput: (chunk) => (answer += chunk.toString('utf8')) },
+  );
+  return lookedSchema.parse(JSON.parse(answer));
+}

@@ -1,0 +1,59 @@
+import { mkdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { FRAMES } from '@limber/core/cue/frame';
+import { writeAss } from '@limber/core/format/ass';
+import { assOfPart, filmParts } from '@limber/core/render/film';
+import type { FilmPlan } from '@limber/core/render/film.schema';
+import { checkFonts } from './check-fonts';
+import { forBt709 } from './colour';
+import { unpackFonts } from './fonts';
+import { joinFilm } from './join';
+import { finishSound } from './loudness';
+import { makePart } from './picture';
+import { mixSound } from './sound';
+
+/** A medium of a film that lies in a file. */
+export interface FilmMedium {
+  readonly path: string;
+  readonly hasSound: boolean;
+  readonly highDynamicRange: boolean;
+}
+
+/**
+ * Makes a whole film in one go, in a folder.
+ *
+ * @param medium where each medium of the plan lies.
+ * @returns the path of the film.
+ * @throws WrongFont, NoFont, ToolTrouble
+ */
+export async function makeFilm(
+  plan: FilmPlan,
+  medium: (id: string) => Promise<FilmMedium>,
+  scratch: string,
+): Promise<string> {
+  const fonts = join(scratch, 'fonts');
+  await mkdir(fonts, { recursive: true });
+  await unpackFonts(fonts);
+  await checkFonts(assOfFilm(plan), fonts, scratch);
+  const parts: string[] = [];
+  for (const part of filmParts(plan)) {
+    const { path: original, highDynamicRange } = await medium(part.mediaId);
+    const ass = assOfPart(plan, part, forBt709);
+    parts.push(await makePart({ plan, part, ass, original, highDynamicRange, fonts, scratch }));
+  }
+  const original = async (id: string): Promise<string | null> => {
+    const one = await medium(id);
+    return one.hasSound ? one.path : null;
+  };
+  const mix = await mixSound({ plan, original, scratch });
+  const { path: sound } = await finishSound(mix, plan.kind, scratch);
+  return joinFilm({ plan, parts, sound, scratch });
+}
+
+/** All cues that are drawn in a film, to see whether every letter has its font. */
+export function assOfFilm(plan: FilmPlan): string {
+  const cues = plan.cues.filter((cue) => plan.captions === 'burned' || cue.kind !== 'caption');
+  const frameRate = plan.rate.numerator / plan.rate.denominator;
+  const { style, width, height } = plan;
+  return writeAss(cues, { style, frame: FRAMES[plan.frame], width, height, frameRate });
+}

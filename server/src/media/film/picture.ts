@@ -1,0 +1,141 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { FilmPlan } from '@limber/core/render/film.schema';
+import { LEAD_SECONDS, type FilmPart } from '@limber/core/render/film';
+import { squarePixels, standardRange } from '../make';
+import { SAFE_INPUT } from '../probe';
+import { ToolTrouble } from '../tool';
+import { assFilter, ffmpeg, lookAt, progressTo } from './ffmpeg';
+
+export interface PartMaking {
+  readonly plan: Pick<FilmPlan, 'width' | 'height' | 'rate' | 'kind' | 'frame'>;
+  readonly part: FilmPart;
+  /** The cues of the part, or null; see `assOfPart`. */
+  readonly ass: string | null;
+  /** The original to read. */
+  readonly original: string;
+  readonly highDynamicRange: boolean;
+  /** A folder with nothing but the unpacked fonts. */
+  readonly fonts: string;
+  readonly scratch: string;
+  readonly signal?: AbortSignal;
+  readonly progress?: (share: number) => void;
+}
+
+/** Read so long before the first picture, s: one that began earlier may still be shown there. */
+const BEFORE_SECONDS = 2;
+
+/**
+ * Makes the pictures of one part, without sound: from the original through the steps that also made the copy whose time
+ * is the take's, brought to the shape of the film, cues drawn in. It has exactly as many pictures as it should.
+ *
+ * @returns the path of the part.
+ * @throws ToolTrouble
+ */
+export async function makePart({
+  plan,
+  part,
+  ass,
+  original,
+  highDynamicRange,
+  fonts,
+  scratch,
+  signal,
+  progress,
+}: PartMaking): Promise<string> {
+  const out = join(scratch, `part-${part.at}.${plan.kind}`);
+  const [takeRate, filmRate] = [part.rate, plan.rate].map((one) => `${one.numerator}/${one.denominator}`) as [
+    string,
+    string,
+  ];
+  const perSecond = part.rate.numerator / part.rate.denominator;
+  const early = Math.max(0, part.from - Math.ceil(BEFORE_SECONDS * perSecond));
+  const script = join(scratch, `part-${part.at}.ass`);
+  if (ass !== null) await writeFile(script, ass);
+  const steps = [
+    `fps=${takeRate}:start_time=0`,
+    `trim=start_frame=${part.from - early}`,
+    'setpts=PTS-STARTPTS',
+    ...(takeRate === filmRate ? [] : [`fps=${filmRate}:start_time=0`]),
+    // A take that ends a picture early holds its last one.
+    'tpad=stop_mode=clone:stop_duration=1',
+    `trim=end_frame=${part.frames}`,
+    ...squarePixels(plan.frame === '16:9' ? 1920 : 3840),
+    ...standardRange(highDynamicRange),
+    ...(await toBt709(original, highDynamicRange, signal)),
+    ...shaped(plan),
+    'format=yuv420p',
+    ...(ass === null
+      ? []
+      : [`setpts=PTS+${LEAD_SECONDS}/TB`, assFilter(script, fonts), `setpts=PTS-${LEAD_SECONDS}/TB`]),
+  ];
+  await ffmpeg(
+    [
+      ...(early > 0 ? ['-ss', ((early * part.rate.denominator) / part.rate.numerator).toFixed(6)] : []),
+      ...[
+        '-t',
+        String(Math.ceil(part.frames / (plan.rate.numerator / plan.rate.denominator)) + 2 * BEFORE_SECONDS + 1),
+      ],
+      ...[...SAFE_INPUT, '-i', original, '-map', '0:v:0', '-an', '-sn', '-dn', '-map_metadata', '-1'],
+      ...['-vf', steps.join(','), ...encoder(plan)],
+      ...['-progress', 'pipe:1', '-nostats', '-y', out],
+    ],
+    {
+      ...(signal ? { signal } : {}),
+      onOutput: progressTo((us) =>
+        progress?.(Math.min(1, (us / 1e6) * (plan.rate.numerator / plan.rate.denominator / part.frames))),
+      ),
+    },
+  );
+  const { streams } = await lookAt(out, signal, ['-count_packets', '-select_streams', 'v:0']);
+  const made = Number(streams[0]?.nb_read_packets ?? 0);
+  if (made !== part.frames)
+    throw new ToolTrouble(
+      'failed',
+      'ffmpeg',
+      `A part of the film came out with ${made} pictures instead of ${part.frames}.`,
+    );
+  return out;
+}
+
+/** Fills a shape that is cut out of the footage, or stands whole in a wide one. */
+function shaped({ width, height, frame }: PartMaking['plan']): string[] {
+  const size = `${width}:${height}`;
+  if (frame === '16:9')
+    return [
+      `scale=${size}:force_original_aspect_ratio=decrease:force_divisible_by=2:flags=bicubic`,
+      `pad=${size}:(ow-iw)/2:(oh-ih)/2:color=0x2b2330`,
+      'setsar=1',
+    ];
+  return [
+    `scale=${size}:force_original_aspect_ratio=increase:force_divisible_by=2:flags=bicubic`,
+    `crop=${size}`,
+    'setsar=1',
+  ];
+}
+
+/** Footage whose colours follow the older rule, or say nothing and are small, is turned into those of a film. */
+async function toBt709(original: string, highDynamicRange: boolean, signal?: AbortSignal): Promise<string[]> {
+  if (highDynamicRange) return [];
+  const { streams } = await lookAt(original, signal, ['-select_streams', 'v:0']);
+  const { color_space: space, height = 0 } = streams[0] ?? {};
+  const older =
+    space === 'smpte170m' || space === 'bt470bg' || ((space === undefined || space === 'unknown') && height < 720);
+  return older ? ['zscale=matrixin=170m:matrix=709:rangein=tv:range=tv'] : [];
+}
+
+/** Fixed groups of pictures and fixed settings, so that parts can be put together without making them again. */
+function encoder({ kind, rate }: PartMaking['plan']): string[] {
+  const group = String(Math.round((2 * rate.numerator) / rate.denominator));
+  const colour = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'];
+  if (kind === 'webm')
+    return [
+      ...['-c:v', 'libvpx-vp9', '-deadline', 'good', '-cpu-used', '5', '-row-mt', '1', '-crf', '32', '-b:v', '0'],
+      ...['-g', group, ...colour, '-f', 'webm'],
+    ];
+  return [
+    ...['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-profile:v', 'high', '-bf', '2'],
+    ...['-g', group, '-keyint_min', group, '-sc_threshold', '0', ...colour],
+    ...['-video_track_timescale', String(rate.numerator < 1000 ? rate.numerator * 512 : rate.numerator), '-f', 'mp4'],
+  ];
+}

@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import type { FindingPlace } from '@limber/core/check/finding';
+import { LessonStore } from '../api/lesson-store';
+import { FindingCard } from './finding-card';
+import { Findings } from './findings';
+
+/** So many at once; the rest is one press away. */
+const FEW = 3;
+
+/** What was found in the lesson, three at a time, the worst: the same on every bench. */
+@Component({
+  selector: 'lc-findings-panel',
+  imports: [FindingCard],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Found</h2>
+    @if (!checks.checked()) {
+      <p class="soft">Checking …</p>
+    } @else {
+      <div class="list" aria-live="polite">
+        @for (one of shown(); track one.findings[0]!.id) {
+          <lc-finding-card [group]="one" (look)="look.emit($event)" />
+        } @empty {
+          <p class="soft">
+            @if (store.lesson().steps.length === 0) {
+              Moves, words and promise are checked here as they come.
+            } @else {
+              Nothing to mend. Sides, order, words, film and promise agree.
+            }
+          </p>
+        }
+      </div>
+      <p class="more">
+        @if (checks.groups().length > FEW) {
+          <button type="button" class="text-button" (click)="everything.set(!everything())">
+            {{ everything() ? 'Show fewer' : 'Show all ' + checks.groups().length }}
+          </button>
+        }
+        @if (checks.aside().length > 0) {
+          <button type="button" class="text-button quiet" [attr.aria-expanded]="left()" (click)="left.set(!left())">
+            {{ checks.aside().length }} left as {{ checks.aside().length === 1 ? 'it is' : 'they are' }}
+          </button>
+        }
+      </p>
+      @if (left()) {
+        <ul>
+          @for (one of aside(); track one.id) {
+            <li>
+              <span>{{ one.message }}</span>
+              @if (one.reason) {
+                <em>{{ one.reason }}</em>
+              }
+              <button type="button" class="text-button" (click)="takeUp(one.id)">Look at it again</button>
+            </li>
+          }
+        </ul>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    h2 {
+      margin: 8px 0;
+      font-size: 18px;
+    }
+    .list {
+      display: grid;
+      gap: 8px;
+      align-items: start;
+    }
+    :host(.wide) .list {
+      grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+    }
+    .more {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 18px;
+      padding-top: 6px;
+    }
+    .quiet {
+      color: var(--soft);
+    }
+    ul {
+      display: grid;
+      gap: 8px;
+      margin: 6px 0 0;
+      padding: 0;
+      list-style: none;
+      font-size: 14px;
+    }
+    li {
+      display: grid;
+      justify-items: start;
+      padding-left: 12px;
+      border-left: 2px dotted var(--soft);
+      color: var(--soft);
+    }
+    em {
+      color: var(--ink);
+    }
+  `,
+})
+export class FindingsPanel {
+  readonly look = output<FindingPlace>();
+  protected readonly store = inject(LessonStore);
+  protected readonly checks = inject(Findings);
+  protected readonly FEW = FEW;
+  protected readonly everything = signal(false);
+  protected readonly left = signal(false);
+  protected readonly shown = computed(() =>
+    this.everything() ? this.checks.groups() : this.checks.groups().slice(0, FEW),
+  );
+  protected readonly aside = computed(() => {
+    const reasons = new Map(this.store.lesson().setAside.map((one) => [one.id, one.reason]));
+    return this.checks.aside().map(({ id, message }) => ({ id, message, reason: reasons.get(id) ?? '' }));
+  });
+
+  protected takeUp(id: string): void {
+    this.store.edit({ kind: 'take_up', id });
+  }
+}

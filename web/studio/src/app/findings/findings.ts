@@ -1,0 +1,77 @@
+import { computed, effect, inject, Injectable, OnDestroy, signal } from '@angular/core';
+import { Subscription } from 'rxjs';
+import { sorted, type Finding } from '@limber/core/check/finding';
+import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
+import type { Span } from '@limber/core/time/spans';
+import { LessonStore } from '../api/lesson-store';
+import { PlanWork } from '../plan/plan-work';
+import { lessonHeard } from '../progress/lesson-media';
+
+/** The lesson is checked when nothing was edited for so long, ms. */
+const QUIET_MS = 250;
+
+/** What the checks find in the open lesson, kept up to date in the worker while it is edited: the same on every bench. */
+@Injectable()
+export class Findings implements OnDestroy {
+  private readonly store = inject(LessonStore);
+  private readonly work = inject(PlanWork);
+  private readonly heard = lessonHeard();
+  private asked: Subscription | null = null;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private readonly found = signal<readonly Finding[]>([]);
+  private readonly parted = computed(() =>
+    sorted(this.found(), this.store.loaded() ? this.store.lesson().setAside : []),
+  );
+  /** False until the first check has come back. */
+  readonly checked = signal(false);
+  /** What is still to be looked at, worst first. */
+  readonly open = computed(() => this.parted().open);
+  /** What was looked at and left as it is. */
+  readonly aside = computed(() => this.parted().aside);
+  readonly groups = computed(() => groupsOf(this.open()));
+
+  constructor() {
+    effect(() => {
+      if (!this.store.loaded()) return;
+      const lesson = this.store.lesson();
+      const speech = this.speech();
+      clearTimeout(this.timer);
+      this.timer = setTimeout(
+        () => {
+          this.asked?.unsubscribe();
+          this.asked = this.work.run({ kind: 'check', lesson, speech }).subscribe(({ done }) => {
+            if (!done) return;
+            this.found.set(done);
+            this.checked.set(true);
+          });
+        },
+        this.checked() ? QUIET_MS : 0,
+      );
+    });
+  }
+
+  ngOnDestroy(): void {
+    clearTimeout(this.timer);
+    this.asked?.unsubscribe();
+  }
+
+  /** One repair for all of a group, as one edit. */
+  mendAll(group: FindingGroup): void {
+    const ids = group.findings.map((one) => one.id);
+    const lesson = this.store.lesson();
+    this.work.run({ kind: 'mend-all', lesson, ids, speech: this.speech() }).subscribe(({ done }) => {
+      if (done) this.store.edit(done);
+    });
+  }
+
+  /** What is heard on the takes, as a worker can be told. */
+  private speech(): Record<string, readonly Span[]> {
+    const heard = this.heard();
+    return Object.fromEntries(
+      this.store.lesson().takes.flatMap(({ id }) => {
+        const spans = heard(id);
+        return spans ? [[id, spans] as const] : [];
+      }),
+    );
+  }
+}
