@@ -15,7 +15,7 @@ export const TARGET: Loudness = { integrated: -16, peak: -1 };
 const SILENCE = -60;
 /** More than this would bring up nothing but the room. */
 const MOST_GAIN = 30;
-const NEAR = 0.25;
+const NEAR = 0.4;
 const PASSES = 3;
 
 const RAW = ['-f', 'f32le', '-ar', String(SAMPLE_RATE), '-ac', '2'];
