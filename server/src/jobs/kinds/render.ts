@@ -1,3 +1,4 @@
+import { rm } from 'node:fs/promises';
 import { In } from 'typeorm';
 import * as z from 'zod';
 import type { ArtefactName } from '@limber/core/api/media';
@@ -70,7 +71,7 @@ async function makeSound(work: Work<Input>): Promise<Made> {
   const needed = secondsOf(plan) * (2 * bytesASecond(plan) + RAW_SOUND_BYTES);
   mustHaveRoom(await work.store.freeBytes(), needed, 'making this film');
   await mediaOf(work, plan);
-  await checkFonts(assOfFilm(plan), await fontsIn(work), work.scratch, work.signal);
+  await checkLetters(work, assOfFilm(plan));
   await soundKey(work, plan);
   return {};
 }
@@ -94,6 +95,18 @@ async function putTogether(work: Work<Input>): Promise<Made> {
   for (const part of filmParts(plan)) parts.push(await store.toScratch(await partKey(work, plan, part), scratch));
   const path = await joinFilm({ plan, parts, sound, scratch, signal });
   return { artefacts: [{ ownerId: input.filmId, name: `film.${plan.kind}`, formatVersion: RENDER_VERSION, path }] };
+}
+
+/** Fonts that were unpacked badly, or spoilt since, are unpacked anew before anybody is told of them. */
+async function checkLetters(work: Work<Input>, ass: string): Promise<void> {
+  const { config, scratch, signal } = work;
+  try {
+    await checkFonts(ass, await fontsIn(work), scratch, signal);
+  } catch (error) {
+    if (!(error instanceof WrongFont)) throw error;
+    await rm(config.fontFolder, { recursive: true, force: true });
+    await checkFonts(ass, await fontsIn(work), scratch, signal);
+  }
 }
 
 /** Where the finished sound of a film lies; made when it is not there. */
