@@ -79,12 +79,13 @@ describe('limber compute', () => {
     expect(vtt.out).toContain('00:00:01.750 --> 00:00:03.250');
   });
 
-  it('gives a lesson as it is put together, in any cut', () => {
+  /** The lesson on a take of which two pieces play. */
+  function filmed(change: object = {}): string {
     const take = { id: 't', name: 'Take', durationMs: 20_000, width: 16, height: 9 };
     const marked = (id: string, kind: string, startMs: number, endMs: number, beats: number[] = []) => ({
       ...{ id, takeId: 't', kind, stepId: 'a', side: kind === 'teach' ? null : 'left', startMs, endMs, beats },
     });
-    const filmed = file('filmed.json', {
+    return file('filmed.json', {
       ...lesson,
       version: 2,
       takes: [{ ...take, frameRate: { numerator: 25, denominator: 1 } }],
@@ -93,8 +94,49 @@ describe('limber compute', () => {
         { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
         { id: 'q', takeId: 't', fromMs: 5000, toMs: 7000 },
       ],
+      ...change,
     });
-    expect(JSON.parse(compute('assembly', filmed).out)).toEqual({
+  }
+
+  it('derives cues as SubRip and as ASS', () => {
+    expect(compute('cues', bundle, '--format', 'srt').out).toContain('00:00:01,750 --> 00:00:03,250');
+    const { out } = compute('cues', bundle, '--format', 'ass', '--frame', '9:16');
+    expect(out).toContain('PlayResX: 720\nPlayResY: 1280\n');
+    expect(out).toContain('Bricolage Grotesque');
+  });
+
+  it('makes the film of a lesson from media named by their takes, and tells what ffprobe reads of it', () => {
+    const media = mkdtempSync(join(folder, 'media-'));
+    execFileSync('ffmpeg', [
+      ...['-nostdin', '-loglevel', 'error', '-f', 'lavfi', '-i', 'testsrc2=size=320x180:rate=25:duration=3'],
+      ...['-f', 'lavfi', '-i', 'sine=duration=3', '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p'],
+      join(media, 't.mp4'),
+    ]);
+    const out = join(media, 'film.mp4');
+    const small = filmed({
+      segments: [
+        { id: 'w', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 0, endMs: 2000, beats: [1000] },
+      ],
+      assembly: [{ id: 'p', takeId: 't', fromMs: 400, toMs: 2400 }],
+    });
+    const { status, out: said } = compute('render', small, media, out, '--frame', '1:1', '--captions', 'none');
+    expect(status).toBe(0);
+    const { streams, format } = JSON.parse(said) as {
+      streams: { codec_name: string; width?: number; nb_frames?: string }[];
+      format: { duration: string };
+    };
+    // The third one is the chapters, as MP4 keeps them.
+    expect(streams.map((one) => [one.codec_name, one.width])).toEqual([
+      ['h264', 720],
+      ['aac', undefined],
+      ['bin_data', undefined],
+    ]);
+    expect(streams[0]!.nb_frames).toBe('50');
+    expect(Math.abs(Number(format.duration) - 2)).toBeLessThan(0.05);
+  }, 30_000);
+
+  it('gives a lesson as it is put together, in any cut', () => {
+    expect(JSON.parse(compute('assembly', filmed()).out)).toEqual({
       durationMs: 11_000,
       pieces: [
         { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 },
@@ -107,12 +149,12 @@ describe('limber compute', () => {
       ],
     });
     // A second of settling before the work, and the work.
-    const practice = JSON.parse(compute('assembly', filmed, '--cut', 'practice').out) as Record<string, unknown>;
+    const practice = JSON.parse(compute('assembly', filmed(), '--cut', 'practice').out) as Record<string, unknown>;
     expect(practice['pieces']).toEqual([
       { id: 'p', takeId: 't', fromMs: 4000, toMs: 8000 },
       { id: 'q', takeId: 't', fromMs: 5000, toMs: 7000 },
     ]);
-    const { cues } = JSON.parse(compute('cues', filmed, '--cut=practice').out) as {
+    const { cues } = JSON.parse(compute('cues', filmed(), '--cut=practice').out) as {
       cues: { kind: string; text: string; startMs: number }[];
     };
     expect(cues.filter((cue) => cue.kind === 'count').map(({ text, startMs }) => [text, startMs])).toEqual([
@@ -123,7 +165,7 @@ describe('limber compute', () => {
     const plan = JSON.parse(compute('schedule', bundle, '--cut', 'practice').out) as Record<string, number>;
     expect(plan['durationMs']).toBe(9000);
     expect(compute('check', bundle, '--cut', 'step:a').status).toBe(0);
-    expect(compute('assembly', filmed, '--cut', 'step:b').problem?.detail).toContain('no step “b”');
+    expect(compute('assembly', filmed(), '--cut', 'step:b').problem?.detail).toContain('no step “b”');
     expect(compute('cues', bundle, '--cut', 'half').problem?.type).toBe('unknown-cut');
   });
 
@@ -258,7 +300,12 @@ describe('limber compute', () => {
       [['schedule'], 'missing-file'],
       [['schedule', join(folder, 'not-there.json')], 'missing-file'],
       [['schedule', file('text.json', 'hello')], 'not-json'],
-      [['cues', bundle, '--format', 'srt'], 'unknown-format'],
+      [['cues', bundle, '--format', 'sub'], 'unknown-format'],
+      [['render', bundle, folder, join(folder, 'out.mp4')], 'no-film'],
+      [['render', filmed(), join(folder, 'nowhere'), join(folder, 'out.mp4')], 'missing-file'],
+      [['render', filmed(), mkdtempSync(join(folder, 'empty-')), join(folder, 'out.mp4')], 'missing-media'],
+      [['render', filmed(), folder, join(folder, 'out.mp4'), '--frame', '4:3'], 'unknown-frame'],
+      [['render', filmed(), folder, join(folder, 'out.mp4'), '--captions', 'loud'], 'unknown-captions'],
       [['cues', bundle, '--colour', 'red'], 'unknown-option'],
       [['place', bundle, '--frame', '4:3'], 'unknown-frame'],
       [['place', bundle, '--frame', 'page'], 'unknown-frame'],
