@@ -164,6 +164,18 @@ export function numbersIn(path: string): number[] {
   );
 }
 
+/** The pictures of a film, small and grey, row by row, 0 to 255. */
+export function greyRows(path: string, width: number, height: number): Buffer[] {
+  const size = ['-vf', `scale=${width}:${height}:flags=area,format=gray`];
+  const raw = execFileSync(
+    'ffmpeg',
+    [...['-nostdin', '-loglevel', 'error', '-i', path], ...size, ...['-f', 'rawvideo', 'pipe:1']],
+    { maxBuffer: 1e9 },
+  );
+  const bytes = width * height;
+  return Array.from({ length: raw.length / bytes }, (_, n) => raw.subarray(n * bytes, (n + 1) * bytes));
+}
+
 /** The sound of a film at one ear, 48 kHz. */
 export function samplesIn(path: string): Float32Array {
   const raw = execFileSync(

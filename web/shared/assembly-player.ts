@@ -71,9 +71,6 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
     video.on {
       opacity: 1;
     }
-    :host(.fills) video {
-      object-fit: cover;
-    }
     p {
       position: absolute;
       inset: auto 20px 20px;
@@ -83,7 +80,7 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
       border-radius: 10px;
     }
   `,
-  host: { '(document:visibilitychange)': 'onVisibility()', '[class.fills]': 'fills()' },
+  host: { '(document:visibilitychange)': 'onVisibility()' },
 })
 export class AssemblyPlayer implements OnDestroy {
   readonly cut = input<Cut>(NOTHING);
@@ -94,8 +91,6 @@ export class AssemblyPlayer implements OnDestroy {
   /** Where to begin, and whether to play at once. */
   readonly startMs = input<CutMs>(0);
   readonly autoplay = input(false);
-  /** The picture fills the frame, what does not fit is cut off around its middle; else all of it is seen. */
-  readonly fills = input(false);
   readonly ended = output();
 
   readonly timeMs = signal<CutMs>(0);

@@ -76,7 +76,7 @@ describe('places of cues', () => {
     const timeline = timelineOf(lesson)!;
     const { cues } = deriveCues(lesson, timeline);
     const usual = placed('16:9').find((cue) => cue.key === 'p|s|count|0')!;
-    const taken = [{ startMs: 12_000, endMs: 22_000, boxes: [usual.box] }];
+    const taken = [{ startMs: 12_000, endMs: 22_000, boxes: [usual.box], seen: null }];
     const moved = placeCues(cues, PEBBLE, FRAMES['16:9'], taken).find((cue) => cue.key === 'p|s|count|0')!;
     expect(sharedBy(moved.box, usual.box)).toBe(0);
     const later = placeCues(cues, PEBBLE, FRAMES['16:9'], [{ ...taken[0]!, startMs: 60_000, endMs: 70_000 }]);

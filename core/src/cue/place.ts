@@ -4,6 +4,7 @@ import type { Cue } from './cue';
 import { choosePlaces, type Group } from './choose-places';
 import { sharedBy, type Box, type Frame } from './frame';
 import { sizeOf, type CueSize } from './size';
+import { boxIn, middleOf } from './view';
 import type { WorkedArea } from './worked-area';
 
 /** Where a cue stands: its box in the unit picture, its lines, and the size of its type as a share of the width. */
@@ -188,14 +189,11 @@ class Areas {
     while (this.next < this.areas.length && this.areas[this.next]!.endMs <= startMs) this.next++;
     const boxes: Box[] = [];
     for (let at = this.next; at < this.areas.length && this.areas[at]!.startMs < endMs; at++)
-      if (this.areas[at]!.endMs > startMs) boxes.push(...this.areas[at]!.boxes.map((box) => inFrame(box, this.frame)));
+      if (this.areas[at]!.endMs > startMs) boxes.push(...this.boxesOf(this.areas[at]!));
     return boxes;
   }
-}
 
-/** A box of the wide film where a frame shows it. */
-function inFrame([x, y, width, height]: Box, { film, shows }: Frame): Box {
-  const left = Math.max(0, (x - (1 - shows) / 2) / shows);
-  const right = Math.min(1, (x + width - (1 - shows) / 2) / shows);
-  return [film[0] + left * film[2], film[1] + y * film[3], Math.max(0, right - left) * film[2], height * film[3]];
+  private boxesOf({ boxes, view = middleOf(this.frame) }: WorkedArea): Box[] {
+    return boxes.map((box) => boxIn(box, this.frame, view));
+  }
 }

@@ -7,7 +7,7 @@ import { FRAMES, type FrameName } from './frame';
 import type { Heard } from './heard';
 import { placeCues, type PlacedCue } from './place';
 import { cueStyleOf } from './styles';
-import { workedAreas } from './worked-area';
+import { shotsAndAreas, type Shot } from './shots';
 
 /** What of a lesson's cues is wanted; what is left out is as usual. */
 export interface Showing {
@@ -18,14 +18,15 @@ export interface Showing {
 }
 
 /**
- * The cues of a cut with their places in a picture, and the overrides whose cue is gone.
+ * The cues of a cut with their places in a picture, what that picture shows, and the overrides whose cue is gone.
  *
  * @example showCues(lesson, { frame: '9:16' }).cues[0]?.box // [0.06, 0.08, 0.41, 0.04]
  */
 export function showCues(
   lesson: Lesson,
   { timeline = timelineOf(lesson)!, frame = '16:9', style = cueStyleOf(lesson), heard }: Showing = {},
-): { cues: PlacedCue[]; orphans: readonly CueOverride[] } {
+): { cues: PlacedCue[]; orphans: readonly CueOverride[]; shots: readonly Shot[] } {
   const { cues, orphans } = deriveCues(lesson, timeline, heard);
-  return { cues: placeCues(cues, style, FRAMES[frame], workedAreas(lesson, timeline.passages)), orphans };
+  const { areas, shots } = shotsAndAreas(lesson, timeline, FRAMES[frame]);
+  return { cues: placeCues(cues, style, FRAMES[frame], areas), orphans, shots };
 }

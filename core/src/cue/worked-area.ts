@@ -2,16 +2,22 @@ import type { Passage } from '../assembly/passage';
 import type { Region } from '../face/regions';
 import type { Lesson } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
+import type { Take } from '../lesson/take.schema';
 import { widestFraming } from '../move/framing';
 import type { Framing, Move } from '../move/move.schema';
 import type { CutMs } from '../time/clocks';
 import type { Box } from './frame';
+import type { View } from './view';
 
 /** What cues keep free for a while: boxes in a wide picture. */
 export interface WorkedArea {
   readonly startMs: CutMs;
   readonly endMs: CutMs;
   readonly boxes: readonly Box[];
+  /** What has to be seen meanwhile; null where nothing is worked on. */
+  readonly seen: Box | null;
+  /** What a frame that is not wide shows of the picture meanwhile; its middle when it is left out. */
+  readonly view?: View;
 }
 
 /** Where the head is in a wide picture, for how wide the shot has to be (common practice, no source). */
@@ -30,6 +36,32 @@ const BELOW: Partial<Record<Region, Box>> = {
   shoulder: [-0.6, 1.2, 2.2, 0.4],
   chest: [-0.3, 1.35, 1.6, 0.6],
 };
+/** From where to where a region lies across the head at the picture's left, in heads; the right is its mirror image. */
+const ACROSS: Readonly<Record<Region, readonly [from: number, to: number]>> = {
+  chest: [-0.2, 0.5],
+  collarbone: [-0.35, 0.5],
+  shoulder: [-0.5, 0.1],
+  neck: [0.15, 0.5],
+  nape: [0.05, 0.5],
+  ear: [-0.05, 0.15],
+  under_chin: [0.2, 0.5],
+  jaw: [0.05, 0.45],
+  chin: [0.35, 0.5],
+  lips: [0.3, 0.5],
+  mouth: [0.3, 0.5],
+  tongue: [0.3, 0.5],
+  cheek: [0.1, 0.45],
+  nose: [0.4, 0.5],
+  eye: [0.12, 0.45],
+  brow: [0.12, 0.45],
+  forehead: [0.1, 0.5],
+  temple: [0, 0.2],
+  scalp: [0, 0.5],
+  whole_face: [0, 0.5],
+};
+/** Fingers beside what they work on, in heads. */
+const FINGERS = 0.08;
+
 /** A hand that works at a side of the head, with its wrist, in heads. */
 const HAND: Box = [1, 0.35, 0.3, 0.9];
 
@@ -44,8 +76,14 @@ export function workedAreas(
   passages: readonly Passage[],
 ): WorkedArea[] {
   const takeOf = new Map(lesson.segments.map((one) => [one.id, one.takeId]));
-  const picture = new Map(lesson.takes.map((take) => [take.id, take.pictureLeft]));
-  return areasOf(lesson.steps, passages, ({ segmentId }) => picture.get(takeOf.get(segmentId ?? '') ?? '') !== 'right');
+  const takes = new Map(lesson.takes.map((take) => [take.id, take]));
+  const takeIn = ({ segmentId }: Passage): Take | undefined => takes.get(takeOf.get(segmentId ?? '') ?? '');
+  const areas = areasOf(lesson.steps, passages, (passage) => takeIn(passage)?.pictureLeft !== 'right');
+  // Of footage that is upright already all is seen.
+  return areas.map((area, i) => {
+    const take = takeIn(passages[i]!);
+    return take && take.width < take.height ? { ...area, seen: null } : area;
+  });
 }
 
 /** What an area is estimated from. */
@@ -70,16 +108,35 @@ export function areasOf<P extends Pick<Passage, 'startMs' | 'endMs' | 'stepId' |
   return passages.map((passage) => {
     const { startMs, endMs, stepId, side, kind } = passage;
     const step = steps.get(stepId ?? '');
-    if (!step || !isWork(kind)) return { startMs, endMs, boxes: [head] };
+    if (!step || !isWork(kind)) return { startMs, endMs, boxes: [head], seen: null };
     const mirror = leftIsLeft(passage);
     const hands = side === 'left' ? [mirror] : side === 'right' ? [!mirror] : [true, false];
-    return { startMs, endMs, boxes: [head, ...regionsOf(step, head), ...hands.map((left) => handAt(head, left))] };
+    return {
+      startMs,
+      endMs,
+      boxes: [head, ...regionsOf(step, head), ...hands.map((left) => handAt(head, left))],
+      seen: seenOf(step, head, hands),
+    };
   });
 }
 
-function regionsOf({ move }: Worked, head: Box): Box[] {
-  const regions = new Set([move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])]);
-  return [...regions].flatMap((region) => {
+/** Where a step works, from where to where. */
+function workedBy({ move }: Worked): Region[] {
+  return [...new Set([move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])])];
+}
+
+/** Everything that is worked on at the sides of the picture where hands are, over its whole height. */
+function seenOf(step: Worked, head: Box, atLeft: readonly boolean[]): Box {
+  const spans = workedBy(step).flatMap((region) => {
+    const [from, to] = [ACROSS[region][0] - FINGERS, ACROSS[region][1]];
+    return atLeft.map((left) => (left ? [from, to] : [1 - to, 1 - from]));
+  });
+  const [from, to] = [Math.min(...spans.map((one) => one[0]!)), Math.max(...spans.map((one) => one[1]!))];
+  return inPicture([from, -1, to - from, 4], head);
+}
+
+function regionsOf(step: Worked, head: Box): Box[] {
+  return workedBy(step).flatMap((region) => {
     const box = BELOW[region];
     return box ? [inPicture(box, head)] : [];
   });

@@ -55,6 +55,8 @@ export const filmPlanSchema = filmWishSchema.extend({
   frames: z.int().min(1),
   pieces: z.array(pieceSchema).min(1),
   voices: z.array(z.object({ mediaId: z.string(), startMs: ms, fromMs: ms, toMs: ms, gainDb: z.number() })),
+  /** What is shown of the wide picture; none in a wide film. */
+  shots: z.array(z.object({ startMs: ms, endMs: ms, easeMs: ms, centre: z.number(), width: z.number() })),
   style: cueStyleSchema,
   cues: z.array(
     z.object({

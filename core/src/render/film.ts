@@ -7,7 +7,8 @@ import { FRAMES } from '../cue/frame';
 import type { Heard } from '../cue/heard';
 import { placeCues, type PlacedCue } from '../cue/place';
 import { cueStyleOf } from '../cue/styles';
-import { workedAreas } from '../cue/worked-area';
+import { middleOf, type View } from '../cue/view';
+import { shotsAndAreas } from '../cue/shots';
 import { writeAss } from '../format/ass';
 import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -44,12 +45,8 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
   const size = filmSize(lesson, wish.frame);
   const pieces = piecesOf(lesson, timeline.cut, size.frameRate);
   const frames = pieces[pieces.length - 1]!.at + pieces[pieces.length - 1]!.frames;
-  const cues = placeCues(
-    of.cues ?? deriveCues(lesson, timeline, of.heard).cues,
-    style,
-    FRAMES[wish.frame],
-    workedAreas(lesson, timeline.passages),
-  );
+  const { areas, shots } = shotsAndAreas(lesson, timeline, FRAMES[wish.frame]);
+  const cues = placeCues(of.cues ?? deriveCues(lesson, timeline, of.heard).cues, style, FRAMES[wish.frame], areas);
   return {
     format: FILM_FORMAT,
     version: FILM_VERSION,
@@ -61,6 +58,7 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
     frames,
     pieces,
     voices: voicesIn(lesson, timeline.passages),
+    shots,
     style,
     cues: cues.filter((cue) => wish.captions !== 'none' || cue.kind !== 'caption').map(bare),
     chapters: chaptersOf(lesson, timeline),
@@ -119,6 +117,16 @@ export interface FilmPart {
   readonly rate: FilmPiece['rate'];
   /** Its first picture in the medium. */
   readonly from: number;
+  /** What is shown of the wide picture, as shares of its width: `centre` at first, then moved by `pans`. */
+  readonly view: View & { readonly pans: readonly Pan[] };
+}
+
+/** A slow move of what is shown from one centre to another, in pictures of its part; it may have begun before it. */
+export interface Pan {
+  readonly at: number;
+  readonly frames: number;
+  readonly from: number;
+  readonly to: number;
 }
 
 /** How long a part is at most, s: what is lost when the work is ended in the middle, and made again for a changed cue. */
@@ -126,23 +134,60 @@ const PART_SECONDS = 20;
 
 /**
  * The parts of a film, in order: each piece by itself, long ones in equal steps from where they begin, so that a change
- * before them leaves them as they are.
+ * before them leaves them as they are; and another one where the picture is seen from nearer or further away.
  *
  * @example filmParts(plan).map((part) => part.frames) // [500, 500, 120]
  */
 export function filmParts(plan: FilmPlan): FilmPart[] {
   const filmRate = plan.rate.numerator / plan.rate.denominator;
   const most = Math.round(PART_SECONDS * filmRate);
+  const shots = shotsInPictures(plan, filmRate);
+  const sizes = shots.filter((shot, i) => i > 0 && shot.width !== shots[i - 1]!.width).map((shot) => shot.start);
   return plan.pieces.flatMap(({ at, frames, mediaId, rate, from }) => {
     const times = rate.numerator / rate.denominator / filmRate;
-    return Array.from({ length: Math.ceil(frames / most) }, (_, i) => ({
-      at: at + i * most,
-      frames: Math.min(most, frames - i * most),
-      mediaId,
-      rate,
-      from: from + Math.round(i * most * times),
-    }));
+    const starts = new Set(Array.from({ length: Math.ceil(frames / most) }, (_, i) => at + i * most));
+    for (const size of sizes) if (size > at && size < at + frames) starts.add(size);
+    const sorted = [...starts].sort((a, b) => a - b);
+    return sorted.map((start, i) => {
+      const length = (sorted[i + 1] ?? at + frames) - start;
+      const first = from + Math.round((start - at) * times);
+      return { at: start, frames: length, mediaId, rate, from: first, view: viewIn(shots, start, length, plan) };
+    });
   });
+}
+
+interface ShotInPictures extends View {
+  readonly start: number;
+  readonly end: number;
+  /** How many pictures it takes to come over from the shot before. */
+  readonly ease: number;
+}
+
+function shotsInPictures({ shots }: Pick<FilmPlan, 'shots'>, rate: number): ShotInPictures[] {
+  const picture = (ms: number): number => Math.round((ms * rate) / 1000);
+  return shots.map(({ startMs, endMs, easeMs, centre, width }) => ({
+    ...{ start: picture(startMs), end: picture(endMs), ease: picture(easeMs), centre, width },
+  }));
+}
+
+function viewIn(
+  shots: readonly ShotInPictures[],
+  start: number,
+  frames: number,
+  { frame }: Pick<FilmPlan, 'frame'>,
+): FilmPart['view'] {
+  const here = shots.filter((shot) => shot.end > start && shot.start < start + frames);
+  const first = here[0];
+  if (!first) return { ...middleOf(FRAMES[frame]), pans: [] };
+  const before = shots[shots.indexOf(first) - 1];
+  const pans = here.flatMap((shot): Pan[] => {
+    const from = shots[shots.indexOf(shot) - 1]?.centre ?? shot.centre;
+    // One that is over, or does not move, is nothing to draw; one without time jumps.
+    if (shot.start + shot.ease <= start || from === shot.centre) return [];
+    return [{ at: shot.start - start, frames: shot.ease, from, to: shot.centre }];
+  });
+  const comesOver = first.start + first.ease > start && before !== undefined;
+  return { centre: comesOver ? before.centre : first.centre, width: first.width, pans };
 }
 
 /** How far a part is moved on while its cues are drawn, s: one that began so long before keeps its own beginning. */

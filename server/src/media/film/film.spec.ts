@@ -1,12 +1,15 @@
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { FRAMES } from '@limber/core/cue/frame';
+import { viewAt } from '@limber/core/cue/shots';
 import { CUE_STYLES } from '@limber/core/cue/styles';
+import { pictureIn } from '@limber/core/cue/view';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { filmParts, filmPlan } from '@limber/core/render/film';
 import type { FilmPlan, FilmWish } from '@limber/core/render/film.schema';
 import { aFilmedLesson, aSegment, aStep } from '@limber/core/testing';
-import { ffmpeg, numberedFilm, numbersIn, samplesIn, withTools } from '../../testing';
+import { ffmpeg, greyRows, numberedFilm, numbersIn, samplesIn, withTools } from '../../testing';
 import { ToolTrouble } from '../tool';
 import { checkFonts, WrongFont } from './check-fonts';
 import { forBt709 } from './colour';
@@ -142,6 +145,50 @@ describe('a finished film', () => {
     expect(streams.map((one) => one.codec_name)).toEqual(['vp9', 'opus', 'webvtt']);
     expect(Number(streams[0]?.nb_read_packets)).toBe(125);
   }, 180_000);
+
+  it('of an upright shape shows what its shots say, picture by picture, slowly moved and from further away', async () => {
+    // From dark at the left to bright at the right: how bright the middle is says where it lies.
+    const path = join(folder, 'ramp.mp4');
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', 'color=black:size=640x360:rate=25:duration=10', '-f', 'lavfi', '-i', 'anullsrc=d=10'],
+      ...['-vf', "geq=lum='20+200*X/W':cb=128:cr=128,format=yuv420p", '-c:v', 'libx264', '-crf', '10', path],
+    );
+    const one = lesson({ assembly: [{ id: 'p', takeId: 'one', fromMs: 0, toMs: 8000 }] });
+    const upright = filmPlan(one, { ...WISH, frame: '9:16' }, { cues: [] });
+    const near = FRAMES['9:16'].shows;
+    const plan: FilmPlan = {
+      ...upright,
+      shots: [
+        { startMs: 0, endMs: 2000, easeMs: 0, centre: 0.4, width: near },
+        { startMs: 2000, endMs: 5000, easeMs: 1200, centre: 0.7, width: near },
+        { startMs: 5000, endMs: 6000, easeMs: 0, centre: 0.3, width: near },
+        { startMs: 6000, endMs: 8000, easeMs: 0, centre: 0.5, width: 0.6 },
+      ],
+    };
+    expect(filmParts(plan).map((part) => part.frames)).toEqual([150, 50]);
+    const film = await makeFilm(
+      plan,
+      async () => ({ path, hasSound: true, highDynamicRange: false }),
+      mkdtempSync(join(folder, 'film-')),
+    );
+    const rows = greyRows(film, 36, 64);
+    expect(rows.length).toBe(200);
+    rows.forEach((grey, n) => {
+      const { centre, width } = viewAt(plan.shots, n * 40, FRAMES['9:16']);
+      const at = (share: number): number => ((grey[32 * 36 + Math.floor(share * 36)]! * 219) / 255 + 16 - 20) / 200;
+      expect(Math.abs(at(0.5) - (centre + width / 72)))
+        .withContext(`${n}`)
+        .toBeLessThan(0.012);
+      expect(Math.abs(at(0) - (centre - width / 2 + width / 72)))
+        .withContext(`${n}`)
+        .toBeLessThan(0.012);
+      // Ground above the picture only where it is seen from further away.
+      const [, top] = pictureIn(FRAMES['9:16'], { centre, width });
+      expect(Math.abs(grey[18]! - 38) < 8)
+        .withContext(`${n}`)
+        .toBe(top > 0);
+    });
+  }, 60_000);
 
   it('is made with our fonts or not at all', async () => {
     const [fonts, scratch] = [join(folder, 'fonts'), mkdtempSync(join(folder, 'check-'))];

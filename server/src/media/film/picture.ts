@@ -1,5 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { FRAMES } from '@limber/core/cue/frame';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { LEAD_SECONDS, type FilmPart } from '@limber/core/render/film';
 import { squarePixels, standardRange } from '../make';
@@ -63,7 +64,7 @@ export async function makePart({
     ...squarePixels(plan.frame === '16:9' ? 1920 : 3840),
     ...standardRange(highDynamicRange),
     ...(await toBt709(original, highDynamicRange, signal)),
-    ...shaped(plan),
+    ...shaped(plan, part.view),
     'format=yuv420p',
     ...(ass === null
       ? []
@@ -98,20 +99,33 @@ export async function makePart({
   return out;
 }
 
-/** Fills a shape that is cut out of the footage, or stands whole in a wide one. */
-function shaped({ width, height, frame }: PartMaking['plan']): string[] {
-  const size = `${width}:${height}`;
-  if (frame === '16:9')
-    return [
-      `scale=${size}:force_original_aspect_ratio=decrease:force_divisible_by=2:flags=bicubic`,
-      `pad=${size}:(ow-iw)/2:(oh-ih)/2:color=0x2b2330`,
-      'setsar=1',
-    ];
+const WIDE = 16 / 9;
+const even = (value: number): number => 2 * Math.round(value / 2);
+/** What stands around a picture that does not fill its shape: the ink of the studio. */
+const GROUND = '0x2b2330';
+
+/** Brings the picture into a wide one, and cuts out of that what the shape shows of it. */
+function shaped({ width, height, frame }: PartMaking['plan'], view: FilmPart['view']): string[] {
+  const { shows } = FRAMES[frame];
+  const high = Math.min(height, even((height * shows) / view.width));
+  const wide = shows === 1 ? width : Math.max(width, even(high * WIDE));
   return [
-    `scale=${size}:force_original_aspect_ratio=increase:force_divisible_by=2:flags=bicubic`,
-    `crop=${size}`,
+    `scale=${wide}:${high}:force_original_aspect_ratio=decrease:force_divisible_by=2:flags=bicubic`,
+    `pad=${wide}:${high}:(ow-iw)/2:(oh-ih)/2:color=${GROUND}`,
+    ...(wide > width ? [`crop=${width}:${high}:x='${cropX(view, wide, width)}':y=0`] : []),
+    ...(high < height ? [`pad=${width}:${height}:0:(oh-ih)/2:color=${GROUND}`] : []),
     'setsar=1',
   ];
+}
+
+/** The left edge of what is cut out, px, picture by picture. */
+function cropX({ centre, pans }: FilmPart['view'], wide: number, width: number): string {
+  const moved = pans.reduce((before, { at, frames, from, to }) => {
+    if (frames === 0) return `if(gte(n,${at}),${to.toFixed(5)},${before})`;
+    const share = `clip((n-${at})/${frames},0,1)`;
+    return `if(gte(n,${at}),${from.toFixed(5)}+(${(to - from).toFixed(5)})*${share}*${share}*(3-2*${share}),${before})`;
+  }, centre.toFixed(5));
+  return `clip((${moved})*${wide}-${width / 2},0,${wide - width})`;
 }
 
 /** Footage whose colours follow the older rule, or say nothing and are small, is turned into those of a film. */

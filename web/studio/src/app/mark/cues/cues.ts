@@ -11,6 +11,8 @@ import type { FindingPlace } from '@limber/core/check/finding';
 import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { FRAMES, type FrameName } from '@limber/core/cue/frame';
+import { viewAt } from '@limber/core/cue/shots';
+import { pictureIn } from '@limber/core/cue/view';
 import { showCues } from '@limber/core/cue/show';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
 import { partsOfKey, type Scope } from '@limber/core/lesson/cue-key';
@@ -120,6 +122,10 @@ export class Cues {
     })).filter((one) => one.count > 0),
   );
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
+  /** Where the wide picture lies in what is looked at: of an upright or square film only some of it is seen. */
+  protected readonly pictureBox = computed(() =>
+    pictureIn(this.frame(), viewAt(this.shown().shots, this.timeMs(), this.frame())),
+  );
   protected readonly list = computed(() => {
     const shaped = new Map(this.cues().map((cue) => [cue.key, cue]));
     const names = new Map(this.lesson().steps.map((step) => [step.id, step.move.name]));
