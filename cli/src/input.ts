@@ -95,7 +95,7 @@ export function wishNamed(named: ReadonlyMap<string, string>, out: string): Film
   const captions = CAPTION_WAYS.find((one) => one === (named.get('captions') ?? 'track'));
   if (!captions)
     throw new InputError('unknown-captions', `--captions is one of ${ways}, not “${named.get('captions')}”.`);
-  return { cut: parseCutId(named.get('cut') ?? 'full')!, frame: frameNamed(named), captions, kind };
+  return { cut: parseCutId(named.get('cut') ?? 'full')!, frame: frameNamed(named), captions, kind, stillMs: null };
 }
 
 /** The style of cues that `--style` names; the lesson's own without it. */

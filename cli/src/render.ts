@@ -67,7 +67,7 @@ function onItsTakes(lesson: Lesson): Lesson {
     ...take,
     sources: [{ mediaId: take.id, role: 'picture' as const, offsetMs: 0 }],
   }));
-  return { ...lesson, takes, voiceOver: [] };
+  return { ...lesson, takes, voiceOver: [], music: null };
 }
 
 async function mediaIn(folder: string): Promise<Map<string, string>> {

@@ -29,7 +29,7 @@ export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4', 'proxy.m4a'] 
 export const artefactSchema = z.enum(ARTEFACTS);
 export type MediumArtefact = z.infer<typeof artefactSchema>;
 /** What it makes of a lesson: the film, and what it is put together from. */
-export type FilmArtefact = `${'film' | 'part'}.${'mp4' | 'webm'}` | 'heard.m4a' | 'heard.webm';
+export type FilmArtefact = `${'film' | 'part'}.${'mp4' | 'webm'}` | 'film.jpg' | 'heard.m4a' | 'heard.webm';
 export type ArtefactName = MediumArtefact | FilmArtefact;
 
 export const mediumSchema = z.object({
@@ -73,7 +73,7 @@ export const uploadMetadataSchema = z.object({
   filename: z.string().default(''),
   /** A take that lacks its footage, or that gets a second source; without it the file becomes a take of its own. */
   takeId: z.string().min(1).max(80).optional(),
-  role: z.enum(['picture', 'sound']).default('picture'),
+  role: z.enum(['picture', 'sound', 'music']).default('picture'),
   /** Where the file's own start lies on the take's time, ms. */
   offsetMs: z.coerce.number().int().min(-86_400_000).max(86_400_000).default(0),
   /** Which side viewers do when the hand is at the left of the picture, where that was answered already. */

@@ -8,9 +8,13 @@ import type { CueStyle } from '../lesson/cue-style.schema';
 /** What is drawn of a cue, and when. */
 type AssCue = Pick<PlacedCue, 'kind' | 'side' | 'startMs' | 'endMs' | 'value' | 'of' | 'box' | 'lines' | 'type'>;
 
-export interface AssPicture {
+export interface AssPicture extends Drawing {
   readonly style: CueStyle;
   readonly frame: Pick<Frame, 'height'>;
+}
+
+/** A picture that is drawn on, for how long. */
+export interface Drawing {
   /** Size of the picture, px. */
   readonly width: number;
   readonly height: number;
@@ -35,7 +39,20 @@ const DRAWING = { tag: 5, scale: 16 } as const;
  * @example writeAss(cues, { style, frame, width: 1920, height: 1080, frameRate: 25 }).split('\n')[0] // '[Script Info]'
  */
 export function writeAss(cues: readonly AssCue[], picture: AssPicture): string {
-  const { width, height } = picture;
+  return assFile(assEvents(cues, picture), picture);
+}
+
+/** Writes marks that stand through the whole stretch. @see writeAss */
+export function writeMarksAsAss(marks: readonly Mark[], picture: Drawing): string {
+  const { frameRate, from = 0, to = Infinity, lead = 0 } = picture;
+  const times: Times = { startCs: between(lead, frameRate), endCs: between(to + lead - from, frameRate), fade: '' };
+  return assFile(
+    marks.flatMap((mark) => eventsOf(mark, times, picture)),
+    picture,
+  );
+}
+
+function assFile(events: readonly string[], { width, height }: Drawing): string {
   return [
     '[Script Info]',
     'ScriptType: v4.00+',
@@ -54,7 +71,7 @@ export function writeAss(cues: readonly AssCue[], picture: AssPicture): string {
     '',
     '[Events]',
     'Format: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text',
-    ...assEvents(cues, picture),
+    ...events,
     '',
   ].join('\n');
 }
@@ -62,7 +79,6 @@ export function writeAss(cues: readonly AssCue[], picture: AssPicture): string {
 /** The events alone, in the order in which they are drawn. */
 function assEvents(cues: readonly AssCue[], picture: AssPicture): string[] {
   const { frameRate, from = 0, to = Infinity, lead = 0, frame, style } = picture;
-  const scale = picture.width / 1000;
   const shift = lead - from;
   return cues.flatMap((cue) => {
     const first = firstPicture(cue.startMs, frameRate);
@@ -72,12 +88,20 @@ function assEvents(cues: readonly AssCue[], picture: AssPicture): string[] {
     const startCs = between(begins, frameRate);
     const endCs = between(Math.min(next, to) + shift, frameRate);
     const fade = fadeOf(cue, style.fadeMs, (cue.startMs / 1000 + shift / frameRate) * 1000 - startCs * 10);
-    return marksOf(cue, style, frame).flatMap((mark) =>
-      textsOf(mark, scale, picture.colour ?? same).map(
-        ({ tags, text }) => `Dialogue: 0,${stamp(startCs)},${stamp(endCs)},cue,,0,0,0,,{${tags}${fade}}${text}`,
-      ),
-    );
+    return marksOf(cue, style, frame).flatMap((mark) => eventsOf(mark, { startCs, endCs, fade }, picture));
   });
+}
+
+interface Times {
+  readonly startCs: number;
+  readonly endCs: number;
+  readonly fade: string;
+}
+
+function eventsOf(mark: Mark, { startCs, endCs, fade }: Times, { width, colour = same }: Drawing): string[] {
+  return textsOf(mark, width / 1000, colour).map(
+    ({ tags, text }) => `Dialogue: 0,${stamp(startCs)},${stamp(endCs)},cue,,0,0,0,,{${tags}${fade}}${text}`,
+  );
 }
 
 const same = (colour: string): string => colour;

@@ -93,6 +93,15 @@ const moveStepSchema = z.object({
 export const stepSchema = z.discriminatedUnion('kind', [moveStepSchema]);
 export type Step = z.infer<typeof stepSchema>;
 
+const musicSchema = z.object({ mediaId: z.string().min(1).max(80), name: z.string().max(200) });
+const closingCardSchema = z.object({
+  first: z.string().max(60),
+  second: z.string().max(60),
+  /** Where the code leads; without one there is no code. */
+  link: z.union([z.literal(''), z.url({ protocol: /^https?$/ }).max(300)]),
+});
+export type ClosingCard = z.infer<typeof closingCardSchema>;
+
 export const lessonFields = {
   title: z.string().trim().min(1, 'A lesson needs a title.').max(160),
   concern: z.string().max(300),
@@ -111,6 +120,14 @@ export const lessonFields = {
   closing: text,
   /** How cues look; null for the usual way. */
   cueStyle: cueStyleSchema.nullable(),
+  /** Finished films are made brighter and their white whiter, and their noise and hum are turned down. */
+  brighter: z.boolean(),
+  quieter: z.boolean(),
+  /** What plays under finished films; null for nothing. */
+  music: musicSchema.nullable(),
+  /** Finished films begin with the title of the lesson, and end with two lines and a code that telephones read. */
+  openingCard: z.boolean(),
+  closingCard: closingCardSchema.nullable(),
 };
 
 /** How many entries each list of a lesson holds at most. */
@@ -156,6 +173,11 @@ export const lessonSchema = z.object({
   opening: lessonFields.opening.default(''),
   closing: lessonFields.closing.default(''),
   cueStyle: lessonFields.cueStyle.default(null),
+  brighter: lessonFields.brighter.default(false),
+  quieter: lessonFields.quieter.default(false),
+  music: lessonFields.music.default(null),
+  openingCard: lessonFields.openingCard.default(false),
+  closingCard: lessonFields.closingCard.default(null),
   steps: z.array(stepSchema).max(MOST.steps).default([]),
   takes: z.array(takeSchema).max(MOST.takes).default([]),
   assembly: z.array(pieceSchema).max(MOST.assembly).default([]),

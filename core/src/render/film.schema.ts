@@ -24,11 +24,17 @@ export const filmWishSchema = z.object({
   /** Words: drawn into the picture, as a track that can be switched on, or not at all. */
   captions: z.enum(CAPTION_WAYS).default('track'),
   kind: z.enum(FILM_KINDS).default('mp4'),
+  /** The instant of the lesson's film that stands for it in lists; null for none. */
+  stillMs: z.int().min(0).nullable().default(null),
 });
 export type FilmWish = z.infer<typeof filmWishSchema>;
 
 const ms = z.int().min(0);
 const pictures = z.int().min(0);
+
+const cardSchema = z.object({ title: z.string(), lines: z.array(z.string()), link: z.string() });
+/** What stands before or after a lesson: a title, lines under it, and where a code leads. */
+export type FilmCard = z.infer<typeof cardSchema>;
 
 const pieceSchema = z.object({
   /** Its first picture in the film, and how many there are. */
@@ -53,7 +59,15 @@ export const filmPlanSchema = filmWishSchema.extend({
   height: z.int().min(2),
   rate: takeFields.frameRate,
   frames: z.int().min(1),
+  /** The picture that stands for the film in lists; null for none. */
+  stillAt: pictures.nullable(),
   pieces: z.array(pieceSchema).min(1),
+  /** What is shown where no piece plays. */
+  cards: z.array(z.object({ at: pictures, frames: z.int().min(1), card: cardSchema })),
+  brighter: z.boolean(),
+  quieter: z.boolean(),
+  /** What plays under everything. */
+  music: z.object({ mediaId: z.string() }).nullable(),
   voices: z.array(z.object({ mediaId: z.string(), startMs: ms, fromMs: ms, toMs: ms, gainDb: z.number() })),
   /** What is shown of the wide picture; none in a wide film. */
   shots: z.array(z.object({ startMs: ms, endMs: ms, easeMs: ms, centre: z.number(), width: z.number() })),

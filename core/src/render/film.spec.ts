@@ -3,7 +3,7 @@ import { aCue, aFilmedLesson, aSegment, aStep, seeded } from '../testing';
 import { assOfPart, filmParts, filmPlan, NoFilmError } from './film';
 import { filmPlanSchema, type FilmWish } from './film.schema';
 
-const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'track', kind: 'mp4' };
+const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'track', kind: 'mp4', stillMs: null };
 
 function lesson(change: Partial<Lesson> = {}): Lesson {
   const filmed = aFilmedLesson({}, 120_000);

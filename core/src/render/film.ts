@@ -9,11 +9,12 @@ import { placeCues, type PlacedCue } from '../cue/place';
 import { cueStyleOf } from '../cue/styles';
 import { middleOf, type View } from '../cue/view';
 import { shotsAndAreas } from '../cue/shots';
-import { writeAss } from '../format/ass';
+import { writeAss, writeMarksAsAss } from '../format/ass';
 import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { pictureOf, soundOf } from '../lesson/take.schema';
-import { FILM_FORMAT, FILM_VERSION, type FilmPiece, type FilmPlan, type FilmWish } from './film.schema';
+import { cardMarks } from './card';
+import { FILM_FORMAT, FILM_VERSION, type FilmCard, type FilmPiece, type FilmPlan, type FilmWish } from './film.schema';
 import { chaptersOf } from './chapters';
 import { filmSize } from './size';
 
@@ -43,8 +44,13 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
     throw new NoFilmError('There is nothing to make a film of yet. Bring in a take and mark the moves on it.');
   const style = of.style ?? cueStyleOf(lesson);
   const size = filmSize(lesson, wish.frame);
-  const pieces = piecesOf(lesson, timeline.cut, size.frameRate);
-  const frames = pieces[pieces.length - 1]!.at + pieces[pieces.length - 1]!.frames;
+  const pictures = (ms: number): number => Math.round((ms * size.frameRate) / 1000);
+  const opening = lesson.openingCard ? pictures(OPENING_MS) : 0;
+  const closing = lesson.closingCard ? pictures(CLOSING_MS) : 0;
+  const pieces = piecesOf(lesson, timeline.cut, size.frameRate).map((piece) => ({ ...piece, at: piece.at + opening }));
+  const playsTo = pieces[pieces.length - 1]!.at + pieces[pieces.length - 1]!.frames;
+  const openingMs = Math.round((opening * 1000) / size.frameRate);
+  const lastMs = Math.round(((playsTo + closing) * 1000) / size.frameRate);
   const { areas, shots } = shotsAndAreas(lesson, timeline, FRAMES[wish.frame]);
   const cues = placeCues(of.cues ?? deriveCues(lesson, timeline, of.heard).cues, style, FRAMES[wish.frame], areas);
   return {
@@ -55,31 +61,58 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
     width: size.width,
     height: size.height,
     rate: size.rate,
-    frames,
+    frames: playsTo + closing,
+    stillAt: wish.stillMs === null ? null : Math.min(playsTo - 1, opening + pictures(wish.stillMs)),
     pieces,
-    voices: voicesIn(lesson, timeline.passages),
-    shots,
+    cards: [
+      ...(opening > 0 ? [{ at: 0, frames: opening, card: openingOf(lesson, timeline) }] : []),
+      ...(closing > 0 ? [{ at: playsTo, frames: closing, card: closingOf(lesson) }] : []),
+    ],
+    brighter: lesson.brighter,
+    quieter: lesson.quieter,
+    music: lesson.music ? { mediaId: lesson.music.mediaId } : null,
+    voices: voicesIn(lesson, timeline.passages).map((voice) => ({ ...voice, startMs: voice.startMs + openingMs })),
+    shots: shots.map((shot, i) => ({
+      ...shot,
+      startMs: i === 0 ? 0 : shot.startMs + openingMs,
+      endMs: i === shots.length - 1 ? lastMs : shot.endMs + openingMs,
+    })),
     style,
-    cues: cues.filter((cue) => wish.captions !== 'none' || cue.kind !== 'caption').map(bare),
-    chapters: chaptersOf(lesson, timeline),
+    cues: cues.filter((cue) => wish.captions !== 'none' || cue.kind !== 'caption').map((cue) => bare(cue, openingMs)),
+    chapters: chaptersOf(lesson, timeline).map((chapter, i, all) => ({
+      ...chapter,
+      startMs: i === 0 ? 0 : chapter.startMs + openingMs,
+      endMs: i === all.length - 1 ? lastMs : chapter.endMs + openingMs,
+    })),
   };
 }
 
+/** How long cards stand, ms: long enough to read a title; to take up a telephone and read a code. */
+const OPENING_MS = 3000;
+const CLOSING_MS = 8000;
+
+function openingOf(lesson: Lesson, { durationMs, passages }: Timeline): FilmCard {
+  const moves = new Set(passages.flatMap(({ stepId }) => stepId ?? [])).size;
+  const minutes = Math.max(1, Math.round(durationMs / 60_000));
+  const long = `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`;
+  return {
+    title: lesson.title,
+    lines: [moves > 0 ? `${moves} ${moves === 1 ? 'move' : 'moves'}, about ${long}` : `About ${long}`],
+    link: '',
+  };
+}
+
+function closingOf({ closingCard }: Lesson): FilmCard {
+  return { title: '', lines: [closingCard!.first, closingCard!.second], link: closingCard!.link };
+}
+
 /** What is drawn and read of a cue; nothing of how it came about. */
-function bare({
-  key,
-  kind,
-  side,
-  startMs,
-  endMs,
-  text,
-  value,
-  of,
-  box,
-  lines,
-  type,
-}: PlacedCue): FilmPlan['cues'][number] {
-  return { key, kind, side, startMs, endMs, text, value, of, box: [...box], lines: [...lines], type };
+function bare(
+  { key, kind, side, startMs, endMs, text, value, of, box, lines, type }: PlacedCue,
+  laterMs: number,
+): FilmPlan['cues'][number] {
+  const times = { startMs: startMs + laterMs, endMs: endMs + laterMs };
+  return { key, kind, side, ...times, text, value, of, box: [...box], lines: [...lines], type };
 }
 
 /** Pieces on the pictures of the film: each begins with the picture that is nearest to where it begins in the cut. */
@@ -108,17 +141,29 @@ function piecesOf(lesson: Lesson, cut: NonNullable<Timeline['cut']>, frameRate: 
   return pieces;
 }
 
-/** A stretch of one medium that is made by itself, so that work can go on where it stopped and be used again. */
-export interface FilmPart {
+/** A stretch of a film that is made by itself, so that work can go on where it stopped and be used again. */
+export type FilmPart = FootagePart | CardPart;
+
+interface Stretch {
   /** Its first picture in the film. */
   readonly at: number;
   readonly frames: number;
+}
+
+export interface CardPart extends Stretch {
+  readonly card: FilmCard;
+}
+
+/** A stretch of one medium. */
+export interface FootagePart extends Stretch {
+  readonly card: null;
   readonly mediaId: string;
   readonly rate: FilmPiece['rate'];
   /** Its first picture in the medium. */
   readonly from: number;
   /** What is shown of the wide picture, as shares of its width: `centre` at first, then moved by `pans`. */
   readonly view: View & { readonly pans: readonly Pan[] };
+  readonly brighter: boolean;
 }
 
 /** A slow move of what is shown from one centre to another, in pictures of its part; it may have begun before it. */
@@ -143,17 +188,21 @@ export function filmParts(plan: FilmPlan): FilmPart[] {
   const most = Math.round(PART_SECONDS * filmRate);
   const shots = shotsInPictures(plan, filmRate);
   const sizes = shots.filter((shot, i) => i > 0 && shot.width !== shots[i - 1]!.width).map((shot) => shot.start);
-  return plan.pieces.flatMap(({ at, frames, mediaId, rate, from }) => {
+  const footage = plan.pieces.flatMap(({ at, frames, mediaId, rate, from }) => {
     const times = rate.numerator / rate.denominator / filmRate;
     const starts = new Set(Array.from({ length: Math.ceil(frames / most) }, (_, i) => at + i * most));
     for (const size of sizes) if (size > at && size < at + frames) starts.add(size);
     const sorted = [...starts].sort((a, b) => a - b);
-    return sorted.map((start, i) => {
+    return sorted.map((start, i): FootagePart => {
       const length = (sorted[i + 1] ?? at + frames) - start;
       const first = from + Math.round((start - at) * times);
-      return { at: start, frames: length, mediaId, rate, from: first, view: viewIn(shots, start, length, plan) };
+      const view = viewIn(shots, start, length, plan);
+      return {
+        ...{ at: start, frames: length, card: null, mediaId, rate, from: first, view, brighter: plan.brighter },
+      };
     });
   });
+  return [...footage, ...plan.cards].sort((a, b) => a.at - b.at);
 }
 
 interface ShotInPictures extends View {
@@ -175,7 +224,7 @@ function viewIn(
   start: number,
   frames: number,
   { frame }: Pick<FilmPlan, 'frame'>,
-): FilmPart['view'] {
+): FootagePart['view'] {
   const here = shots.filter((shot) => shot.end > start && shot.start < start + frames);
   const first = here[0];
   if (!first) return { ...middleOf(FRAMES[frame]), pans: [] };
@@ -194,27 +243,23 @@ function viewIn(
 export const LEAD_SECONDS = 4;
 
 /**
- * The cues of a part as an ASS file whose first picture lies at {@link LEAD_SECONDS}; null when nothing is drawn on it.
- * It says nothing of where the part lies in the film.
+ * What is drawn on a part, its cues or its card, as an ASS file whose first picture lies at {@link LEAD_SECONDS}; null
+ * when there is nothing. It says nothing of where the part lies in the film.
  *
  * @param colour see {@link writeAss}.
  */
 export function assOfPart(plan: FilmPlan, part: FilmPart, colour?: (colour: string) => string): string | null {
   const frameRate = plan.rate.numerator / plan.rate.denominator;
-  const [fromMs, toMs] = [(part.at / frameRate) * 1000, ((part.at + part.frames) / frameRate) * 1000];
+  const [from, to] = [part.at, part.at + part.frames];
+  const picture = {
+    ...{ frame: FRAMES[plan.frame], width: plan.width, height: plan.height, frameRate, from, to },
+    lead: Math.round(LEAD_SECONDS * frameRate),
+    ...(colour ? { colour } : {}),
+  };
+  if (part.card) return writeMarksAsAss(cardMarks(part.card, FRAMES[plan.frame]), picture);
+  const [fromMs, toMs] = [(from / frameRate) * 1000, (to / frameRate) * 1000];
   const cues = plan.cues.filter(
     (cue) => cue.endMs > fromMs && cue.startMs < toMs && (plan.captions === 'burned' || cue.kind !== 'caption'),
   );
-  if (cues.length === 0) return null;
-  return writeAss(cues, {
-    style: plan.style,
-    frame: FRAMES[plan.frame],
-    width: plan.width,
-    height: plan.height,
-    frameRate,
-    from: part.at,
-    to: part.at + part.frames,
-    lead: Math.round(LEAD_SECONDS * frameRate),
-    ...(colour ? { colour } : {}),
-  });
+  return cues.length === 0 ? null : writeAss(cues, { ...picture, style: plan.style });
 }

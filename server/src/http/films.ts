@@ -35,10 +35,10 @@ export function filmRoutes(context: Context): Router {
       .find({ where: { kind: 'render', ownerId: In(ids) }, order: { createdAt: 'DESC' } });
     const now = new Map<string, string | null>();
     const hashNow = async (row: FilmRow): Promise<string | null> => {
-      const { cut, frame, captions, kind } = row.plan;
-      const name = [cut, frame, captions, kind].join();
+      const { cut, frame, captions, kind, stillMs } = row.plan;
+      const name = [cut, frame, captions, kind, stillMs].join();
       if (!now.has(name)) {
-        const plan = await planNow(database.manager, media, lesson.doc, { cut, frame, captions, kind }).catch(
+        const plan = await planNow(database.manager, media, lesson.doc, { cut, frame, captions, kind, stillMs }).catch(
           () => null,
         );
         now.set(name, plan && hashOf(plan));
@@ -48,11 +48,11 @@ export function filmRoutes(context: Context): Router {
     return Promise.all(
       rows.map(async (row): Promise<Film> => {
         const { id, lessonId, versionNumber, plan, hash, createdAt } = row;
-        const { cut, frame, captions, kind, width, height, rate, frames, style } = plan;
+        const { cut, frame, captions, kind, stillMs, width, height, rate, frames, style } = plan;
         const file = made.find((one) => one.ownerId === id && one.name === `film.${kind}`);
         const job = jobs.find((one) => one.ownerId === id);
         return {
-          ...{ id, lessonId, cut, frame, captions, kind, width, height, createdAt },
+          ...{ id, lessonId, cut, frame, captions, kind, stillMs, width, height, createdAt },
           version: versionNumber,
           style: style.name,
           durationMs: Math.round((frames * 1000 * rate.denominator) / rate.numerator),

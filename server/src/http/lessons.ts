@@ -93,7 +93,7 @@ export function lessonRoutes(context: Context): Router {
     }
     // Media do not travel in a bundle: takes and what is marked on them stay, and ask for their footage again.
     const takes = doc.takes.map((take) => ({ ...take, sources: [] }));
-    return create({ ...doc, id: randomUUID(), takes, voiceOver: [] });
+    return create({ ...doc, id: randomUUID(), takes, voiceOver: [], music: null });
   });
 
   routes.on(ROUTES.lesson, async ({ params, request }) => {

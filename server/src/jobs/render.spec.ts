@@ -15,7 +15,7 @@ import { cancelJob, retryJob } from './queue';
 import { Runner } from './runner';
 import { sweep } from './sweep';
 
-const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'none', kind: 'mp4' };
+const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'none', kind: 'mp4', stillMs: null };
 /** Where the pictures of the three pieces begin in the take, and how many there are of each. */
 const PIECES = [
   [50, 50],

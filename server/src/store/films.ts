@@ -100,9 +100,16 @@ async function mustBeHere(manager: EntityManager, plan: FilmPlan): Promise<void>
 }
 
 /** Every medium that a film is made from. */
-export function mediaOfPlan({ pieces, voices }: Pick<FilmPlan, 'pieces' | 'voices'>): string[] {
+export function mediaOfPlan({ pieces, voices, music }: Pick<FilmPlan, 'pieces' | 'voices' | 'music'>): string[] {
   const heard = pieces.flatMap((piece) => (piece.sound ? [piece.sound.mediaId] : []));
-  return [...new Set([...pieces.map((one) => one.mediaId), ...heard, ...voices.map((one) => one.mediaId)])];
+  return [
+    ...new Set([
+      ...pieces.map((one) => one.mediaId),
+      ...heard,
+      ...voices.map((one) => one.mediaId),
+      ...(music ? [music.mediaId] : []),
+    ]),
+  ];
 }
 
 async function isThereOrComing(manager: EntityManager, id: string): Promise<boolean> {

@@ -39,7 +39,7 @@ async function lookAt({ input, database, store, signal, scratch }: Work<Input>):
   if (upload.state !== 'arrived') return {};
   const file = await store.toScratch(originalKey(upload.id), scratch);
   try {
-    const found = await probe(file, upload.metadata.role, signal);
+    const found = await probe(file, upload.metadata.role === 'picture' ? 'picture' : 'sound', signal);
     return { write: (manager) => takeIn(manager, upload, found) };
   } catch (error) {
     if (!(error instanceof RefusedMedia)) throw error;
@@ -89,6 +89,8 @@ function placed(
   found: Probed,
 ): { changes: SingleChange[]; takeId: string | null; words: string } {
   const { role, offsetMs } = metadata;
+  if (role === 'music')
+    return { changes: [{ kind: 'set_lesson', field: 'music', value: { mediaId: id, name } }], takeId: null, words: '' };
   const source: Source = { mediaId: id, role, offsetMs };
   const take = lesson.takes.find((one) => one.id === metadata.takeId);
   const { durationMs, width, height, frameRate } = found;

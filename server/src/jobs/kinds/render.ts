@@ -10,8 +10,9 @@ import { NoFont, unpackFonts } from '../../media/film/fonts';
 import { joinFilm } from '../../media/film/join';
 import { finishSound } from '../../media/film/loudness';
 import { assOfFilm } from '../../media/film/make-film';
-import { makePart } from '../../media/film/picture';
+import { gradeOf, makePart, type Footage } from '../../media/film/picture';
 import { mixSound } from '../../media/film/sound';
+import { stillOf } from '../../media/film/still';
 import { originalKey } from '../../media/keys';
 import { mustHaveRoom } from '../../media/room';
 import { Films, Media, type MediaRow } from '../../store/entities';
@@ -54,7 +55,8 @@ export const render: JobKind<Input> = {
 function bytesASecond({ width, height }: FilmPlan): number {
   return (width * height * 12) / 25;
 }
-const RAW_SOUND_BYTES = 48_000 * 8;
+/** The mix and what is being laid over it, as they are. */
+const RAW_SOUND_BYTES = 2 * 48_000 * 8;
 
 async function planOf({ input, database }: Work<Input>): Promise<FilmPlan> {
   const { plan } = await database.getRepository(Films).findOneByOrFail({ id: input.filmId });
@@ -78,9 +80,10 @@ async function makeSound(work: Work<Input>): Promise<Made> {
 
 async function makePictures(work: Work<Input>): Promise<Made> {
   const plan = await planOf(work);
+  const grades: Grades = new Map();
   let done = 0;
   for (const part of filmParts(plan)) {
-    await partKey(work, plan, part, (share) => work.progress((done + share * part.frames) / plan.frames));
+    await partKey(work, plan, part, grades, (share) => work.progress((done + share * part.frames) / plan.frames));
     done += part.frames;
     work.progress(done / plan.frames);
   }
@@ -91,10 +94,16 @@ async function putTogether(work: Work<Input>): Promise<Made> {
   const { input, store, scratch, signal } = work;
   const plan = await planOf(work);
   const sound = await store.toScratch(await soundKey(work, plan), scratch);
+  const grades: Grades = new Map();
   const parts: string[] = [];
-  for (const part of filmParts(plan)) parts.push(await store.toScratch(await partKey(work, plan, part), scratch));
-  const path = await joinFilm({ plan, parts, sound, scratch, signal });
-  return { artefacts: [{ ownerId: input.filmId, name: `film.${plan.kind}`, formatVersion: RENDER_VERSION, path }] };
+  for (const part of filmParts(plan))
+    parts.push(await store.toScratch(await partKey(work, plan, part, grades), scratch));
+  const still = await stillOf(plan, parts, scratch, signal);
+  const path = await joinFilm({ plan, parts, sound, still, scratch, signal });
+  const made = (name: ArtefactName, path: string) => ({
+    ...{ ownerId: input.filmId, name, formatVersion: RENDER_VERSION, path },
+  });
+  return { artefacts: [made(`film.${plan.kind}`, path), ...(still ? [made('film.jpg', still)] : [])] };
 }
 
 /** Fonts that were unpacked badly, or spoilt since, are unpacked anew before anybody is told of them. */
@@ -111,9 +120,9 @@ async function checkLetters(work: Work<Input>, ass: string): Promise<void> {
 
 /** Where the finished sound of a film lies; made when it is not there. */
 function soundKey(work: Work<Input>, plan: FilmPlan): Promise<string> {
-  const { pieces, voices, rate, frames, kind } = plan;
+  const { pieces, voices, rate, frames, kind, quieter, music } = plan;
   const heard = pieces.map(({ at, frames, sound }) => ({ at, frames, sound }));
-  const owner = ownerOf(hashOf({ render: RENDER_VERSION, heard, voices, rate, frames, kind }));
+  const owner = ownerOf(hashOf({ render: RENDER_VERSION, heard, voices, rate, frames, kind, quieter, music }));
   return madeOnce(work, owner, kind === 'webm' ? 'heard.webm' : 'heard.m4a', async () => {
     const { scratch, signal, progress } = work;
     const media = await mediaOf(work, plan);
@@ -132,6 +141,7 @@ function partKey(
   work: Work<Input>,
   plan: FilmPlan,
   part: FilmPart,
+  grades: Grades,
   progress?: (share: number) => void,
 ): Promise<string> {
   const { width, height, rate, kind, frame } = plan;
@@ -140,13 +150,23 @@ function partKey(
   const owner = ownerOf(hashOf({ render: RENDER_VERSION, width, height, filmRate: rate, kind, frame, ...source, ass }));
   return madeOnce(work, owner, `part.${kind}`, async () => {
     const { scratch, signal } = work;
-    const { highDynamicRange } = (await mediaOf(work, plan)).get(part.mediaId)!;
-    const [original, fonts] = [await originalOf(work, part.mediaId), await fontsIn(work)];
-    return makePart({
-      ...{ plan, part, ass, original, highDynamicRange, fonts, scratch, signal },
-      ...(progress ? { progress } : {}),
-    });
+    const footage = part.card ? null : await footageOf(work, plan, part.mediaId, grades);
+    const fonts = await fontsIn(work);
+    return makePart({ plan, part, ass, footage, fonts, scratch, signal, ...(progress ? { progress } : {}) });
   });
+}
+
+/** By medium: what brings it to the colours and the light of the film. */
+type Grades = Map<string, readonly string[]>;
+
+/** Footage that lies here, its colours and light looked at once for all its parts. */
+async function footageOf(work: Work<Input>, plan: FilmPlan, mediaId: string, grades: Grades): Promise<Footage> {
+  const path = await originalOf(work, mediaId);
+  const { highDynamicRange } = (await mediaOf(work, plan)).get(mediaId)!;
+  const graded =
+    grades.get(mediaId) ?? (await gradeOf(path, { highDynamicRange, brighter: plan.brighter }, work.signal));
+  grades.set(mediaId, graded);
+  return { path, graded };
 }
 
 /** Makes something unless it was made before, and keeps it: what ends in the middle goes on behind it. */

@@ -15,10 +15,10 @@ import { checkFonts, WrongFont } from './check-fonts';
 import { forBt709 } from './colour';
 import { lookAt } from './ffmpeg';
 import { unpackFonts } from './fonts';
-import { loudnessOf } from './loudness';
+import { loudnessOf } from './measure';
 import { assOfFilm, makeFilm } from './make-film';
 
-const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'none', kind: 'mp4' };
+const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'none', kind: 'mp4', stillMs: null };
 
 /** Two takes, of 25 and 30 pictures a second; parts of both play, one of them twice and not in the order of the takes. */
 function lesson(change: Partial<Lesson> = {}): Lesson {

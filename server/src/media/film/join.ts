@@ -12,6 +12,8 @@ export interface Joining {
   /** The finished parts, in order. */
   readonly parts: readonly string[];
   readonly sound: string;
+  /** The picture that stands for it in lists: kept in the file where its format can. */
+  readonly still: string | null;
   readonly scratch: string;
   readonly signal?: AbortSignal;
 }
@@ -26,7 +28,7 @@ const LANGUAGE = 'eng';
  * @returns the path of the film.
  * @throws ToolTrouble when what came out is not whole.
  */
-export async function joinFilm({ plan, parts, sound, scratch, signal }: Joining): Promise<string> {
+export async function joinFilm({ plan, parts, sound, still, scratch, signal }: Joining): Promise<string> {
   const out = join(scratch, `film.${plan.kind}`);
   const [list, notes, words] = ['parts.txt', 'notes.txt', plan.kind === 'webm' ? 'captions.vtt' : 'captions.srt'].map(
     (name) => join(scratch, name),
@@ -40,6 +42,7 @@ export async function joinFilm({ plan, parts, sound, scratch, signal }: Joining)
   await writeFile(notes, notesOf(plan));
   const captions = plan.cues.filter((cue) => cue.kind === 'caption');
   const track = plan.captions === 'track' && captions.length > 0;
+  const cover = still !== null && plan.kind === 'mp4' ? still : null;
   if (track) await writeFile(words, plan.kind === 'webm' ? writeWebVtt(captions) : writeSrt(captions));
   await ffmpeg(
     [
@@ -47,7 +50,9 @@ export async function joinFilm({ plan, parts, sound, scratch, signal }: Joining)
       ...['-protocol_whitelist', 'file', '-f', 'concat', '-safe', '0', '-i', list, '-i', sound],
       ...['-f', 'ffmetadata', '-i', notes],
       ...(track ? ['-f', plan.kind === 'webm' ? 'webvtt' : 'srt', '-i', words] : []),
+      ...(cover ? ['-i', cover] : []),
       ...['-map', '0:v:0', '-map', '1:a:0', ...(track ? ['-map', '3:s:0'] : [])],
+      ...(cover ? ['-map', `${track ? 4 : 3}:v:0`, '-disposition:v:1', 'attached_pic'] : []),
       ...['-map_metadata', '2', '-map_chapters', '2', '-c', 'copy'],
       ...(track
         ? ['-c:s', plan.kind === 'webm' ? 'webvtt' : 'mov_text', '-metadata:s:s:0', `language=${LANGUAGE}`]

@@ -1,43 +1,15 @@
 import { join } from 'node:path';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { ffmpeg } from './ffmpeg';
-import { SAMPLE_RATE } from './sound';
-
-/** How loud a film is: integrated loudness, LUFS, and true peak, dBTP (EBU R 128). */
-export interface Loudness {
-  readonly integrated: number;
-  readonly peak: number;
-}
+import { loudnessOf, SILENCE, type Loudness } from './measure';
+import { RAW_FORMAT, SAMPLE_RATE } from './raw';
 
 /** Speech on telephones and laptops is put at −16 LUFS, its peaks at −1 dBTP (common practice, no source). */
 export const TARGET: Loudness = { integrated: -16, peak: -1 };
-/** What is quieter is no speech: it stays as it is. */
-const SILENCE = -60;
 /** More than this would bring up nothing but the room. */
 const MOST_GAIN = 30;
 const NEAR = 0.4;
 const PASSES = 3;
-
-const RAW = ['-f', 'f32le', '-ar', String(SAMPLE_RATE), '-ac', '2'];
-
-/** Measures a sound by EBU R 128. @param input what comes before and after `-i`. */
-export async function loudnessOf(
-  input: readonly string[],
-  filters: readonly string[] = [],
-  signal?: AbortSignal,
-): Promise<Loudness> {
-  const chain = [...filters, 'ebur128=peak=true:framelog=verbose'].join(',');
-  const said = await ffmpeg(['-nostats', ...input, '-map', '0:a:0', '-af', chain, '-f', 'null', '-'], {
-    level: 'info',
-    ...(signal ? { signal } : {}),
-  });
-  const summary = said.slice(said.lastIndexOf('Summary:'));
-  const figure = (name: RegExp): number => {
-    const found = name.exec(summary)?.[1];
-    return found === undefined || found.includes('inf') || found === 'nan' ? -Infinity : Number(found);
-  };
-  return { integrated: figure(/I:\s+(-?[\d.]+|-?inf|nan) LUFS/), peak: figure(/Peak:\s+(-?[\d.]+|-?inf|nan) dBFS/) };
-}
 
 /**
  * Brings a mix to its loudness and makes the sound of the film of it. One gain for all, so that nothing pumps, and a
@@ -49,7 +21,7 @@ export async function finishSound(
   scratch: string,
   signal?: AbortSignal,
 ): Promise<{ path: string; before: Loudness; after: Loudness }> {
-  const input = [...RAW, '-i', mix.path];
+  const input = [...RAW_FORMAT, '-i', mix.path];
   const out = join(scratch, kind === 'webm' ? 'sound.webm' : 'sound.m4a');
   const before = mix.silent ? { integrated: -Infinity, peak: -Infinity } : await loudnessOf(input, [], signal);
   const spoken = before.integrated > SILENCE;

@@ -9,8 +9,9 @@ import { forBt709 } from './colour';
 import { unpackFonts } from './fonts';
 import { joinFilm } from './join';
 import { finishSound } from './loudness';
-import { makePart } from './picture';
+import { gradeOf, makePart, type Footage } from './picture';
 import { mixSound } from './sound';
+import { stillOf } from './still';
 
 /** A medium of a film that lies in a file. */
 export interface FilmMedium {
@@ -35,11 +36,18 @@ export async function makeFilm(
   await mkdir(fonts, { recursive: true });
   await unpackFonts(fonts);
   await checkFonts(assOfFilm(plan), fonts, scratch);
+  const grades = new Map<string, readonly string[]>();
+  const footageOf = async (id: string): Promise<Footage> => {
+    const { path, highDynamicRange } = await medium(id);
+    const graded = grades.get(id) ?? (await gradeOf(path, { highDynamicRange, brighter: plan.brighter }));
+    grades.set(id, graded);
+    return { path, graded };
+  };
   const parts: string[] = [];
   for (const part of filmParts(plan)) {
-    const { path: original, highDynamicRange } = await medium(part.mediaId);
     const ass = assOfPart(plan, part, forBt709);
-    parts.push(await makePart({ plan, part, ass, original, highDynamicRange, fonts, scratch }));
+    const footage = part.card ? null : await footageOf(part.mediaId);
+    parts.push(await makePart({ plan, part, ass, footage, fonts, scratch }));
   }
   const original = async (id: string): Promise<string | null> => {
     const one = await medium(id);
@@ -47,13 +55,18 @@ export async function makeFilm(
   };
   const mix = await mixSound({ plan, original, scratch });
   const { path: sound } = await finishSound(mix, plan.kind, scratch);
-  return joinFilm({ plan, parts, sound, scratch });
+  return joinFilm({ plan, parts, sound, still: await stillOf(plan, parts, scratch), scratch });
 }
 
-/** All cues that are drawn in a film, to see whether every letter has its font. */
+/** Everything that is drawn in a film, to see whether every letter has its font. */
 export function assOfFilm(plan: FilmPlan): string {
   const cues = plan.cues.filter((cue) => plan.captions === 'burned' || cue.kind !== 'caption');
   const frameRate = plan.rate.numerator / plan.rate.denominator;
   const { style, width, height } = plan;
-  return writeAss(cues, { style, frame: FRAMES[plan.frame], width, height, frameRate });
+  const cards = filmParts(plan).flatMap((part) => (part.card ? [assOfPart(plan, part)!] : []));
+  return [
+    writeAss(cues, { style, frame: FRAMES[plan.frame], width, height, frameRate }),
+    ...cards.flatMap((card) => card.split('\n').filter((line) => line.startsWith('Dialogue:'))),
+    '',
+  ].join('\n');
 }

@@ -2,25 +2,32 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FRAMES } from '@limber/core/cue/frame';
 import type { FilmPlan } from '@limber/core/render/film.schema';
-import { LEAD_SECONDS, type FilmPart } from '@limber/core/render/film';
+import { LEAD_SECONDS, type CardPart, type FilmPart, type FootagePart } from '@limber/core/render/film';
 import { squarePixels, standardRange } from '../make';
 import { SAFE_INPUT } from '../probe';
 import { ToolTrouble } from '../tool';
 import { assFilter, ffmpeg, lookAt, progressTo } from './ffmpeg';
+import { lightOf, lit } from './light';
 
 export interface PartMaking {
   readonly plan: Pick<FilmPlan, 'width' | 'height' | 'rate' | 'kind' | 'frame'>;
   readonly part: FilmPart;
   /** The cues of the part, or null; see `assOfPart`. */
   readonly ass: string | null;
-  /** The original to read. */
-  readonly original: string;
-  readonly highDynamicRange: boolean;
+  /** The footage to read; a card needs none. */
+  readonly footage: Footage | null;
   /** A folder with nothing but the unpacked fonts. */
   readonly fonts: string;
   readonly scratch: string;
   readonly signal?: AbortSignal;
   readonly progress?: (share: number) => void;
+}
+
+/** A medium that lies here, and what is known of it. */
+export interface Footage {
+  readonly path: string;
+  /** What brings its colours and its light to those of the film. */
+  readonly graded: readonly string[];
 }
 
 /** Read so long before the first picture, s: one that began earlier may still be shown there. */
@@ -37,48 +44,22 @@ export async function makePart({
   plan,
   part,
   ass,
-  original,
-  highDynamicRange,
+  footage,
   fonts,
   scratch,
   signal,
   progress,
 }: PartMaking): Promise<string> {
   const out = join(scratch, `part-${part.at}.${plan.kind}`);
-  const [takeRate, filmRate] = [part.rate, plan.rate].map((one) => `${one.numerator}/${one.denominator}`) as [
-    string,
-    string,
-  ];
-  const perSecond = part.rate.numerator / part.rate.denominator;
-  const early = Math.max(0, part.from - Math.ceil(BEFORE_SECONDS * perSecond));
   const script = join(scratch, `part-${part.at}.ass`);
   if (ass !== null) await writeFile(script, ass);
-  const steps = [
-    `fps=${takeRate}:start_time=0`,
-    `trim=start_frame=${part.from - early}`,
-    'setpts=PTS-STARTPTS',
-    ...(takeRate === filmRate ? [] : [`fps=${filmRate}:start_time=0`]),
-    // A take that ends a picture early holds its last one.
-    'tpad=stop_mode=clone:stop_duration=1',
-    `trim=end_frame=${part.frames}`,
-    ...squarePixels(plan.frame === '16:9' ? 1920 : 3840),
-    ...standardRange(highDynamicRange),
-    ...(await toBt709(original, highDynamicRange, signal)),
-    ...shaped(plan, part.view),
-    'format=yuv420p',
-    ...(ass === null
-      ? []
-      : [`setpts=PTS+${LEAD_SECONDS}/TB`, assFilter(script, fonts), `setpts=PTS-${LEAD_SECONDS}/TB`]),
-  ];
+  const { input, steps } = part.card ? ofCard(plan, part) : ofFootage(plan, part, footage!);
+  const drawn =
+    ass === null ? [] : [`setpts=PTS+${LEAD_SECONDS}/TB`, assFilter(script, fonts), `setpts=PTS-${LEAD_SECONDS}/TB`];
   await ffmpeg(
     [
-      ...(early > 0 ? ['-ss', ((early * part.rate.denominator) / part.rate.numerator).toFixed(6)] : []),
-      ...[
-        '-t',
-        String(Math.ceil(part.frames / (plan.rate.numerator / plan.rate.denominator)) + 2 * BEFORE_SECONDS + 1),
-      ],
-      ...[...SAFE_INPUT, '-i', original, '-map', '0:v:0', '-an', '-sn', '-dn', '-map_metadata', '-1'],
-      ...['-vf', steps.join(','), ...encoder(plan)],
+      ...[...input, '-map', '0:v:0', '-an', '-sn', '-dn', '-map_metadata', '-1'],
+      ...['-vf', [...steps, 'format=yuv420p', ...drawn].join(','), ...encoder(plan)],
       ...['-progress', 'pipe:1', '-nostats', '-y', out],
     ],
     {
@@ -99,13 +80,62 @@ export async function makePart({
   return out;
 }
 
+interface Made {
+  readonly input: readonly string[];
+  readonly steps: readonly string[];
+}
+
+function ofCard({ width, height, rate }: PartMaking['plan'], { frames }: CardPart): Made {
+  const source = `color=black:size=${width}x${height}:rate=${fraction(rate)}`;
+  return { input: ['-f', 'lavfi', '-i', source], steps: [`trim=end_frame=${frames}`, 'setsar=1'] };
+}
+
+function ofFootage(plan: PartMaking['plan'], part: FootagePart, { path, graded }: Footage): Made {
+  const perSecond = part.rate.numerator / part.rate.denominator;
+  const early = Math.max(0, part.from - Math.ceil(BEFORE_SECONDS * perSecond));
+  const lasts = Math.ceil((part.frames * plan.rate.denominator) / plan.rate.numerator) + 2 * BEFORE_SECONDS + 1;
+  const [takeRate, filmRate] = [fraction(part.rate), fraction(plan.rate)];
+  return {
+    input: [
+      ...(early > 0 ? ['-ss', ((early * part.rate.denominator) / part.rate.numerator).toFixed(6)] : []),
+      ...['-t', String(lasts), ...SAFE_INPUT, '-i', path],
+    ],
+    steps: [
+      `fps=${takeRate}:start_time=0`,
+      `trim=start_frame=${part.from - early}`,
+      'setpts=PTS-STARTPTS',
+      ...(takeRate === filmRate ? [] : [`fps=${filmRate}:start_time=0`]),
+      // A take that ends a picture early holds its last one.
+      'tpad=stop_mode=clone:stop_duration=1',
+      `trim=end_frame=${part.frames}`,
+      ...squarePixels(plan.frame === '16:9' ? 1920 : 3840),
+      ...graded,
+      ...shaped(plan, part.view),
+    ],
+  };
+}
+
+function fraction({ numerator, denominator }: PartMaking['plan']['rate']): string {
+  return `${numerator}/${denominator}`;
+}
+
+/** What brings footage to the colours of a film, and its light with `brighter`: looked at once for all its parts. */
+export async function gradeOf(
+  original: string,
+  { highDynamicRange, brighter }: { highDynamicRange: boolean; brighter: boolean },
+  signal?: AbortSignal,
+): Promise<string[]> {
+  const colours = [...standardRange(highDynamicRange), ...(await toBt709(original, highDynamicRange, signal))];
+  return brighter ? [...colours, 'format=yuv420p', ...lit(await lightOf(original, colours, signal))] : colours;
+}
+
 const WIDE = 16 / 9;
 const even = (value: number): number => 2 * Math.round(value / 2);
 /** What stands around a picture that does not fill its shape: the ink of the studio. */
 const GROUND = '0x2b2330';
 
 /** Brings the picture into a wide one, and cuts out of that what the shape shows of it. */
-function shaped({ width, height, frame }: PartMaking['plan'], view: FilmPart['view']): string[] {
+function shaped({ width, height, frame }: PartMaking['plan'], view: FootagePart['view']): string[] {
   const { shows } = FRAMES[frame];
   const high = Math.min(height, even((height * shows) / view.width));
   const wide = shows === 1 ? width : Math.max(width, even(high * WIDE));
@@ -119,7 +149,7 @@ function shaped({ width, height, frame }: PartMaking['plan'], view: FilmPart['vi
 }
 
 /** The left edge of what is cut out, px, picture by picture. */
-function cropX({ centre, pans }: FilmPart['view'], wide: number, width: number): string {
+function cropX({ centre, pans }: FootagePart['view'], wide: number, width: number): string {
   const moved = pans.reduce((before, { at, frames, from, to }) => {
     if (frames === 0) return `if(gte(n,${at}),${to.toFixed(5)},${before})`;
     const share = `clip((n-${at})/${frames},0,1)`;

@@ -2,16 +2,20 @@ import { open, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { SAFE_INPUT } from '../probe';
+import { BLOCK, duckedBy, powerOf } from './duck';
 import { ffmpeg } from './ffmpeg';
+import { loudnessOf, SILENCE } from './measure';
+import { noiseOf, quieted } from './noise';
+import { FRAME_BYTES, RAW_FORMAT, readWhole, SAMPLE_RATE, samplesOf } from './raw';
 
-export const SAMPLE_RATE = 48_000;
-/** Two channels of 32-bit floats. */
-const FRAME_BYTES = 8;
 /** How long a sound takes to come and go at a jump, samples: 6 ms, which no ear takes for a click. */
 const EDGE = Math.round(0.006 * SAMPLE_RATE);
+/** How long music takes to come at the beginning and to go at the end, samples. */
+const MUSIC_COMES = 1.5 * SAMPLE_RATE;
+const MUSIC_GOES = 4 * SAMPLE_RATE;
 
 export interface SoundMaking {
-  readonly plan: Pick<FilmPlan, 'pieces' | 'voices' | 'rate' | 'frames'>;
+  readonly plan: Pick<FilmPlan, 'pieces' | 'voices' | 'rate' | 'frames' | 'quieter' | 'music'>;
   /** A local copy of a medium; null for one without sound. */
   readonly original: (mediaId: string) => Promise<string | null>;
   readonly scratch: string;
@@ -20,50 +24,66 @@ export interface SoundMaking {
 }
 
 /**
- * Everything that is heard in a film, as it is: the sound of each piece from where its pictures are, and what was spoken
- * afterwards laid over it. Raw, 48 kHz, two channels, floats; exactly as long as the pictures.
+ * Everything that is heard in a film, as it is: the sound of each piece from where its pictures are, what was spoken
+ * afterwards laid over it, and music under both. Raw (see `raw.ts`), exactly as long as the pictures.
  *
  * @returns the path of the mix, and whether anything is heard in it at all.
  */
-export async function mixSound({
-  plan,
-  original,
-  scratch,
-  signal,
-  progress,
-}: SoundMaking): Promise<{ path: string; silent: boolean }> {
+export async function mixSound(making: SoundMaking): Promise<{ path: string; silent: boolean }> {
+  const { plan, original, scratch, signal, progress } = making;
   const path = join(scratch, 'mix.f32');
   const file = await open(path, 'w+');
-  let silent = true;
+  const total = sampleAt(plan, plan.frames);
+  const whole = plan.pieces.length + plan.voices.length + (plan.music ? 1 : 0);
+  const rooms = new Map<string, string[]>();
+  let [silent, done] = [true, 0];
+  const add = async (laying: Omit<Laying, 'file' | 'scratch' | 'signal'>): Promise<void> => {
+    if (await lay({ ...laying, file, scratch, ...(signal ? { signal } : {}) })) silent = false;
+    progress?.(++done / whole);
+  };
   try {
-    await file.truncate(sampleAt(plan, plan.frames) * FRAME_BYTES);
+    await file.truncate(total * FRAME_BYTES);
     const { pieces } = plan;
     for (const [i, piece] of pieces.entries()) {
-      const [from, to] = [sampleAt(plan, piece.at), sampleAt(plan, piece.at + piece.frames)];
-      const medium = piece.sound && (await original(piece.sound.mediaId));
-      if (piece.sound && medium) {
-        const source = { medium, fromMs: piece.sound.fromMs, gainDb: 0 };
-        const edges = { come: !goesOn(plan, pieces[i - 1], piece), go: !goesOn(plan, piece, pieces[i + 1]) };
-        if (await lay(file, source, [from, to], edges, scratch, signal)) silent = false;
-      }
-      progress?.((i + 1) / (pieces.length + plan.voices.length));
+      const { sound } = piece;
+      const medium = sound && (await original(sound.mediaId));
+      if (!sound || !medium) continue;
+      if (plan.quieter && !rooms.has(medium)) rooms.set(medium, quieted(await noiseOf(medium, signal)));
+      await add({
+        ...{ medium, fromMs: sound.fromMs, filters: rooms.get(medium) ?? [], loops: false },
+        ...{ from: sampleAt(plan, piece.at), to: sampleAt(plan, piece.at + piece.frames) },
+        gain: edges(!goesOn(plan, pieces[i - 1], piece), !goesOn(plan, piece, pieces[i + 1])),
+      });
     }
-    for (const [i, voice] of plan.voices.entries()) {
-      const medium = await original(voice.mediaId);
-      const from = Math.round((voice.startMs / 1000) * SAMPLE_RATE);
-      const to = Math.min(
-        from + Math.round(((voice.toMs - voice.fromMs) / 1000) * SAMPLE_RATE),
-        sampleAt(plan, plan.frames),
-      );
-      const source = { medium: medium ?? '', fromMs: voice.fromMs, gainDb: voice.gainDb };
-      if (medium && to > from && (await lay(file, source, [from, to], { come: true, go: true }, scratch, signal)))
-        silent = false;
-      progress?.((pieces.length + i + 1) / (pieces.length + plan.voices.length));
+    for (const { mediaId, startMs, fromMs, toMs, gainDb } of plan.voices) {
+      const medium = await original(mediaId);
+      const from = Math.round((startMs / 1000) * SAMPLE_RATE);
+      const to = Math.min(total, from + Math.round(((toMs - fromMs) / 1000) * SAMPLE_RATE));
+      const [edge, louder] = [edges(true, true), 10 ** (gainDb / 20)];
+      if (!medium || to <= from) continue;
+      const gain: Gain = (at, left) => louder * edge(at, left);
+      await add({ medium, fromMs, filters: [], loops: false, from, to, gain });
+    }
+    const medium = plan.music && (await original(plan.music.mediaId));
+    if (medium) {
+      const talk = silent ? -Infinity : (await loudnessOf([...RAW_FORMAT, '-i', path], [], signal)).integrated;
+      const music = (await loudnessOf([...SAFE_INPUT, '-i', medium], [], signal)).integrated;
+      const gains = duckedBy(await powerOf(file, total), talk > SILENCE ? talk : null, music);
+      const gain: Gain = (at, left) =>
+        gains[Math.floor(at / BLOCK)]! * Math.min(1, at / MUSIC_COMES, left / MUSIC_GOES);
+      await add({ medium, fromMs: 0, filters: [], loops: true, from: 0, to: total, gain });
     }
     return { path, silent };
   } finally {
     await file.close();
   }
+}
+
+/** How loud a sample is laid: by how far it is from the beginning and from the end of what is laid, samples. */
+type Gain = (at: number, left: number) => number;
+
+function edges(comes: boolean, goes: boolean): Gain {
+  return (at, left) => Math.min(comes ? (at + 1) / EDGE : 1, goes ? (left + 1) / EDGE : 1, 1);
 }
 
 /** The sample at which a picture of the film begins. */
@@ -80,30 +100,61 @@ function goesOn({ rate }: Pick<FilmPlan, 'rate'>, before: Piece | undefined, pie
   return Math.abs(before.sound.fromMs + runsMs - piece.sound.fromMs) < (1000 * rate.denominator) / rate.numerator;
 }
 
-/** Lays the sound of a medium over what is there, from one sample of the mix to another. @returns whether it was heard. */
-async function lay(
-  file: FileHandle,
-  { medium, fromMs, gainDb }: { medium: string; fromMs: number; gainDb: number },
-  [from, to]: readonly [number, number],
-  { come, go }: { come: boolean; go: boolean },
-  scratch: string,
-  signal?: AbortSignal,
-): Promise<boolean> {
+interface Laying {
+  readonly file: FileHandle;
+  readonly medium: string;
+  /** Where in the medium it begins; before it there is silence. */
+  readonly fromMs: number;
+  readonly filters: readonly string[];
+  /** Begins anew when it ends. */
+  readonly loops: boolean;
+  /** Samples of the mix. */
+  readonly from: number;
+  readonly to: number;
+  readonly gain: Gain;
+  readonly scratch: string;
+  readonly signal?: AbortSignal;
+}
+
+/** A filter hears so much of what comes before, s: it knows the room when it begins. */
+const WARM_S = 1;
+
+/** Lays the sound of a medium over what is there. @returns whether it was heard. */
+async function lay({
+  file,
+  medium,
+  fromMs,
+  filters,
+  loops,
+  from,
+  to,
+  gain,
+  scratch,
+  signal,
+}: Laying): Promise<boolean> {
   const late = Math.max(0, Math.round((-fromMs / 1000) * SAMPLE_RATE));
   const count = to - from - late;
   if (count <= 0) return false;
   const raw = join(scratch, 'heard.f32');
+  const startS = Math.max(0, fromMs / 1000);
+  const warm = filters.length > 0 ? Math.min(WARM_S, startS) : 0;
+  const skip = Math.round(warm * SAMPLE_RATE);
   await ffmpeg(
     [
-      ...(fromMs > 0 ? ['-ss', (fromMs / 1000).toFixed(6)] : []),
+      ...(startS > 0 ? ['-ss', (startS - warm).toFixed(6)] : []),
+      ...(loops ? ['-stream_loop', '-1'] : []),
       ...[...SAFE_INPUT, '-i', medium, '-map', '0:a:0', '-vn'],
-      ...['-af', `aresample=${SAMPLE_RATE}:async=1:first_pts=0,apad,atrim=end_sample=${count}`],
+      '-af',
+      [
+        `aresample=${SAMPLE_RATE}:async=1:first_pts=0`,
+        ...filters,
+        ...['apad', `atrim=start_sample=${skip}:end_sample=${skip + count}`],
+      ].join(','),
       ...['-ac', '2', '-c:a', 'pcm_f32le', '-f', 'f32le', '-y', raw],
     ],
     signal ? { signal } : {},
   );
   const heard = await open(raw, 'r');
-  const gain = 10 ** (gainDb / 20);
   const block = 65_536;
   const [new_, old] = [Buffer.alloc(block * FRAME_BYTES), Buffer.alloc(block * FRAME_BYTES)];
   let loud = false;
@@ -115,10 +166,9 @@ async function lay(
       await readWhole(file, old, here * FRAME_BYTES, position);
       const [added, there] = [samplesOf(new_, here), samplesOf(old, here)];
       for (let i = 0; i < Math.floor(read / FRAME_BYTES); i++) {
-        const [since, until] = [at + i, count - 1 - at - i];
-        const edge = Math.min(come ? (since + 1) / EDGE : 1, go ? (until + 1) / EDGE : 1, 1) * gain;
+        const share = gain(at + i, count - 1 - at - i);
         for (const channel of [0, 1]) {
-          const value = added[2 * i + channel]! * edge;
+          const value = added[2 * i + channel]! * share;
           if (value > 1e-4 || value < -1e-4) loud = true;
           there[2 * i + channel]! += value;
         }
@@ -129,19 +179,4 @@ async function lay(
     await heard.close();
   }
   return loud;
-}
-
-function samplesOf(buffer: Buffer, frames: number): Float32Array {
-  return new Float32Array(buffer.buffer, buffer.byteOffset, 2 * frames);
-}
-
-async function readWhole(file: FileHandle, buffer: Buffer, length: number, position: number): Promise<number> {
-  let at = 0;
-  while (at < length) {
-    const { bytesRead } = await file.read(buffer, at, length - at, position + at);
-    if (bytesRead === 0) break;
-    at += bytesRead;
-  }
-  buffer.fill(0, at, length);
-  return at;
 }
