@@ -5,6 +5,7 @@ import { marksOf } from '@limber/core/cue/marks';
 import type { Place } from '@limber/core/cue/place';
 import { shownAt, trackOf } from '@limber/core/cue/track';
 import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
+import { Marks } from './marks';
 
 /** What is drawn of a cue: what it says and where it stands. */
 export type DrawnCue = Pick<Cue, 'key' | 'kind' | 'side' | 'startMs' | 'endMs' | 'text' | 'value' | 'of'> & Place;
@@ -15,6 +16,7 @@ export type DrawnCue = Pick<Cue, 'key' | 'kind' | 'side' | 'startMs' | 'endMs' |
  */
 @Component({
   selector: 'lc-cue-layer',
+  imports: [Marks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg [attr.viewBox]="'0 0 1000 ' + 1000 * frame().height" [style.--fade.ms]="cueStyle().fadeMs">
@@ -26,28 +28,7 @@ export type DrawnCue = Pick<Cue, 'key' | 'kind' | 'side' | 'startMs' | 'endMs' |
           role="img"
           [attr.aria-label]="cue.text"
         >
-          @for (mark of cue.marks; track $index) {
-            @if (mark.is === 'path') {
-              <path
-                [attr.d]="mark.d"
-                [attr.fill]="mark.fill ?? 'none'"
-                [attr.stroke]="mark.stroke"
-                [attr.stroke-width]="mark.strokeWidth || null"
-                [attr.opacity]="mark.opacity"
-              />
-            } @else {
-              <text
-                [attr.x]="mark.x"
-                [attr.y]="mark.baseline"
-                [attr.font-size]="mark.size"
-                [attr.text-anchor]="mark.anchor"
-                [attr.fill]="mark.fill"
-                [class]="mark.type"
-              >
-                {{ mark.text }}
-              </text>
-            }
-          }
+          <svg:g lcMarks [marks]="cue.marks" />
         </g>
       }
     </svg>
@@ -62,17 +43,6 @@ export type DrawnCue = Pick<Cue, 'key' | 'kind' | 'side' | 'startMs' | 'endMs' |
       display: block;
       width: 100%;
       height: 100%;
-    }
-    text {
-      font-kerning: normal;
-    }
-    .head {
-      font-family: 'Bricolage Grotesque', 'Trebuchet MS', sans-serif;
-      font-weight: 800;
-    }
-    .text {
-      font-family: 'Atkinson Hyperlegible Next', 'Verdana', sans-serif;
-      font-weight: 600;
     }
     .fades {
       animation: come var(--fade) linear;

@@ -27,5 +27,13 @@ export const filmSchema = filmWishSchema.required().extend({
 });
 export type Film = z.infer<typeof filmSchema>;
 
+/** What is tried out of the film of a lesson as it is, before it is made. Texts, as queries are. */
+export const filmTrialSchema = filmWishSchema.pick({ cut: true, frame: true, captions: true }).extend({
+  /** The instant of the cut; a card stands before and behind it. */
+  atMs: z.coerce.number().int().min(0).max(86_400_000).default(0),
+  /** As if everything that is put right were not. */
+  plain: z.literal('1').optional(),
+});
+
 /** The films of a lesson, the newest first. */
 export const filmsSchema = z.array(filmSchema);

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { soundSchema } from '../footage/sound.document';
 import { publishedSchema } from '../viewing/published.schema';
 import { editAnswerSchema, editsSchema } from './edits';
-import { filmSchema, filmsSchema, newFilmSchema } from './films';
+import { filmSchema, filmsSchema, filmTrialSchema, newFilmSchema } from './films';
 import { answersSchema, batchSchema, takenAnswersSchema, takenEventsSchema, viewerIdSchema } from './follow';
 import {
   freedSchema,
@@ -146,8 +146,28 @@ export const ROUTES = {
     answer: filmSchema,
     status: 202,
   }),
+  filmPicture: route('get', '/lessons/:id/film-trial/picture.jpg', 'A picture of a film before it is made', {
+    params: id,
+    query: filmTrialSchema,
+    type: 'image/jpeg',
+  }),
+  filmSound: route(
+    'get',
+    '/lessons/:id/film-trial/sound.m4a',
+    'Some seconds of the sound of a film before it is made',
+    {
+      params: id,
+      query: filmTrialSchema,
+      type: 'audio/mp4',
+    },
+  ),
   deleteFilm: route('delete', '/films/:id', 'Delete a finished film', { ...owner, params: id }),
   filmMp4: route('get', '/films/:id/film.mp4', 'A finished film', { params: id, query: download, type: 'video/mp4' }),
+  filmStill: route('get', '/films/:id/film.jpg', 'The picture that stands for a finished film', {
+    params: id,
+    query: download,
+    type: 'image/jpeg',
+  }),
   filmWebm: route('get', '/films/:id/film.webm', 'A finished film', {
     params: id,
     query: download,

@@ -58,6 +58,9 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['DELETE /api/films/:id', 'owner'],
   ['GET /api/films/:id/film.mp4', 'signed in'],
   ['GET /api/films/:id/film.webm', 'signed in'],
+  ['GET /api/films/:id/film.jpg', 'signed in'],
+  ['GET /api/lessons/:id/film-trial/picture.jpg', 'signed in'],
+  ['GET /api/lessons/:id/film-trial/sound.m4a', 'signed in'],
 
   ['GET /api/trash/', 'signed in'],
   ['POST /api/trash/:id/restore', 'owner'],

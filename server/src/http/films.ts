@@ -1,3 +1,5 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { join } from 'node:path';
 import type { Router } from 'express';
 import { In, IsNull } from 'typeorm';
 import * as z from 'zod';
@@ -7,17 +9,19 @@ import { ROUTES } from '@limber/core/api/routes';
 import { withoutPictures } from '@limber/core/cue/fonts';
 import { fileName } from '@limber/core/format/file-name';
 import { NoFilmError } from '@limber/core/render/film';
-import { Artefacts, Films, Jobs, Lessons, type FilmRow, type LessonRow } from '../store/entities';
+import { Artefacts, Films, Jobs, Lessons, Media, type FilmRow, type LessonRow } from '../store/entities';
+import { originalKey } from '../media/keys';
+import { tryPicture, trySound, type Trial } from '../media/film/trial';
 import { askForFilm, deleteFilm, hashOf, planNow } from '../store/films';
 import type { Context } from './context';
 import { shownJob } from './jobs';
-import { Routes, SENT } from './on';
+import { Routes, SENT, type Asked } from './on';
 import { notFound, Problem } from './problem';
 import { sendFile } from './send-file';
 
 /** The finished films of a lesson: ask for one, see how far it is, take it, delete it. */
 export function filmRoutes(context: Context): Router {
-  const { database, media, log } = context;
+  const { config, database, media, log } = context;
   const routes = new Routes(context, '');
   const films = database.getRepository(Films);
 
@@ -86,8 +90,57 @@ export function filmRoutes(context: Context): Router {
     log.info({ film: id }, 'finished film deleted');
   });
 
-  const files = { mp4: [ROUTES.filmMp4, 'video/mp4'], webm: [ROUTES.filmWebm, 'video/webm'] } as const;
-  for (const kind of ['mp4', 'webm'] as const) {
+  const trial = async (
+    { params, query, response }: Pick<Asked<typeof ROUTES.filmPicture>, 'params' | 'query' | 'response'>,
+    make: (trial: Trial, at: number) => Promise<Buffer>,
+  ): Promise<Buffer> => {
+    const lesson = await lessonOf(params.id);
+    const { atMs, plain, ...wish } = query;
+    const doc = plain ? { ...lesson.doc, brighter: false, quieter: false, music: null } : lesson.doc;
+    const gone = new AbortController();
+    // Whoever went on does not want it any more.
+    response.on('close', () => gone.abort());
+    const scratch = await mkdtemp(join(config.scratchFolder, 'trial-'));
+    try {
+      const plan = await planNow(database.manager, media, doc, { ...wish, kind: 'mp4', stillMs: atMs });
+      const medium = async (id: string): ReturnType<Trial['medium']> => {
+        const row = await database.getRepository(Media).findOneBy({ id });
+        if (!row || (await media.size(originalKey(id))) === null) throw new NoFilmError(NO_FOOTAGE);
+        return { ...row, path: await media.toScratch(originalKey(id), scratch) };
+      };
+      const { scratchFolder, fontFolder: fonts } = config;
+      return await oneByOne(() => {
+        gone.signal.throwIfAborted();
+        return make({ plan, medium, scratchFolder, fonts, signal: gone.signal }, plan.stillAt ?? 0);
+      });
+    } catch (error) {
+      if (error instanceof NoFilmError) throw new Problem('not-ready', error.message);
+      throw error;
+    } finally {
+      await rm(scratch, { recursive: true, force: true });
+    }
+  };
+
+  for (const [route, make] of [
+    [ROUTES.filmPicture, tryPicture],
+    [ROUTES.filmSound, trySound],
+  ] as const)
+    routes.on<typeof ROUTES.filmPicture>(route, async (asked) => {
+      const { request, response } = asked;
+      const made = await trial(asked, make).catch((error: unknown) => {
+        if (request.destroyed || response.destroyed) return null;
+        throw error;
+      });
+      if (made) response.set('Cache-Control', 'no-store').type(route.type!).send(made);
+      return SENT;
+    });
+
+  const files = {
+    mp4: [ROUTES.filmMp4, 'video/mp4'],
+    webm: [ROUTES.filmWebm, 'video/webm'],
+    jpg: [ROUTES.filmStill, 'image/jpeg'],
+  } as const;
+  for (const kind of ['mp4', 'webm', 'jpg'] as const) {
     const [route, type] = files[kind];
     routes.on<Route<typeof route.params, typeof route.query>>(
       route,
@@ -96,7 +149,7 @@ export function filmRoutes(context: Context): Router {
         const file =
           row && (await database.getRepository(Artefacts).findOneBy({ ownerId: row.id, name: `film.${kind}` }));
         if (!row || !file) throw notFound('This film');
-        const shape = row.plan.frame.replace(':', '×');
+        const shape = SHAPES[row.plan.frame];
         if (query.download !== undefined) response.attachment(`${fileName(row.plan.title)} ${shape}.${kind}`);
         await sendFile(request, response, media, { key: file.key, type, cache: 'no-store' });
         return SENT;
@@ -105,4 +158,15 @@ export function filmRoutes(context: Context): Router {
   }
 
   return routes.router;
+}
+
+const SHAPES = { '16:9': 'wide', '9:16': 'upright', '1:1': 'square' } as const;
+const NO_FOOTAGE = 'The footage of this lesson is not here. Bring the take in again under Film.';
+
+/** One trial at a time: somebody who moves through a lesson asks for many, and the machine has other work. */
+let last: Promise<unknown> = Promise.resolve();
+function oneByOne<T>(work: () => Promise<T>): Promise<T> {
+  const next = last.then(work, work);
+  last = next.catch(() => undefined);
+  return next;
 }

@@ -6,6 +6,7 @@ import type { UploadMetadata } from '@limber/core/api/media';
 import { takeFields } from '@limber/core/lesson/take.schema';
 import { Arrivals } from '../media/arrivals';
 import { originalKey } from '../media/keys';
+import { UNUSED } from '../media/unused';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
 import { addLesson, ffmpeg, makeFilm, openStudio, withTools, type TestStudio } from '../testing';
 import { Lease } from './lease';
@@ -216,6 +217,22 @@ describe('an upload that has arrived', () => {
       expect((await lesson(lessonId)).takes[0]!.sources[1]).toEqual({ mediaId: voice, role: 'sound', offsetMs: -120 });
     }
     expect(takeFields.sources.safeParse([{ mediaId: 'm', role: 'picture', offsetMs: 0 }]).success).toBeTrue();
+  });
+
+  it('as music becomes what plays under the films of its lesson, and no take', async () => {
+    const lessonId = await addLesson(studio.database);
+    const id = await sent('voice.m4a', { lessonId, role: 'music' });
+    await arrivals.arrive(id);
+    await look();
+    const doc = await lesson(lessonId);
+    expect([doc.music, doc.takes]).toEqual([{ mediaId: id, name: 'Window side' }, []]);
+    // Nothing sweeps it while the lesson has it.
+    await studio.database.query(`UPDATE media SET created_at = now() - interval '3 days' WHERE id = $1`, [id]);
+    const [unused] = await studio.database.query<[{ n: number }]>(
+      `SELECT count(*)::int AS n FROM media WHERE id = $1 AND ${UNUSED}`,
+      [id],
+    );
+    expect(unused.n).toBe(0);
   });
 
   it('leaves nothing in the scratch folder', () => {

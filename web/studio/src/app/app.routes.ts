@@ -88,6 +88,11 @@ export const routes: Routes = [
             loadComponent: async () => (await import('./share/publish/publish')).Publish,
           },
           {
+            path: 'share/finished-film',
+            title: 'Finished film · Limber Cheek',
+            loadComponent: async () => (await import('./share/film/finished-film')).FinishedFilm,
+          },
+          {
             path: 'learn/watching',
             title: 'Watching · Limber Cheek',
             loadComponent: async () => (await import('./learn/watching/watching')).WatchingBench,

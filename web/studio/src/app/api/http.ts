@@ -41,6 +41,12 @@ export class Api {
     return parsed.data as AnswerOf<R>;
   }
 
+  /** A file that a route sends. */
+  async file<R extends Route>(route: R, asked: Asked<R>): Promise<Blob> {
+    const address = `/api${addressOf(route, asked as { params?: unknown; query?: unknown })}`;
+    return (await this.answered(this.http.get(address, { responseType: 'blob' }))) as Blob;
+  }
+
   private async answered(answer: Observable<unknown>): Promise<unknown> {
     try {
       return await firstValueFrom(answer);
@@ -49,7 +55,7 @@ export class Api {
       if (!(error instanceof HttpErrorResponse)) throw error;
       // An answer that went well and cannot be read is no answer.
       if (error.status >= 200 && error.status < 300) throw new ApiError('broken', BROKEN, 0, null);
-      const problem = problemSchema.safeParse(error.error);
+      const problem = problemSchema.safeParse(await told(error.error));
       throw new ApiError(
         problem.data?.type ?? 'unreachable',
         problem.data?.detail ?? UNREACHABLE,
@@ -57,6 +63,16 @@ export class Api {
         error.error,
       );
     }
+  }
+}
+
+/** Where a file was asked for, a problem comes as one too. */
+async function told(body: unknown): Promise<unknown> {
+  if (!(body instanceof Blob)) return body;
+  try {
+    return JSON.parse(await body.text()) as unknown;
+  } catch {
+    return null;
   }
 }
 

@@ -21,7 +21,10 @@ const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>
     { path: 'mark/segments', name: 'Segments' },
     { path: 'mark/cues', name: 'Cues' },
   ],
-  share: [{ path: 'share/publish', name: 'Publish' }],
+  share: [
+    { path: 'share/publish', name: 'Publish' },
+    { path: 'share/finished-film', name: 'Finished film' },
+  ],
   learn: [{ path: 'learn/watching', name: 'Watching' }],
 };
 

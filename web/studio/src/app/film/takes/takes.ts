@@ -19,10 +19,10 @@ import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { Progress } from '../../progress/jobs';
+import { Uploads } from '../../progress/uploads';
 import { BenchHead } from '../../shell/bench-head';
 import { StepTakes } from './step-takes';
 import { TakeCompare } from './take-compare';
-import { Uploads } from './uploads';
 
 const PICTURE_LEFT = 'limber.pictureLeft';
 

@@ -2,7 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { DetailedError, Upload } from 'tus-js-client';
 import * as z from 'zod';
 import { problemSchema } from '@limber/core/api/problem';
-import { Progress } from '../../progress/jobs';
+import { Progress } from './jobs';
 
 export interface TakeUpload {
   readonly key: string;
@@ -22,10 +22,12 @@ export type Interrupted = z.infer<typeof interruptedSchema>[number];
 
 const KEPT = 'limber.uploads';
 
-/** What a film is for: a take of its own, or the footage that a take lacks. */
+/** What a file is for: a take of its own, or the footage that a take lacks. */
 export interface Purpose {
   readonly lessonId: string;
   readonly takeId?: string;
+  /** What plays under films instead of a take. */
+  readonly music?: boolean;
 }
 
 /**
@@ -46,7 +48,7 @@ export class Uploads {
     });
   }
 
-  async start({ lessonId, takeId }: Purpose, file: File): Promise<void> {
+  async start({ lessonId, takeId, music }: Purpose, file: File): Promise<void> {
     const key = `${lessonId}/${file.name}/${file.size}`;
     this.forget(key);
     this.all.update((all) => [
@@ -57,9 +59,19 @@ export class Uploads {
       endpoint: '/api/uploads',
       chunkSize: 8 * 1024 * 1024,
       retryDelays: [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000],
-      metadata: { filename: file.name, filetype: file.type, lessonId, ...(takeId ? { takeId } : {}) },
+      metadata: {
+        filename: file.name,
+        filetype: file.type,
+        lessonId,
+        ...(takeId ? { takeId } : {}),
+        ...(music ? { role: 'music' } : {}),
+      },
       fingerprint: (chosen) =>
-        Promise.resolve(['limber', lessonId, takeId ?? '', chosen.name, chosen.size, chosen.lastModified].join('/')),
+        Promise.resolve(
+          ['limber', lessonId, takeId ?? (music ? 'music' : ''), chosen.name, chosen.size, chosen.lastModified].join(
+            '/',
+          ),
+        ),
       removeFingerprintOnSuccess: true,
       onProgress: (sent) => {
         this.set(key, { sent, state: 'sending', words: '' });

@@ -1,0 +1,49 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { Mark } from '@limber/core/cue/marks';
+
+/** Marks drawn as they are: nothing but paths and lines of text. */
+@Component({
+  // eslint-disable-next-line @angular-eslint/component-selector
+  selector: 'g[lcMarks]',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @for (mark of marks(); track $index) {
+      @if (mark.is === 'path') {
+        <svg:path
+          [attr.d]="mark.d"
+          [attr.fill]="mark.fill ?? 'none'"
+          [attr.stroke]="mark.stroke"
+          [attr.stroke-width]="mark.strokeWidth || null"
+          [attr.opacity]="mark.opacity"
+        />
+      } @else {
+        <svg:text
+          [attr.x]="mark.x"
+          [attr.y]="mark.baseline"
+          [attr.font-size]="mark.size"
+          [attr.text-anchor]="mark.anchor"
+          [attr.fill]="mark.fill"
+          [class]="mark.type"
+        >
+          {{ mark.text }}
+        </svg:text>
+      }
+    }
+  `,
+  styles: `
+    text {
+      font-kerning: normal;
+    }
+    .head {
+      font-family: 'Bricolage Grotesque', 'Trebuchet MS', sans-serif;
+      font-weight: 800;
+    }
+    .text {
+      font-family: 'Atkinson Hyperlegible Next', 'Verdana', sans-serif;
+      font-weight: 600;
+    }
+  `,
+})
+export class Marks {
+  readonly marks = input.required<readonly Mark[]>();
+}

@@ -1,0 +1,78 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
+import type { CutId } from '@limber/core/assembly/cut';
+import { fullCut } from '@limber/core/assembly/cuts';
+import { voicesIn } from '@limber/core/assembly/voices';
+import { FRAMES } from '@limber/core/cue/frame';
+import { showCues } from '@limber/core/cue/show';
+import { viewAt } from '@limber/core/cue/shots';
+import { cueStyleOf } from '@limber/core/cue/styles';
+import { pictureIn } from '@limber/core/cue/view';
+import type { FilmWish } from '@limber/core/render/film.schema';
+import { timelineOf } from '@limber/core/schedule/timeline';
+import { clock, fineClock } from '@limber/core/time/clock';
+import { AssemblyPlayer } from '@shared/assembly-player';
+import { CueLayer } from '@shared/cue-layer';
+import { LessonStore } from '../../api/lesson-store';
+import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media';
+
+/** What the film will show, before it is made: the same cut, the same cues, the same part of the picture. */
+@Component({
+  selector: 'lc-film-preview',
+  imports: [AssemblyPlayer, CueLayer],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './film-preview.html',
+  styleUrl: './film-preview.css',
+})
+export class FilmPreview {
+  private readonly store = inject(LessonStore);
+  private readonly lessonMedia = lessonMedia();
+  private readonly heard = lessonHeard();
+  readonly cutId = input.required<CutId>();
+  readonly frameName = input.required<FilmWish['frame']>();
+  readonly captions = input.required<FilmWish['captions']>();
+
+  protected readonly clock = clock;
+  protected readonly fineClock = fineClock;
+  readonly player = viewChild(AssemblyPlayer);
+  protected readonly lesson = this.store.lesson;
+  protected readonly media = this.lessonMedia.media;
+  protected readonly timeline = computed(() => timelineOf(this.lesson(), this.cutId()) ?? timelineOf(this.lesson())!);
+  protected readonly cut = computed(() => this.timeline().cut ?? fullCut(this.lesson()));
+  protected readonly sounds = computed(() => soundsOf(voicesIn(this.lesson(), this.timeline().passages)));
+  protected readonly plays = computed(() => this.lessonMedia.plays(this.cut().pieces.map((piece) => piece.takeId)));
+  protected readonly frame = computed(() => FRAMES[this.frameName()]);
+  protected readonly style = computed(() => cueStyleOf(this.lesson()));
+  private readonly shown = computed(() =>
+    showCues(this.lesson(), { timeline: this.timeline(), frame: this.frameName(), heard: this.heard() }),
+  );
+  protected readonly cues = computed(() => this.shown().cues);
+  readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
+  protected readonly picture = computed(() =>
+    pictureIn(this.frame(), viewAt(this.shown().shots, this.timeMs(), this.frame())),
+  );
+  /** The path of what is seen, as a line over the width of the picture: time runs down. */
+  protected readonly path = computed(() => {
+    const { shots } = this.shown();
+    const whole = this.timeline().durationMs || 1;
+    return shots.map(({ startMs, endMs, centre, width }) => ({
+      ...{ y: (100 * startMs) / whole, height: (100 * (endMs - startMs)) / whole },
+      ...{ x: 100 * (centre - width / 2), width: 100 * width, startMs, endMs },
+      far: width > this.frame().shows + 1e-9,
+    }));
+  });
+  protected readonly now = computed(() => (100 * this.timeMs()) / (this.timeline().durationMs || 1));
+  /** What is seen of the wide picture, in words. */
+  protected readonly seen = computed(() => {
+    const { shots } = this.shown();
+    if (shots.length === 0) return '';
+    const far = shots.filter((shot) => shot.width > this.frame().shows + 1e-9).length;
+    const moves = shots.length - 1;
+    if (shots.length === 1)
+      return far > 0 ? 'It is seen from further away, so that your hands stay in it.' : 'It stays where it is.';
+    return `It changes ${moves === 1 ? 'once' : `${moves} times`}, so that your hands stay in it${far > 0 ? '; where they are wide apart it is seen from further away' : ''}.`;
+  });
+
+  protected seek(ms: number): void {
+    this.player()?.seek(ms);
+  }
+}

@@ -1,0 +1,138 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  OnDestroy,
+  output,
+  resource,
+} from '@angular/core';
+import { ROUTES } from '@limber/core/api/routes';
+import type { FilmWish } from '@limber/core/render/film.schema';
+import { clock } from '@limber/core/time/clock';
+import { Api } from '../../api/http';
+import { LessonStore } from '../../api/lesson-store';
+
+/** The picture that stands for the film in lists: one of three, or none. */
+@Component({
+  selector: 'lc-still-choice',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <fieldset>
+      <legend>The picture for lists</legend>
+      @for (ms of stills(); track ms; let i = $index) {
+        <button type="button" [attr.aria-pressed]="chosen() === ms" (click)="choose.emit(chosen() === ms ? null : ms)">
+          @if (pictures.hasValue() && pictures.value()[i]; as url) {
+            <img [src]="url" [alt]="'At ' + clock(ms)" />
+          } @else {
+            <span class="wait">{{ pictures.isLoading() ? '…' : clock(ms) }}</span>
+          }
+          <span class="times">{{ clock(ms) }}</span>
+        </button>
+      }
+    </fieldset>
+    <p class="soft">
+      {{
+        chosen() === null
+          ? 'None chosen: the film keeps none of its own.'
+          : 'It goes into the film, and can be saved by itself.'
+      }}
+    </p>
+  `,
+  styles: `
+    fieldset {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+      margin: 0 0 6px;
+      padding: 0;
+      border: 0;
+    }
+    legend {
+      margin-bottom: 8px;
+      padding: 0;
+      font: 700 18px var(--head);
+    }
+    button {
+      position: relative;
+      display: block;
+      padding: 0;
+      overflow: hidden;
+      background: var(--paper-low);
+      border: 0;
+      border-radius: 10px;
+      cursor: pointer;
+    }
+    button[aria-pressed='true'] {
+      box-shadow: 0 0 0 4px var(--plum);
+    }
+    img,
+    .wait {
+      display: grid;
+      place-content: center;
+      height: 92px;
+      min-width: 52px;
+    }
+    .wait {
+      width: 150px;
+      color: var(--soft);
+    }
+    .times {
+      position: absolute;
+      right: 6px;
+      bottom: 6px;
+      padding: 0 7px;
+      color: #fff;
+      background: #2b2330;
+      border-radius: 7px;
+      font-size: 13px;
+    }
+  `,
+})
+export class StillChoice implements OnDestroy {
+  private readonly api = inject(Api);
+  private readonly store = inject(LessonStore);
+  readonly wish = input.required<Pick<FilmWish, 'cut' | 'frame' | 'captions'>>();
+  readonly stills = input.required<readonly number[]>();
+  readonly chosen = input.required<number | null>();
+  readonly choose = output<number | null>();
+  protected readonly clock = clock;
+  private urls: string[] = [];
+
+  private readonly asked = computed(
+    () => ({ ...pick(this.wish()), stills: this.stills(), brighter: this.store.lesson().brighter }),
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  protected readonly pictures = resource({
+    params: () => this.asked(),
+    loader: async ({ params: { stills, brighter: _brighter, ...wish }, abortSignal }) => {
+      const made: (string | null)[] = [];
+      for (const atMs of stills) {
+        if (abortSignal.aborted) return made;
+        const params = { id: this.store.lesson().id };
+        const file = await this.api.file(ROUTES.filmPicture, { params, query: { ...wish, atMs } }).catch(() => null);
+        made.push(file && this.urlOf(file));
+      }
+      return made;
+    },
+  });
+
+  ngOnDestroy(): void {
+    for (const url of this.urls) URL.revokeObjectURL(url);
+  }
+
+  private urlOf(file: Blob): string {
+    const url = URL.createObjectURL(file);
+    this.urls.push(url);
+    return url;
+  }
+}
+
+function pick({
+  cut,
+  frame,
+  captions,
+}: Pick<FilmWish, 'cut' | 'frame' | 'captions'>): Pick<FilmWish, 'cut' | 'frame' | 'captions'> {
+  return { cut, frame, captions };
+}
