@@ -31,8 +31,8 @@ export type Film = z.infer<typeof filmSchema>;
 export const filmTrialSchema = filmWishSchema.pick({ cut: true, frame: true, captions: true }).extend({
   /** The instant of the cut; a card stands before and behind it. */
   atMs: z.coerce.number().int().min(0).max(86_400_000).default(0),
-  /** As if everything that is put right were not. */
-  plain: z.literal('1').optional(),
+  /** What is put right in it: nothing, its picture, its sound, or what the lesson says. */
+  as: z.enum(['filmed', 'brighter', 'quieter', 'it-will-be']).default('it-will-be'),
 });
 
 /** The films of a lesson, the newest first. */

@@ -59,6 +59,8 @@ const ACROSS: Readonly<Record<Region, readonly [from: number, to: number]>> = {
   scalp: [0, 0.5],
   whole_face: [0, 0.5],
 };
+/** What of the head is seen whatever is worked on, in heads: nobody follows half a face. */
+const FACE = [0.1, 0.9] as const;
 /** Fingers beside what they work on, in heads. */
 const FINGERS = 0.08;
 
@@ -125,13 +127,16 @@ function workedBy({ move }: Worked): Region[] {
   return [...new Set([move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])])];
 }
 
-/** Everything that is worked on at the sides of the picture where hands are, over its whole height. */
+/** The face, and everything that is worked on at the sides of the picture where hands are, over its whole height. */
 function seenOf(step: Worked, head: Box, atLeft: readonly boolean[]): Box {
   const spans = workedBy(step).flatMap((region) => {
     const [from, to] = [ACROSS[region][0] - FINGERS, ACROSS[region][1]];
     return atLeft.map((left) => (left ? [from, to] : [1 - to, 1 - from]));
   });
-  const [from, to] = [Math.min(...spans.map((one) => one[0]!)), Math.max(...spans.map((one) => one[1]!))];
+  const [from, to] = [
+    Math.min(FACE[0], ...spans.map((one) => one[0]!)),
+    Math.max(FACE[1], ...spans.map((one) => one[1]!)),
+  ];
   return inPicture([from, -1, to - from, 4], head);
 }
 

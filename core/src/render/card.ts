@@ -14,7 +14,7 @@ const HONEY = '#f2b84b';
 const TYPES = { title: 64, first: 40, second: 30 } as const;
 const LEADING = 1.22;
 /** Width of the code: of a wide picture, and of an upright one. */
-const CODE = { wide: 270, upright: 520 } as const;
+const CODE = { wide: 270, upright: 600 } as const;
 /** Modules that stay light around a code (ISO/IEC 18004, from memory). */
 const QUIET = 4;
 

@@ -131,8 +131,9 @@ describe('finished films over HTTP', () => {
       return execFileSync('ffmpeg', args)[0]!;
     };
     // Picture 31 is bright where its number has a one: five of twelve bars.
-    const [before, after] = [await pixel('atMs=1240&plain=1'), await pixel('atMs=1240')];
+    const [before, after] = [await pixel('atMs=1240&as=filmed'), await pixel('atMs=1240')];
     expect(after).toBeGreaterThan(before);
+    expect(await pixel('atMs=1240&as=brighter')).toBe(after);
     const sound = await editor.fetch('GET', `/api/lessons/${lesson.lessonId}/film-trial/sound.m4a?atMs=0`);
     expect([sound.status, sound.headers.get('Content-Type')]).toEqual([200, 'audio/mp4']);
     expect(

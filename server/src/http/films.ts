@@ -95,8 +95,9 @@ export function filmRoutes(context: Context): Router {
     make: (trial: Trial, at: number) => Promise<Buffer>,
   ): Promise<Buffer> => {
     const lesson = await lessonOf(params.id);
-    const { atMs, plain, ...wish } = query;
-    const doc = plain ? { ...lesson.doc, brighter: false, quieter: false, music: null } : lesson.doc;
+    const { atMs, as, ...wish } = query;
+    const only = { brighter: as === 'brighter', quieter: as === 'quieter', music: null };
+    const doc = as === 'it-will-be' ? lesson.doc : { ...lesson.doc, ...only };
     const gone = new AbortController();
     // Whoever went on does not want it any more.
     response.on('close', () => gone.abort());

@@ -184,7 +184,7 @@ describe('a finished film', () => {
         .toBeLessThan(0.012);
       // Ground above the picture only where it is seen from further away.
       const [, top] = pictureIn(FRAMES['9:16'], { centre, width });
-      expect(Math.abs(grey[18]! - 38) < 8)
+      expect(Math.abs(grey[18]! - 66) < 8)
         .withContext(`${n}`)
         .toBe(top > 0);
     });

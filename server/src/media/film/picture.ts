@@ -131,8 +131,8 @@ export async function gradeOf(
 
 const WIDE = 16 / 9;
 const even = (value: number): number => 2 * Math.round(value / 2);
-/** What stands around a picture that does not fill its shape: the ink of the studio. */
-const GROUND = '0x2b2330';
+/** What stands around a picture that does not fill its shape: lighter than the plates of cues. */
+const GROUND = '0x4a3f50';
 
 /** Brings the picture into a wide one, and cuts out of that what the shape shows of it. */
 function shaped({ width, height, frame }: PartMaking['plan'], view: FootagePart['view']): string[] {

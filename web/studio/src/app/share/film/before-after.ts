@@ -6,6 +6,8 @@ import { clock } from '@limber/core/time/clock';
 import { Api, wordsOf } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 
+const PUT_RIGHT = { picture: 'brighter', sound: 'quieter', music: 'it-will-be' } as const;
+
 interface Tried {
   readonly name: string;
   readonly url: string;
@@ -28,7 +30,7 @@ interface Tried {
       @if (problem()) {
         <p class="problem" role="alert">{{ problem() }}</p>
       } @else {
-        <div class="both" [class.sounds]="what() === 'sound'">
+        <div class="both" [class.sounds]="what() !== 'picture'">
           @for (name of names; track name) {
             <figure>
               <figcaption>{{ name }}</figcaption>
@@ -98,7 +100,7 @@ interface Tried {
 export class BeforeAfter implements OnInit, OnDestroy {
   private readonly api = inject(Api);
   private readonly store = inject(LessonStore);
-  readonly what = input.required<'picture' | 'sound'>();
+  readonly what = input.required<'picture' | 'sound' | 'music'>();
   readonly wish = input.required<Pick<FilmWish, 'cut' | 'frame' | 'captions'>>();
   readonly atMs = input.required<number>();
   readonly closed = output();
@@ -128,7 +130,7 @@ export class BeforeAfter implements OnInit, OnDestroy {
       for (const name of this.names) {
         const file = await this.api.file(route, {
           params,
-          query: name === 'As filmed' ? { ...query, plain: '1' as const } : query,
+          query: { ...query, as: name === 'As filmed' ? 'filmed' : PUT_RIGHT[this.what()] },
         });
         this.tried.update((all) => [...all, { name, url: URL.createObjectURL(file) }]);
       }

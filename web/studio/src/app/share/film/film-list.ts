@@ -54,7 +54,7 @@ export class FilmList {
         of: version === null ? 'of the lesson as it was' : `of version ${version}`,
         made: `${this.day.format(film.createdAt)}${bytes === null ? '' : `, ${size(bytes)}`}`,
         percent: Math.round(100 * (job?.progress ?? 0)),
-        left: job?.leftMs ? `about ${clock(job.leftMs)} left` : '',
+        left: job?.leftMs ? `, about ${clock(job.leftMs)} left` : '',
         leftOut:
           film.leftOut.length > 0
             ? `Left out, since no film has them: the pictures in “${film.leftOut.join('”, “')}”.`

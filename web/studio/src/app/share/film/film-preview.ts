@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import type { CutId } from '@limber/core/assembly/cut';
 import { fullCut } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
@@ -9,7 +18,7 @@ import { cueStyleOf } from '@limber/core/cue/styles';
 import { pictureIn } from '@limber/core/cue/view';
 import type { FilmWish } from '@limber/core/render/film.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
-import { clock, fineClock } from '@limber/core/time/clock';
+import { clock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
 import { LessonStore } from '../../api/lesson-store';
@@ -31,8 +40,10 @@ export class FilmPreview {
   readonly frameName = input.required<FilmWish['frame']>();
   readonly captions = input.required<FilmWish['captions']>();
 
+  /** Where it stands at first. */
+  readonly startMs = input(0);
+
   protected readonly clock = clock;
-  protected readonly fineClock = fineClock;
   readonly player = viewChild(AssemblyPlayer);
   protected readonly lesson = this.store.lesson;
   protected readonly media = this.lessonMedia.media;
@@ -68,9 +79,20 @@ export class FilmPreview {
     const far = shots.filter((shot) => shot.width > this.frame().shows + 1e-9).length;
     const moves = shots.length - 1;
     if (shots.length === 1)
-      return far > 0 ? 'It is seen from further away, so that your hands stay in it.' : 'It stays where it is.';
-    return `It changes ${moves === 1 ? 'once' : `${moves} times`}, so that your hands stay in it${far > 0 ? '; where they are wide apart it is seen from further away' : ''}.`;
+      return far > 0
+        ? 'Your wide picture is seen from further away here, so that your hands stay in it.'
+        : 'The middle of your wide picture is seen here, and your hands stay in it.';
+    return `What is seen of your wide picture changes ${moves === 1 ? 'once' : `${moves} times`}, so that your hands stay in it${far > 0 ? '; where they are wide apart it is seen from further away' : ''}.`;
   });
+
+  constructor() {
+    // Another part of the lesson is looked at from where it shows something.
+    effect(() => {
+      this.cutId();
+      const player = this.player();
+      untracked(() => player?.seek(this.startMs()));
+    });
+  }
 
   protected seek(ms: number): void {
     this.player()?.seek(ms);

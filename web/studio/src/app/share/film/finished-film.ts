@@ -66,7 +66,7 @@ export class FinishedFilm {
   protected readonly ready = computed(() => this.cuts().length > 0 && timelineOf(this.store.lesson())?.cut != null);
   protected readonly moves = computed<Option<string>[]>(() =>
     this.cuts().flatMap(({ id }) =>
-      id.startsWith('step:') ? [{ value: id.slice('step:'.length), label: cutName(id, this.steps()) }] : [],
+      this.steps().flatMap((step) => (id === `step:${step.id}` ? [{ value: step.id, label: step.name }] : [])),
     ),
   );
   /** The move of a clip: the chosen step, where it plays. */

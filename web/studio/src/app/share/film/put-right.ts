@@ -42,7 +42,7 @@ export class PutRight {
   readonly wish = input.required<Pick<FilmWish, 'cut' | 'frame' | 'captions'>>();
   /** Where the preview stands: what is looked at or heard before and after. */
   readonly atMs = input.required<number>();
-  protected readonly comparing = signal<'picture' | 'sound' | null>(null);
+  protected readonly comparing = signal<'picture' | 'sound' | 'music' | null>(null);
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
   protected readonly lesson = this.store.lesson;
