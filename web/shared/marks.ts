@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, input } from '@angular/core';
+import { needsOthers } from '@limber/core/cue/fonts';
 import type { Mark } from '@limber/core/cue/marks';
 
 /** Marks drawn as they are: nothing but paths and lines of text. */
@@ -33,17 +34,37 @@ import type { Mark } from '@limber/core/cue/marks';
   styles: `
     text {
       font-kerning: normal;
+      font-synthesis: none;
     }
     .head {
-      font-family: 'Bricolage Grotesque', 'Trebuchet MS', sans-serif;
+      font-family:
+        'Bricolage Grotesque', 'Noto Sans', 'Noto Sans JP', 'Noto Sans Hebrew', 'Noto Sans Arabic', sans-serif;
       font-weight: 800;
     }
     .text {
-      font-family: 'Atkinson Hyperlegible Next', 'Verdana', sans-serif;
+      font-family:
+        'Atkinson Hyperlegible Next', 'Noto Sans', 'Noto Sans JP', 'Noto Sans Hebrew', 'Noto Sans Arabic', sans-serif;
       font-weight: 600;
     }
   `,
 })
 export class Marks {
   readonly marks = input.required<readonly Mark[]>();
+
+  constructor() {
+    effect(() => {
+      if (this.marks().some((mark) => mark.is === 'text' && needsOthers(mark.text, mark.type))) fetchOtherFonts();
+    });
+  }
+}
+
+let fetched = false;
+/** Lists the fonts of other scripts, once a page. */
+function fetchOtherFonts(): void {
+  if (fetched) return;
+  fetched = true;
+  const link = document.createElement('link');
+  link.rel = 'stylesheet';
+  link.href = new URL('other-fonts.css', document.baseURI).href;
+  document.head.append(link);
 }

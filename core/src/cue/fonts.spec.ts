@@ -1,4 +1,4 @@
-import { fontRuns, withoutPictures } from './fonts';
+import { fontRuns, needsOthers, withoutPictures } from './fonts';
 
 describe('the fonts of a line', () => {
   it('change where the script does; spaces and signs stay with what stands before them', () => {
@@ -14,6 +14,11 @@ describe('the fonts of a line', () => {
     expect(new Set(families).size).toBe(5);
     expect(families[0]).toBe('Atkinson Hyperlegible Next SemiBold');
     expect(fontRuns('1', 'head')[0]!.face.family).toContain('Bricolage Grotesque');
+  });
+
+  it('are others than usual for some scripts only', () => {
+    for (const line of ['Čelist 3 of 5', '', '— … ½']) expect(needsOthers(line, 'head')).withContext(line).toBe(false);
+    for (const line of ['顎', 'jaw, שלום', 'Щека']) expect(needsOthers(line, 'text')).withContext(line).toBe(true);
   });
 
   it('have no pictures: those are left out, with the space that they leave', () => {

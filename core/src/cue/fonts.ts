@@ -44,6 +44,15 @@ export function fontRuns(line: string, type: TypeName): FontRun[] {
   return runs;
 }
 
+/**
+ * Whether a line has letters that the two families of cues do not have.
+ *
+ * @example needsOthers('Jaw 顎', 'text') // true
+ */
+export function needsOthers(line: string, type: TypeName): boolean {
+  return fontRuns(line, type).some(({ face }) => face !== FACES[type]);
+}
+
 function faceOf(sign: string, type: TypeName): FontFace | null {
   if (/\s/u.test(sign)) return null;
   if (hasLetter(sign, type)) return FACES[type];

@@ -161,7 +161,7 @@ export function createApp(context: Context): Express {
 
   const studio = join(config.webFolder, 'studio/browser');
   const follow = join(config.webFolder, 'follow/browser');
-  const assets = { index: false, maxAge: '1y', immutable: true } as const;
+  const assets = { index: false, maxAge: '1y', immutable: true, setHeaders: kept } as const;
   app.use('/follow', express.static(follow, assets));
   app.use(express.static(studio, assets));
   const page = (folder: string): express.RequestHandler => {
@@ -204,3 +204,8 @@ const noStore: express.RequestHandler = (_request, response, next) => {
   response.set('Cache-Control', 'no-store');
   next();
 };
+
+/** Files carry their content in their name and never change; one that a page names as it is may. */
+function kept(response: Response, path: string): void {
+  if (/other-fonts\.css$/.test(path)) response.set('Cache-Control', 'no-cache');
+}
