@@ -1,5 +1,5 @@
 import { timelineOf } from '../schedule/timeline';
-import { aFilmedLesson, aMove, aSegment, aStep } from '../testing';
+import { aFilmedLesson, aMove, aSegment } from '../testing';
 import type { Lesson } from '../lesson/lesson.schema';
 import { stepOf } from '../lesson/lesson.schema';
 import { chaptersOf } from './chapters';
@@ -50,7 +50,7 @@ describe('chapters', () => {
   });
 
   it('of a lesson without moves are one', () => {
-    expect(chaptersOf({ title: 'Tide', steps: [] }, { passages: [], durationMs: 60_000 as never })).toEqual([
+    expect(chaptersOf({ title: 'Tide', steps: [] }, { passages: [], durationMs: 60_000 })).toEqual([
       { startMs: 0 as never, endMs: 60_000 as never, title: 'Tide' },
     ]);
   });

@@ -22,7 +22,7 @@ function filmed(lesson: Lesson): { lesson: Lesson; truth: Truth } {
         { id: 't', name: 'Take', pictureLeft: 'left', durationMs, width: 960, height: 540, frameRate, sources: [] },
       ],
       segments: truth.segments.map((segment) => ({ ...segment, takeId: 't' })),
-      assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: durationMs } as Lesson['assembly'][number]],
+      assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: durationMs }],
     },
   };
 }

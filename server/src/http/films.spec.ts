@@ -26,7 +26,7 @@ describe('finished films over HTTP', () => {
       takes: doc.takes.map((take) => ({ ...take, durationMs: 10_000 })),
       steps: [aStep('a')],
       segments: [
-        aSegment('s', 0 as never, 2000 as never, {
+        aSegment('s', 0, 2000, {
           takeId: doc.takes[0]!.id,
           stepId: 'a',
           beatsMs: [500, 1500] as never,

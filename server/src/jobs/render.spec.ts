@@ -60,7 +60,7 @@ describe('a finished film that was asked for', () => {
       assembly: PIECES.map(([from, count], i) => ({
         ...{ id: `p${i}`, takeId: 't', fromMs: from * 40, toMs: (from + count) * 40 },
       })),
-      segments: [aSegment('s', 6000 as never, 8400 as never, { beatsMs: [6400, 7200] as never })],
+      segments: [aSegment('s', 6000, 8400, { beatsMs: [6400, 7200] as never })],
       ...change,
     });
     return { lessonId, mediaId };
@@ -87,9 +87,9 @@ describe('a finished film that was asked for', () => {
     const films = await Promise.all([ask(lessonId), ask(lessonId), ask(lessonId)]);
     expect(new Set(films.map((film) => film.id)).size).toBe(1);
     await attempt();
-    expect((await jobOf(films[0]!)).state).toBe('done');
-    expect(numbersIn(await fileOf(films[0]!))).toEqual(SHOWN);
-    expect((await ask(lessonId)).id).toBe(films[0]!.id);
+    expect((await jobOf(films[0])).state).toBe('done');
+    expect(numbersIn(await fileOf(films[0]))).toEqual(SHOWN);
+    expect((await ask(lessonId)).id).toBe(films[0].id);
     expect(await studio.database.getRepository(Jobs).countBy({ kind: 'render', lessonId })).toBe(1);
   }, 60_000);
 

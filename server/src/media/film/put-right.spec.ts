@@ -23,7 +23,7 @@ function lesson(change: Partial<Lesson> = {}): Lesson {
     ...filmed,
     steps: [aStep('a')],
     takes: [{ ...takes[0]!, width: 640, height: 360, sources: [{ mediaId: 't', role: 'picture', offsetMs: 0 }] }],
-    segments: [aSegment('s', 1000 as never, 8000 as never, { beatsMs: [2000, 4000] as never })],
+    segments: [aSegment('s', 1000, 8000, { beatsMs: [2000, 4000] as never })],
     ...change,
   };
 }
@@ -151,8 +151,8 @@ describe('a film that is put right', () => {
       const of = lesson({
         openingCard: true,
         closingCard: { first: 'That was it.', second: 'Ask me anything: point your phone here.', link },
-        segments: [aSegment('s', 1000 as never, 3000 as never, { beatsMs: [2000] as never })],
-        assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: 4000 } as never],
+        segments: [aSegment('s', 1000, 3000, { beatsMs: [2000] as never })],
+        assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: 4000 }],
       });
       const plan = filmPlan(of, { ...WISH, frame, stillMs: 2000 });
       expect(plan.frames).toBe(75 + 100 + 200);

@@ -68,7 +68,7 @@ async function gradeFor(
   brighter: boolean,
   signal?: AbortSignal,
 ): Promise<readonly string[]> {
-  const name = `${id}/${brighter}`;
+  const name = `${id}/${brighter ? 'brighter' : 'as it is'}`;
   const known = GRADES.get(name) ?? (await gradeOf(path, { highDynamicRange, brighter }, signal));
   if (GRADES.size >= MOST_GRADES) GRADES.clear();
   GRADES.set(name, known);

@@ -47,18 +47,17 @@ export class PutRight {
 
   protected readonly lesson = this.store.lesson;
   protected readonly sending = computed(() =>
-    this.uploads.all().find((one) => one.lessonId === this.lesson().id && one.key === this.musicKey()),
+    this.uploads.all().find((one) => one.lessonId === this.lesson().id && this.isMusic(one)),
   );
-  private readonly musicKey = signal('');
+  /** The file that was chosen last, by its size: on the server it has another name. */
+  private readonly musicBytes = signal(-1);
   protected readonly percent = computed(() => {
     const one = this.sending();
     return one ? Math.round((100 * one.sent) / Math.max(1, one.bytes)) : 0;
   });
   /** What became of the file that was sent last, while it is not the music yet. */
   protected readonly arrival = computed(() =>
-    this.progress
-      .arrivalsOf(this.lesson().id)
-      .find((one) => this.musicKey() === keyOf(this.lesson().id, one) && one.state !== 'taken'),
+    this.progress.arrivalsOf(this.lesson().id).find((one) => this.isMusic(one) && one.state !== 'taken'),
   );
   protected readonly linkProblem = signal('');
   protected readonly frame = computed(() => FRAMES[this.wish().frame]);
@@ -94,15 +93,15 @@ export class PutRight {
     field.value = '';
     if (!file) return;
     const lessonId = this.lesson().id;
-    this.musicKey.set(keyOf(lessonId, { name: file.name, bytes: file.size }));
+    this.musicBytes.set(file.size);
     void this.uploads.start({ lessonId, music: true }, file);
+  }
+
+  private isMusic({ bytes }: { bytes: number }): boolean {
+    return bytes === this.musicBytes();
   }
 
   protected takeMusicOut(): void {
     this.store.edit({ kind: 'set_lesson', field: 'music', value: null });
   }
-}
-
-function keyOf(lessonId: string, { name, bytes }: { name: string; bytes: number }): string {
-  return `${lessonId}/${name}/${bytes}`;
 }
