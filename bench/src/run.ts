@@ -8,6 +8,7 @@ import { keeping } from './keeping';
 import { lesson } from './lesson';
 import { narration } from './narration';
 import { plan } from './plan';
+import { render } from './render';
 import { results } from './results';
 import { seams } from './seams';
 import { Studio } from './studio';
@@ -21,6 +22,7 @@ if (wants('plan')) await plan();
 if (wants('assembly')) await assembly();
 if (wants('cues')) await cues();
 if (wants('narration')) await narration();
+if (wants('render')) await render();
 if (wants('first-load')) firstLoad();
 if (['editing', 'seams', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();

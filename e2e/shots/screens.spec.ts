@@ -28,17 +28,6 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await shoot('people');
 
   const headers = { Origin: new URL(page.url()).origin };
-  for (const id of [DEMO, 'cold-morning-eyes']) {
-    const copied = await context.request.post(`/api/lessons/${id}/copy`, { headers, data: {} });
-    const copy = ((await copied.json()) as { id: string }).id;
-    if (id === DEMO) await context.request.post(`/api/lessons/${copy}/share`, { headers, data: {} });
-    await context.request.delete(`/api/lessons/${copy}`, { headers });
-  }
-  await page.goto('/trash');
-  await expect(page.getByTestId('trashed')).toHaveCount(2);
-  await shoot('trash');
-  await context.request.delete('/api/trash', { headers });
-
   await page.goto('/library');
   await page.getByRole('button', { name: 'left jaw', exact: true }).click();
   await page.getByRole('button', { name: /Rope knead/ }).click();
@@ -55,11 +44,6 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.getByRole('button', { name: 'Fit', exact: true }).click();
   await expect(page.getByTestId('fit-after')).toBeVisible();
   await shoot('fit');
-
-  await page.goto('/lesson/after-the-night-shift/plan/moves');
-  await page.getByRole('button', { name: 'Suggest an order' }).click();
-  await expect(page.getByText('No order takes less')).toBeVisible();
-  await shoot('order');
 
   await page.goto('/lesson/after-the-night-shift/plan/words');
   await expect(page.getByTestId('finding').first()).toBeVisible();
@@ -103,6 +87,16 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.goto(`/lesson/${DEMO}/learn/watching`);
   await expect(page.getByTestId('completed')).toBeVisible();
   await shoot('watching');
+
+  await page.goto(`/lesson/${DEMO}/share/finished-film`);
+  await page.getByRole('radio', { name: /upright clip/ }).check({ force: true });
+  await page.getByRole('button', { name: 'Make this film' }).click();
+  await expect(page.getByRole('link', { name: 'Save the film' })).toBeVisible({ timeout: 120_000 });
+  await page.getByRole('radio', { name: /Choose for yourself/ }).check({ force: true });
+  await choose(page, 'Shape', 'upright');
+  await expect(page.locator('lc-still-choice img')).toHaveCount(3, { timeout: 30_000 });
+  await shoot('finished-film');
+  await filmSheet(page);
 
   // A side that was filmed again plays in the place of the first, and the opening move plays twice.
   await page.goto(`/lesson/${DEMO}/film/takes`);
@@ -152,24 +146,54 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   }
 });
 
+async function choose(page: Page, list: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: list }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+/** What is previewed (above) and what the film has (below), wide and upright, on one sheet. */
+async function filmSheet(page: Page): Promise<void> {
+  const rows: [string[], string[]] = [[], []];
+  for (const [shape, frame] of [
+    ['wide', '16:9'],
+    ['upright', '9:16'],
+  ] as const) {
+    await choose(page, 'Shape', shape);
+    await choose(page, 'Captions', 'in the picture');
+    for (const seconds of [48, 100]) {
+      await page.getByRole('slider', { name: 'Where in the film' }).fill(String(seconds * 1000));
+      await page.waitForTimeout(1500);
+      rows[0].push((await page.locator('lc-film-preview .picture').screenshot()).toString('base64'));
+      const address = `/api/lessons/${DEMO}/film-trial/picture.jpg?frame=${frame}&captions=burned&atMs=${seconds * 1000}`;
+      rows[1].push((await (await page.context().request.get(address)).body()).toString('base64'));
+    }
+  }
+  const drawn = rows.map(
+    (row) => `<div>${row.map((image) => `<img src="data:;base64,${image}" height="300">`).join('')}</div>`,
+  );
+  const sheet = await page.context().newPage();
+  await sheet.setViewportSize({ width: 1440, height: 624 });
+  await sheet.setContent(
+    `<body style="margin:0;background:#211a26"><style>div{display:flex;gap:8px;padding:6px 8px}</style>${drawn.join('')}</body>`,
+  );
+  await sheet.screenshot({ path: `${OUT}/film-and-preview.png` });
+  await sheet.close();
+}
+
 /** Every style of cues in three shapes of picture, on one sheet. */
 async function styleSheet(page: Page): Promise<void> {
-  const choose = async (list: string, option: string): Promise<void> => {
-    await page.getByRole('combobox', { name: list }).click();
-    await page.getByRole('option', { name: option, exact: true }).click();
-  };
   const rows: string[] = [];
   for (const style of ['Ribbon', 'Numeral', 'Pebble']) {
-    await choose('Style', style);
+    await choose(page, 'Style', style);
     const row: string[] = [];
     for (const shape of ['on a wide screen', 'as an upright film', 'on an upright phone']) {
-      await choose('How it is looked at', shape);
+      await choose(page, 'How it is looked at', shape);
       await page.waitForTimeout(600);
       row.push((await page.locator('.picture').screenshot()).toString('base64'));
     }
     rows.push(row.map((image) => `<img src="data:image/png;base64,${image}" height="250">`).join(''));
   }
-  await choose('How it is looked at', 'on a wide screen');
+  await choose(page, 'How it is looked at', 'on a wide screen');
   const sheet = await page.context().newPage();
   await sheet.setViewportSize({ width: 796, height: 768 });
   await sheet.setContent(

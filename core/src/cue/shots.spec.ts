@@ -25,6 +25,12 @@ describe('the shots of an upright film', () => {
     expect(shots[0]!.centre).toBeCloseTo(0.3 - 0.012 + UPRIGHT.shows / 2, 3);
   });
 
+  it('are one for needs that only just fit, and for smaller ones between them', () => {
+    const wide = (at: number) => area(at, at + 1000, 0.1 + 0.2, 0.7);
+    const shots = shotsOf([wide(0), area(2000, 3000, 0.3, 0.65), wide(4000), wide(6000)], [], UPRIGHT, 9000);
+    expect(shots.map((shot) => [shot.centre, Math.round(shot.width * 1000)])).toEqual([[0.5, 424]]);
+  });
+
   it('come over slowly before the work begins, at once where the picture jumps, and at once where there is no time', () => {
     const needs = (gapMs: number) => [area(0, 5000, 0.1, 0.3), area(5000 + gapMs, 12_000, 0.7, 0.9)];
     const second = (gapMs: number, edges: number[] = []) => {

@@ -15,6 +15,7 @@ export interface Shot extends View {
 
 /** What is kept beside what has to be seen, as a share of the wide picture's width. */
 const BESIDE = 0.012;
+const ROUNDING = 1e-6;
 /** Coming over takes so long at most, and is not begun where there is less time than that, ms. */
 const EASE_MS = { most: 1400, least: 500 } as const;
 
@@ -44,7 +45,8 @@ export function shotsOf(
   const holds: Hold[] = [];
   for (const need of needs) {
     const width = need.to - need.from > frame.shows + 1e-9 ? far : frame.shows;
-    const [low, high] = [need.to - width / 2, need.from + width / 2];
+    // What just fits leaves no room: rounding shall not make it none at all.
+    const [low, high] = [need.to - width / 2 - ROUNDING, need.from + width / 2 + ROUNDING];
     const last = holds[holds.length - 1];
     if (last?.width === width && low <= last.high && high >= last.low) {
       last.low = Math.max(last.low, low);

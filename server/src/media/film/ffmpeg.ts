@@ -32,6 +32,12 @@ function inFilter(path: string): string {
   return path.replace(/[\\':]/g, String.raw`\$&`).replace(/[\\'[\],;]/g, String.raw`\$&`);
 }
 
+/** One picture of a film as JPEG, whose colours follow the older rule and use the whole range. */
+export function asJpeg(out: string): string[] {
+  const colours = 'scale=in_color_matrix=bt709:out_color_matrix=bt601:in_range=tv:out_range=pc,format=yuvj420p';
+  return ['-frames:v', '1', '-vf', colours, '-q:v', '2', '-f', 'image2', '-y', out];
+}
+
 /** Reads progress blocks. @param done told the time that is made, µs. */
 export function progressTo(done: (us: number) => void): (chunk: Buffer) => void {
   return (chunk) => {

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,7 +14,7 @@ import { ffmpeg, greyRows, numberedFilm, numbersIn, samplesIn, withTools } from 
 import { ToolTrouble } from '../tool';
 import { checkFonts, WrongFont } from './check-fonts';
 import { forBt709 } from './colour';
-import { lookAt } from './ffmpeg';
+import { asJpeg, ffmpeg as run, lookAt } from './ffmpeg';
 import { unpackFonts } from './fonts';
 import { loudnessOf } from './measure';
 import { assOfFilm, makeFilm } from './make-film';
@@ -284,6 +285,27 @@ describe('colours that are drawn into a film', () => {
       [blue, 0x4b],
     ] as const)
       expect(Math.abs(is - wanted)).toBeLessThan(2);
+  });
+
+  it('are the same in a picture that is taken out of it', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'limber-still-'));
+    const [film, still] = [join(folder, 'film.mp4'), join(folder, 'still.jpg')];
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', 'color=0x20c040:size=64x64:rate=25:duration=1'],
+      ...[
+        '-vf',
+        'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p',
+        '-c:v',
+        'libx264',
+        '-colorspace',
+        'bt709',
+        film,
+      ],
+    );
+    await run(['-i', film, ...asJpeg(still)], {});
+    const rgb = execFileSync('ffmpeg', ['-loglevel', 'error', '-i', still, '-pix_fmt', 'rgb24', '-f', 'rawvideo', '-']);
+    [0x20, 0xc0, 0x40].forEach((wanted, i) => expect(Math.abs(rgb[3 * 2000 + i]! - wanted)).toBeLessThan(8));
+    rmSync(folder, { recursive: true });
   });
 
   it('every style is drawn', () => {

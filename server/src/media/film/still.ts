@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { filmParts } from '@limber/core/render/film';
 import type { FilmPlan } from '@limber/core/render/film.schema';
-import { ffmpeg } from './ffmpeg';
+import { asJpeg, ffmpeg } from './ffmpeg';
 
 /**
  * The picture that stands for a film in lists, taken from its finished parts.
@@ -22,9 +22,6 @@ export async function stillOf(
   if (!part || !path) return null;
   const out = join(scratch, 'still.jpg');
   const seconds = ((stillAt - part.at) * rate.denominator) / rate.numerator;
-  await ffmpeg(
-    [...['-ss', seconds.toFixed(6), '-i', path, '-frames:v', '1', '-q:v', '2', '-f', 'image2'], ...['-y', out]],
-    signal ? { signal } : {},
-  );
+  await ffmpeg(['-ss', seconds.toFixed(6), '-i', path, ...asJpeg(out)], signal ? { signal } : {});
   return out;
 }

@@ -4,7 +4,7 @@ import { assOfPart, filmParts } from '@limber/core/render/film';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { stretchOf } from '@limber/core/render/stretch';
 import { forBt709 } from './colour';
-import { ffmpeg } from './ffmpeg';
+import { asJpeg, ffmpeg } from './ffmpeg';
 import { unpackFonts } from './fonts';
 import { finishSound } from './loudness';
 import { gradeOf, makePart } from './picture';
@@ -42,7 +42,7 @@ export async function tryPicture(trial: Trial, at: number): Promise<Buffer> {
       ...(signal ? { signal } : {}),
     });
     const still = join(scratch, 'still.jpg');
-    await ffmpeg(['-i', made, '-frames:v', '1', '-q:v', '3', '-f', 'image2', '-y', still], signal ? { signal } : {});
+    await ffmpeg(['-i', made, ...asJpeg(still)], signal ? { signal } : {});
     return readFile(still);
   });
 }
