@@ -16,7 +16,7 @@ import { mixSound } from '@limber/server/media/film/sound';
 import { report } from './compare';
 import { filmedLessonOf } from './long-lesson';
 
-const SECONDS = 120;
+const SECONDS = 40;
 /** The processor's clock ticks a second (sysconf). */
 const TICKS = Number(execFileSync('getconf', ['CLK_TCK'], { encoding: 'utf8' }));
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { originalKey } from '../media/keys';
 import { openServer, played, sharedLesson, type Client, type TestServer } from './testing';
 
@@ -50,6 +50,28 @@ describe('the trash', () => {
     expect((await owner.ask('POST', `/api/trash/${lesson.lessonId}/restore`)).status).toBe(404);
     expect((await owner.ask('GET', `/api/follow/${lesson.token}`)).status).toBe(200);
     expect(await listed()).toEqual([]);
+  });
+
+  it('weighs the finished films of a lesson with it, and takes their files along', async () => {
+    const [id, key] = [randomUUID(), `${randomUUID()}/film.mp4`];
+    await server.database.query(`INSERT INTO films (id, lesson_id, plan, hash) VALUES ($1, $2, '{}', 'h')`, [
+      id,
+      lesson.lessonId,
+    ]);
+    await server.database.query(
+      `INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, 'film.mp4', 1, $2, 100)`,
+      [id, key],
+    );
+    const path = join(server.config.mediaFolder, key);
+    mkdirSync(dirname(path), { recursive: true });
+    writeFileSync(path, 'x'.repeat(100));
+    await trash();
+    expect((await listed())[0]!.bytes).toBe(108);
+    const gone = await owner.ask('DELETE', `/api/trash/${lesson.lessonId}`);
+    expect(gone.body['bytes']).toBe(108);
+    expect(existsSync(path)).toBe(false);
+    expect(await count('films')).toBe(0);
+    expect(await count('artefacts')).toBe(0);
   });
 
   it('takes links back: put back, the lesson is not shared by them any more', async () => {

@@ -17,7 +17,9 @@ export async function listTrash(database: Pick<DataSource, 'query'>): Promise<Tr
         WHERE v.lesson_id = l.id) AS viewings,
        (SELECT count(*)::int FROM links k WHERE k.lesson_id = l.id AND k.revoked_at IS NULL) AS "openLinks",
        (SELECT coalesce(sum(w.bytes), 0)::float8 FROM weight w WHERE w.id IN (SELECT media_id FROM needed WHERE lesson_id = l.id)
-          AND w.id NOT IN (SELECT media_id FROM needed WHERE lesson_id <> l.id)) AS bytes
+          AND w.id NOT IN (SELECT media_id FROM needed WHERE lesson_id <> l.id))
+         + (SELECT coalesce(sum(a.bytes), 0)::float8 FROM films f JOIN artefacts a ON a.owner_id = f.id
+            WHERE f.lesson_id = l.id) AS bytes
      FROM lessons l WHERE l.trashed_at IS NOT NULL ORDER BY l.trashed_at DESC`,
   );
   return rows.map((row) => ({
@@ -38,7 +40,7 @@ export async function closeLinks(database: Pick<DataSource, 'query'>, lessonId: 
 
 /**
  * Deletes lessons in the trash for good: their versions and links, everything that viewers did with them, their edits,
- * and the films that nothing else needs.
+ * its finished films, and the footage that nothing else needs.
  *
  * @param which a condition on rows of `lessons`, with its values.
  */
@@ -47,13 +49,13 @@ export async function deleteForGood(
   which: string,
   values: readonly unknown[] = [],
 ): Promise<Freed> {
-  const { lessons, media } = await context.database.transaction(async (manager) => {
+  const { lessons, media, made } = await context.database.transaction(async (manager) => {
     const rows = await manager.query<{ id: string }[]>(
       `SELECT id FROM lessons WHERE trashed_at IS NOT NULL AND ${which} ORDER BY id FOR UPDATE`,
       [...values],
     );
     const ids = rows.map((one) => one.id);
-    if (ids.length === 0) return { lessons: 0, media: [] };
+    if (ids.length === 0) return { lessons: 0, media: [], made: [] };
     const needed = await manager.query<{ media_id: string }[]>(
       `SELECT DISTINCT media_id FROM (${NEEDED}) needed WHERE lesson_id = ANY($1)`,
       [ids],
@@ -65,13 +67,21 @@ export async function deleteForGood(
     );
     await manager.query(`DELETE FROM document_changes WHERE document_kind = 'lesson' AND document_id = ANY($1)`, [ids]);
     await manager.query(`DELETE FROM jobs WHERE lesson_id = ANY($1) AND kind IN ('look', 'render')`, [ids]);
+    const [made] = await manager.query<[{ key: string; bytes: number }[], number]>(
+      `DELETE FROM artefacts WHERE owner_id IN (SELECT id FROM films WHERE lesson_id = ANY($1))
+       RETURNING key, bytes::float8 AS bytes`,
+      [ids],
+    );
     // What is still being sent finds its lesson gone when it arrives; the files of the rest are swept.
     await manager.query('DELETE FROM uploads WHERE lesson_id = ANY($1)', [ids]);
     await manager.query('DELETE FROM lessons WHERE id = ANY($1)', [ids]);
-    return { lessons: ids.length, media: needed.map((one) => one.media_id) };
+    return { lessons: ids.length, media: needed.map((one) => one.media_id), made };
   });
+  // The rows went first: a file that is left over by an interruption is swept as such.
+  for (const { key } of made) await context.store.remove(key);
   const freed = await removeUnused(context, 'id::text = ANY($1)', [media]);
-  return { lessons, films: freed.ids.length, bytes: freed.bytes };
+  const madeBytes = made.reduce((sum, one) => sum + one.bytes, 0);
+  return { lessons, films: freed.ids.length, bytes: freed.bytes + madeBytes };
 }
 
 /** Deletes versions with their links and everything that viewers did with them. Their films go when nothing needs them. */

@@ -24,8 +24,10 @@ export class Films {
     const stream = inject(Stream);
     const ended = inject(DestroyRef);
     stream.jobs.pipe(takeUntilDestroyed(ended)).subscribe((job) => {
-      const film = job.kind === 'render' && this.all()?.find((one) => one.id === job.ownerId);
-      if (!film) return;
+      if (job.kind !== 'render' || job.lessonId !== this.params.id) return;
+      const film = this.all()?.find((one) => one.id === job.ownerId);
+      // One that another window asked for.
+      if (!film) return void this.load();
       this.all.update((all) => all?.map((one) => (one.id === film.id ? { ...one, job } : one)) ?? null);
       if (job.state !== film.job?.state) void this.load();
     });
