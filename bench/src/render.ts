@@ -92,7 +92,31 @@ async function bareEncode(plan: FilmPlan, path: string, out: string): Promise<vo
 
 /** Of ten minutes one cue is changed: one part is drawn, and all is put together again. The sound stays. */
 async function oneCue(plan: FilmPlan, path: string, folder: string, wholeOfBench: number): Promise<void> {
-  const scratch = mkdtempSync(join(folder, 'cue-'));
+  const { scratch, frames, draw } = await firstPart(plan, path, folder);
+  const times = (10 * 60) / (frames / 25);
+  const many: FilmPlan = longer(stretchOf(plan, 0, frames), times);
+  const sound = await soundOf(many, path, scratch);
+  const cost = await spent(async () => {
+    const made = await draw();
+    await joinFilm({ plan: many, parts: Array<string>(times).fill(made), sound, still: null, scratch });
+  });
+  report(
+    'film, one changed cue',
+    'of ten minutes',
+    cost,
+    'all of it, by its length',
+    (wholeOfBench * 600) / SECONDS,
+    's of processor time',
+  );
+}
+
+/** The first part of a film, to be drawn. */
+async function firstPart(
+  plan: FilmPlan,
+  path: string,
+  folder: string,
+): Promise<{ scratch: string; frames: number; draw: () => Promise<string> }> {
+  const scratch = mkdtempSync(join(folder, 'part-'));
   const fonts = join(scratch, 'fonts');
   mkdirSync(fonts);
   await unpackFonts(fonts);
@@ -100,21 +124,8 @@ async function oneCue(plan: FilmPlan, path: string, folder: string, wholeOfBench
   if (!part || part.card) throw new Error('The film begins with footage.');
   const graded = await gradeOf(path, { highDynamicRange: false, brighter: false });
   const ass = assOfPart(plan, part, forBt709);
-  const times = (10 * 60) / (part.frames / 25);
-  const many: FilmPlan = longer(stretchOf(plan, 0, part.frames), times);
-  const sound = await soundOf(many, path, scratch);
-  const cost = await spent(async () => {
-    const made = await makePart({ plan, part, ass, footage: { path, graded }, fonts, scratch });
-    await joinFilm({ plan: many, parts: Array<string>(times).fill(made), sound, still: null, scratch });
-  });
-  report(
-    'film, one changed cue',
-    'of ten minutes',
-    cost,
-    'all of it',
-    (wholeOfBench * 600) / SECONDS,
-    's of processor time',
-  );
+  const draw = () => makePart({ plan, part, ass, footage: { path, graded }, fonts, scratch });
+  return { scratch, frames: part.frames, draw };
 }
 
 /** The same stretch over and over. */
@@ -136,19 +147,12 @@ async function soundOf(plan: FilmPlan, path: string, scratch: string): Promise<s
 
 /** The most memory that a process takes: for a part (of any film), for an hour's sound, for putting an hour together. */
 async function anHour(plan: FilmPlan, path: string, folder: string): Promise<void> {
-  const scratch = mkdtempSync(join(folder, 'hour-'));
-  const fonts = join(scratch, 'fonts');
-  mkdirSync(fonts);
-  await unpackFonts(fonts);
-  const [part] = filmParts(plan);
-  if (!part || part.card) throw new Error('The film begins with footage.');
-  const graded = await gradeOf(path, { highDynamicRange: false, brighter: false });
-  const hour = longer(stretchOf(plan, 0, part.frames), 3600 / (part.frames / 25));
+  const { scratch, frames, draw } = await firstPart(plan, path, folder);
+  const hour = longer(stretchOf(plan, 0, frames), 3600 / (frames / 25));
   let made = '';
   let sound = '';
-  const ass = assOfPart(plan, part, forBt709);
   const encoding = await most(async () => {
-    made = await makePart({ plan, part, ass, footage: { path, graded }, fonts, scratch });
+    made = await draw();
   });
   const mixing = await most(async () => (sound = await soundOf(hour, path, scratch)));
   const joining = await most(async () => {

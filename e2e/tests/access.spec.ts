@@ -15,6 +15,7 @@ const SCREENS = [
   `/lesson/${DEMO}/mark/segments`,
   `/lesson/${DEMO}/mark/cues`,
   `/lesson/${DEMO}/share/publish`,
+  `/lesson/${DEMO}/share/finished-film`,
   `/lesson/${DEMO}/learn/watching`,
 ];
 

@@ -172,6 +172,30 @@ describe('a finished film that was asked for', () => {
     }, 60_000);
   }
 
+  it('of which two workers make the same parts at once is made by both', async () => {
+    const { lessonId } = await aLesson();
+    const [one, other] = [await ask(lessonId), await ask(lessonId, { ...WISH, captions: 'track' })];
+    await Promise.all([attempt(), attempt()]);
+    for (const film of [one, other]) {
+      expect((await jobOf(film)).state).toBe('done');
+      expect(numbersIn(await fileOf(film))).toEqual(SHOWN);
+    }
+  }, 60_000);
+
+  it('goes on when a part is gone from under it', async () => {
+    const { lessonId } = await aLesson();
+    const film = await ask(lessonId);
+    const toScratch = studio.store.toScratch.bind(studio.store);
+    let met = 0;
+    spyOn(studio.store, 'toScratch').and.callFake(async (key, folder) => {
+      if (key.endsWith('.mp4') && !key.endsWith('/original') && met++ === 0) await studio.store.remove(key);
+      return toScratch(key, folder);
+    });
+    await attempt();
+    expect([met > 0, (await jobOf(film)).state]).toEqual([true, 'done']);
+    expect(numbersIn(await fileOf(film))).toEqual(SHOWN);
+  }, 60_000);
+
   it('asks for its room before it begins', async () => {
     const { lessonId } = await aLesson();
     const film = await ask(lessonId);

@@ -6,7 +6,8 @@ import type { FilmPlan, FilmWish } from '@limber/core/render/film.schema';
 import { askToRender } from '../jobs/asks';
 import { heardIn } from '../media/heard';
 import type { MediaStore } from '../media/store';
-import { Films, Lessons, Versions, type FilmRow, type VersionRow } from './entities';
+import { Films, Versions, type FilmRow, type VersionRow } from './entities';
+import { lessonStore } from './lesson-store';
 
 /** Names of what films are put together from: made again when it is needed and not there. */
 export const PARTS = ['part.mp4', 'part.webm', 'heard.m4a', 'heard.webm'] as const;
@@ -53,12 +54,7 @@ export async function askForFilm(
 ): Promise<FilmRow | null> {
   return database.transaction(async (manager) => {
     // One asks at a time for a lesson: of two equal wishes the second finds the first.
-    const lesson = await manager
-      .getRepository(Lessons)
-      .createQueryBuilder('lesson')
-      .setLock('pessimistic_write')
-      .where('lesson.id = :lessonId AND lesson.trashedAt IS NULL', { lessonId })
-      .getOne();
+    const lesson = await lessonStore.lock(manager, lessonId);
     const version = versionId ? await manager.getRepository(Versions).findOneBy({ id: versionId, lessonId }) : null;
     if (!lesson || (versionId && !version)) return null;
     const plan = version ? ofVersion(version, wish) : await planNow(manager, store, lesson.doc, wish);

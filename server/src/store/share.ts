@@ -4,7 +4,8 @@ import { heardIn } from '../media/heard';
 import type { MediaStore } from '../media/store';
 import { mediaOf, NotReadyError, publish } from '@limber/core/viewing/publish';
 import { pictureOf } from '@limber/core/lesson/take.schema';
-import { Lessons, Links, Versions, type LinkRow, type VersionRow } from './entities';
+import { Links, Versions, type LinkRow, type VersionRow } from './entities';
+import { lessonStore } from './lesson-store';
 
 /** Raised when the way in which cues are derived changes. */
 export const CUE_GENERATOR = 3;
@@ -16,12 +17,7 @@ export async function shareLesson(
   lessonId: string,
 ): Promise<{ version: VersionRow; link: LinkRow } | null> {
   return database.transaction(async (manager) => {
-    const lesson = await manager
-      .getRepository(Lessons)
-      .createQueryBuilder('lesson')
-      .setLock('pessimistic_write')
-      .where('lesson.id = :lessonId AND lesson.trashedAt IS NULL', { lessonId })
-      .getOne();
+    const lesson = await lessonStore.lock(manager, lessonId);
     if (!lesson) return null;
     const id = randomUUID();
     const published = publish(lesson.doc, id, await heardIn(manager, store, lesson.doc));

@@ -91,19 +91,28 @@ async function makePictures(work: Work<Input>): Promise<Made> {
 }
 
 async function putTogether(work: Work<Input>): Promise<Made> {
-  const { input, store, scratch, signal } = work;
+  const { input, scratch, signal } = work;
   const plan = await planOf(work);
-  const sound = await store.toScratch(await soundKey(work, plan), scratch);
+  const sound = await here(work, () => soundKey(work, plan));
   const grades: Grades = new Map();
   const parts: string[] = [];
-  for (const part of filmParts(plan))
-    parts.push(await store.toScratch(await partKey(work, plan, part, grades), scratch));
+  for (const part of filmParts(plan)) parts.push(await here(work, () => partKey(work, plan, part, grades)));
   const still = await stillOf(plan, parts, scratch, signal);
   const path = await joinFilm({ plan, parts, sound, still, scratch, signal });
   const made = (name: ArtefactName, path: string) => ({
     ...{ ownerId: input.filmId, name, formatVersion: RENDER_VERSION, path },
   });
   return { artefacts: [made(`film.${plan.kind}`, path), ...(still ? [made('film.jpg', still)] : [])] };
+}
+
+/** A local copy of what lies under a key. Another worker that made the same meanwhile has put its own in its place. */
+async function here({ store, scratch }: Work<Input>, key: () => Promise<string>): Promise<string> {
+  try {
+    return await store.toScratch(await key(), scratch);
+  } catch (error) {
+    if ((error as { code?: unknown }).code !== 'ENOENT') throw error;
+    return store.toScratch(await key(), scratch);
+  }
 }
 
 /** Fonts that were unpacked badly, or spoilt since, are unpacked anew before anybody is told of them. */
