@@ -4,6 +4,7 @@ import { cues } from './cues';
 import { editing } from './editing';
 import { firstLoad } from './first-load';
 import { intake } from './intake';
+import { judgement } from './judgement/judgement';
 import { keeping } from './keeping';
 import { lesson } from './lesson';
 import { narration } from './narration';
@@ -22,6 +23,7 @@ if (wants('plan')) await plan();
 if (wants('assembly')) await assembly();
 if (wants('cues')) await cues();
 if (wants('narration')) await narration();
+if (wants('judgement')) judgement();
 if (wants('render')) await render();
 if (wants('first-load')) firstLoad();
 if (['editing', 'seams', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {

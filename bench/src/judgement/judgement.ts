@@ -1,0 +1,67 @@
+import { checkLesson } from '@limber/core/check/check-lesson';
+import type { Finding } from '@limber/core/check/finding';
+import { CAREFUL } from './careful';
+import { CARELESS } from './careless';
+import { FAULTS, type Judged, type Planted } from './kit';
+
+/** How far the checks are believed: careful lessons and careless ones whose truth is known, kind by kind. */
+export function judgement(): void {
+  careful();
+  careless();
+}
+
+function careful(): void {
+  let [musts, others] = [0, 0];
+  const falseOnes: string[] = [];
+  for (const { lesson, truth } of CAREFUL)
+    for (const finding of findingsOf(lesson)) {
+      if (truth.some((one) => answers(finding, one))) continue;
+      if (finding.severity === 'must') musts += 1;
+      else if (finding.severity === 'should') others += 1;
+      else continue;
+      falseOnes.push(`  ${lesson.id} ${finding.severity} ${finding.rule} ${stepIdOf(finding) ?? ''}`);
+    }
+  const steps = CAREFUL.reduce((sum, { lesson }) => sum + lesson.steps.length, 0);
+  print(
+    `judgement, careful · ${CAREFUL.length} lessons of ${steps} steps · false musts ${musts}, false shoulds ${others}`,
+  );
+  for (const one of falseOnes) print(one);
+}
+
+function careless(): void {
+  let [planted, found] = [0, 0];
+  const byFault = new Map<string, [found: number, planted: number]>();
+  const missed: string[] = [];
+  for (const { lesson, truth } of CARELESS) {
+    const findings = findingsOf(lesson);
+    for (const one of truth) {
+      const [before, all] = byFault.get(one.fault) ?? [0, 0];
+      const is = findings.some((finding) => answers(finding, one));
+      byFault.set(one.fault, [before + (is ? 1 : 0), all + 1]);
+      planted += 1;
+      if (is) found += 1;
+      else missed.push(`  missed: ${lesson.id} ${one.at ?? 'the whole'}: ${one.fault}`);
+    }
+  }
+  print(`judgement, careless · ${CARELESS.length} lessons · ${found} of ${planted} faults found`);
+  for (const [fault, [is, all]] of [...byFault].sort()) print(`  ${fault}: ${is} of ${all}`);
+  for (const one of missed) print(one);
+}
+
+function findingsOf(lesson: Judged['lesson']): readonly Finding[] {
+  return checkLesson(lesson);
+}
+
+function stepIdOf({ place }: Finding): string | null {
+  return 'stepId' in place ? place.stepId : null;
+}
+
+/** Whether a finding tells of a fault, at its step or, of the whole, anywhere. */
+function answers(finding: Finding, { at, fault }: Planted): boolean {
+  const rules: readonly string[] = FAULTS[fault];
+  return rules.includes(finding.rule) && (at === null || stepIdOf(finding) === at);
+}
+
+function print(line: string): void {
+  process.stdout.write(`${line}\n`);
+}
