@@ -6,12 +6,12 @@ import { assOfPart, filmParts, filmPlan } from '@limber/core/render/film';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { stretchOf } from '@limber/core/render/stretch';
 import { forBt709 } from '@limber/server/media/film/colour';
-import { ffmpeg } from '@limber/server/media/film/ffmpeg';
+import { ffmpeg } from '@limber/server/media/ffmpeg';
 import { unpackFonts } from '@limber/server/media/film/fonts';
 import { joinFilm } from '@limber/server/media/film/join';
 import { finishSound } from '@limber/server/media/film/loudness';
 import { makeFilm } from '@limber/server/media/film/make-film';
-import { gradeOf, makePart } from '@limber/server/media/film/picture';
+import { Grades, makePart } from '@limber/server/media/film/picture';
 import { mixSound } from '@limber/server/media/film/sound';
 import { report } from './compare';
 import { filmedLessonOf } from './long-lesson';
@@ -80,14 +80,11 @@ async function filmOf(plan: FilmPlan, path: string, folder: string): Promise<voi
 
 async function bareEncode(plan: FilmPlan, path: string, out: string): Promise<void> {
   const seconds = String(plan.frames / 25);
-  await ffmpeg(
-    [
-      ...['-i', path, '-t', seconds, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-profile:v', 'high'],
-      ...['-bf', '2', '-g', '50', '-keyint_min', '50', '-sc_threshold', '0', '-c:a', 'aac', '-b:a', '192k'],
-      ...['-movflags', '+faststart', '-y', out],
-    ],
-    {},
-  );
+  await ffmpeg([
+    ...['-i', path, '-t', seconds, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-profile:v', 'high'],
+    ...['-bf', '2', '-g', '50', '-keyint_min', '50', '-sc_threshold', '0', '-c:a', 'aac', '-b:a', '192k'],
+    ...['-movflags', '+faststart', '-y', out],
+  ]);
 }
 
 /** Of ten minutes one cue is changed: one part is drawn, and all is put together again. The sound stays. */
@@ -122,7 +119,7 @@ async function firstPart(
   await unpackFonts(fonts);
   const [part] = filmParts(plan);
   if (!part || part.card) throw new Error('The film begins with footage.');
-  const graded = await gradeOf(path, { highDynamicRange: false, brighter: false });
+  const graded = await new Grades().of('footage', path, { highDynamicRange: false, brighter: false });
   const ass = assOfPart(plan, part, forBt709);
   const draw = () => makePart({ plan, part, ass, footage: { path, graded }, fonts, scratch });
   return { scratch, frames: part.frames, draw };

@@ -73,7 +73,7 @@ export const computations: Readonly<Record<string, Computation>> = {
   },
 
   render: async (args, read) => {
-    const { plain, named } = options(args, ['cut', 'frame', 'style', 'captions', 'kind']);
+    const { plain, named } = options(args, ['cut', 'frame', 'style', 'captions']);
     const [file, folder, out] = plain;
     if (!folder || !out)
       throw new InputError('missing-file', 'Name the lesson, the folder of its media, and the film to write.');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { DEMO, expect, linkOf, saved, stored, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
 const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
@@ -9,8 +9,9 @@ const NARRATION = readFileSync('core/src/narration/development/01-drains-first.t
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
   test.setTimeout(300_000);
   const shoot = async (name: string, fullPage = false): Promise<void> => {
-    await page.waitForTimeout(900);
-    await page.screenshot({ path: `${OUT}/${name}.png`, fullPage });
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: `${OUT}/${name}.png`, fullPage, animations: 'disabled' });
   };
   await page.goto('/desk');
   await expect(page.getByRole('heading', { name: 'Before the early bulletin' })).toBeVisible();
@@ -102,7 +103,10 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.goto(`/lesson/${DEMO}/film/takes`);
   await page.getByRole('button', { name: 'Look at both' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Play', exact: true }).click();
-  await page.waitForTimeout(2500);
+  // Both takes move.
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLVideoElement>('[role=dialog] video')].some((video) => video.currentTime > 2),
+  );
   await shoot('compare');
   await page.keyboard.press('Escape');
   await page
@@ -140,7 +144,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
     await guest.keyboard.press('ArrowRight');
     await guest.keyboard.press('ArrowRight');
-    await guest.waitForTimeout(11_500);
+    await playedOn(guest, 11.5);
     await guest.screenshot({ path: `${OUT}/${name}.png` });
     await guest.context().close();
   }
@@ -149,6 +153,16 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 async function choose(page: Page, list: string, option: string): Promise<void> {
   await page.getByRole('combobox', { name: list }).click();
   await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+/** Waits until the picture that was gone to is there. */
+async function standing(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const video = document.querySelector<HTMLVideoElement>('video.on');
+    return video !== null && !video.seeking && video.readyState >= 2;
+  });
+  // And drawn.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }
 
 /** What is previewed (above) and what the film has (below), wide and upright, on one sheet. */
@@ -162,7 +176,7 @@ async function filmSheet(page: Page): Promise<void> {
     await choose(page, 'Captions', 'in the picture');
     for (const seconds of [48, 100]) {
       await page.getByRole('slider', { name: 'Where in the film' }).fill(String(seconds * 1000));
-      await page.waitForTimeout(1500);
+      await standing(page);
       rows[0].push((await page.locator('lc-film-preview .picture').screenshot()).toString('base64'));
       const address = `/api/lessons/${DEMO}/film-trial/picture.jpg?frame=${frame}&captions=burned&atMs=${seconds * 1000}`;
       rows[1].push((await (await page.context().request.get(address)).body()).toString('base64'));
@@ -188,8 +202,8 @@ async function styleSheet(page: Page): Promise<void> {
     const row: string[] = [];
     for (const shape of ['on a wide screen', 'as an upright film', 'on an upright phone']) {
       await choose(page, 'How it is looked at', shape);
-      await page.waitForTimeout(600);
-      row.push((await page.locator('.picture').screenshot()).toString('base64'));
+      await standing(page);
+      row.push((await page.locator('.picture').screenshot({ animations: 'disabled' })).toString('base64'));
     }
     rows.push(row.map((image) => `<img src="data:image/png;base64,${image}" height="250">`).join(''));
   }

@@ -2,6 +2,7 @@ import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { CueOverride } from '../lesson/override.schema';
 import { timelineOf, type Timeline } from '../schedule/timeline';
+import type { Cue } from './cue';
 import { deriveCues } from './derive';
 import { FRAMES, type FrameName } from './frame';
 import type { Heard } from './heard';
@@ -15,6 +16,8 @@ export interface Showing {
   readonly frame?: FrameName;
   readonly style?: CueStyle;
   readonly heard?: Heard;
+  /** What a version has frozen, instead of what would be derived. */
+  readonly cues?: readonly Cue[];
 }
 
 /**
@@ -24,9 +27,9 @@ export interface Showing {
  */
 export function showCues(
   lesson: Lesson,
-  { timeline = timelineOf(lesson)!, frame = '16:9', style = cueStyleOf(lesson), heard }: Showing = {},
+  { timeline = timelineOf(lesson)!, frame = '16:9', style = cueStyleOf(lesson), heard, cues: frozen }: Showing = {},
 ): { cues: PlacedCue[]; orphans: readonly CueOverride[]; shots: readonly Shot[] } {
-  const { cues, orphans } = deriveCues(lesson, timeline, heard);
+  const { cues, orphans } = frozen ? { cues: frozen, orphans: [] } : deriveCues(lesson, timeline, heard);
   const { areas, shots } = shotsAndAreas(lesson, timeline, FRAMES[frame]);
   return { cues: placeCues(cues, style, FRAMES[frame], areas), orphans, shots };
 }

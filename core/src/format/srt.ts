@@ -1,5 +1,6 @@
 import type { Cue } from '../cue/cue';
 import type { Place } from '../cue/place';
+import { closedUp, stamp } from './timed-text';
 
 /**
  * Writes cues as a SubRip file: numbered from 1 in order of their start, times with a comma, lines as they are broken.
@@ -11,24 +12,17 @@ export function writeSrt(cues: readonly (Pick<Cue, 'startMs' | 'endMs'> & Pick<P
   return [...cues]
     .sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs)
     .map(
-      ({ startMs, endMs, lines }, i) => `${i + 1}\n${stamp(startMs)} --> ${stamp(endMs)}\n${plain(lines.join('\n'))}\n`,
+      ({ startMs, endMs, lines }, i) =>
+        `${i + 1}\n${stamp(startMs, ',')} --> ${stamp(endMs, ',')}\n${plain(lines.join('\n'))}\n`,
     )
     .join('\n');
 }
 
 function plain(text: string): string {
-  return text
-    .replace(/\r\n?/g, '\n')
-    .replace(/\n\s*\n+/g, '\n')
+  return closedUp(text)
     .replace(/-->/g, '→')
     .replace(/</g, '‹')
     .replace(/>/g, '›')
     .replace(/\{(?=\\)/g, '(')
     .trim();
-}
-
-function stamp(ms: number): string {
-  const pad = (value: number, digits = 2): string => String(value).padStart(digits, '0');
-  const seconds = Math.floor(ms / 1000);
-  return `${pad(Math.floor(seconds / 3600))}:${pad(Math.floor(seconds / 60) % 60)}:${pad(seconds % 60)},${pad(ms % 1000, 3)}`;
 }

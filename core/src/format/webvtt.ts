@@ -1,5 +1,6 @@
 import type { Cue } from '../cue/cue';
 import type { Place } from '../cue/place';
+import { closedUp, stamp } from './timed-text';
 
 /**
  * Writes placed cues as a W3C WebVTT file, with their lines and at their places. Text is escaped (`&`, `<`, `>`, and so
@@ -16,7 +17,7 @@ export function writeWebVtt(
     .sort((a, b) => a.startMs - b.startMs || b.endMs - a.endMs)
     .map(
       (cue) =>
-        `${identifier(cue.key)}\n${stamp(cue.startMs)} --> ${stamp(cue.endMs)}${settings(cue.box)}\n${escapeText(cue.lines.join('\n'))}\n`,
+        `${identifier(cue.key)}\n${stamp(cue.startMs, '.')} --> ${stamp(cue.endMs, '.')}${settings(cue.box)}\n${escapeText(cue.lines.join('\n'))}\n`,
     );
   return ['WEBVTT\n', ...blocks].join('\n');
 }
@@ -30,20 +31,8 @@ function percent(share: number): string {
   return `${Math.round(Math.max(0, Math.min(1, share)) * 10_000) / 100}%`;
 }
 
-function stamp(ms: number): string {
-  const pad = (value: number, digits = 2): string => String(value).padStart(digits, '0');
-  const seconds = Math.floor(ms / 1000);
-  return `${pad(Math.floor(seconds / 3600))}:${pad(Math.floor(seconds / 60) % 60)}:${pad(seconds % 60)}.${pad(ms % 1000, 3)}`;
-}
-
 function escapeText(text: string): string {
-  return text
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/\r\n?/g, '\n')
-    .replace(/\n\s*\n+/g, '\n')
-    .trim();
+  return closedUp(text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')).trim();
 }
 
 function identifier(key: string): string {

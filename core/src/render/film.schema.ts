@@ -9,6 +9,11 @@ export const FILM_VERSION = 1;
 
 /** The shapes of picture that a film can have. */
 export const FILM_FRAMES = ['16:9', '9:16', '1:1'] as const;
+/** What people call them. */
+export const SHAPE_NAMES = { '16:9': 'wide', '9:16': 'upright', '1:1': 'square' } as const satisfies Record<
+  (typeof FILM_FRAMES)[number],
+  string
+>;
 export const CAPTION_WAYS = ['burned', 'track', 'none'] as const;
 export const FILM_KINDS = ['mp4', 'webm'] as const;
 

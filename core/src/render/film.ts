@@ -2,17 +2,17 @@ import type { Timeline } from '../schedule/timeline';
 import { timelineOf } from '../schedule/timeline';
 import { voicesIn } from '../assembly/voices';
 import type { Cue } from '../cue/cue';
-import { deriveCues } from '../cue/derive';
 import { FRAMES } from '../cue/frame';
 import type { Heard } from '../cue/heard';
-import { placeCues, type PlacedCue } from '../cue/place';
+import type { PlacedCue } from '../cue/place';
+import { showCues } from '../cue/show';
 import { cueStyleOf } from '../cue/styles';
 import { middleOf, type View } from '../cue/view';
-import { shotsAndAreas } from '../cue/shots';
 import { writeAss, writeMarksAsAss } from '../format/ass';
 import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { pictureOf, soundOf } from '../lesson/take.schema';
+import { msOfFrame, perSecond } from '../time/frames';
 import { cardMarks } from './card';
 import { FILM_FORMAT, FILM_VERSION, type FilmCard, type FilmPiece, type FilmPlan, type FilmWish } from './film.schema';
 import { chaptersOf } from './chapters';
@@ -22,6 +22,9 @@ import { filmSize } from './size';
 export class NoFilmError extends Error {
   override readonly name = 'NoFilmError';
 }
+
+/** What is said when a take that plays has no footage here. */
+export const NO_FOOTAGE = 'The footage of this lesson is not here. Bring the take in again under Film.';
 
 /** What a film is made of beside its lesson: what a version has frozen, else derived anew. */
 export interface FilmOf {
@@ -35,7 +38,7 @@ export interface FilmOf {
  * in which order, what is heard, and the placed cues. Equal plans make equal films.
  *
  * @throws NoFilmError when the cut does not play, or its footage is not here.
- * @example filmPlan(lesson, { cut: 'practice', frame: '9:16', captions: 'burned', kind: 'mp4' }).frames // 4700
+ * @example filmPlan(lesson, { cut: 'practice', frame: '9:16', captions: 'burned', kind: 'mp4', stillMs: null }).frames // 4700
  */
 export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmPlan {
   const timeline = timelineOf(lesson, wish.cut);
@@ -49,10 +52,9 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
   const closing = lesson.closingCard ? pictures(CLOSING_MS) : 0;
   const pieces = piecesOf(lesson, timeline.cut, size.frameRate).map((piece) => ({ ...piece, at: piece.at + opening }));
   const playsTo = pieces[pieces.length - 1]!.at + pieces[pieces.length - 1]!.frames;
-  const openingMs = Math.round((opening * 1000) / size.frameRate);
-  const lastMs = Math.round(((playsTo + closing) * 1000) / size.frameRate);
-  const { areas, shots } = shotsAndAreas(lesson, timeline, FRAMES[wish.frame]);
-  const cues = placeCues(of.cues ?? deriveCues(lesson, timeline, of.heard).cues, style, FRAMES[wish.frame], areas);
+  const openingMs = msOfFrame(opening, size.rate);
+  const lastMs = msOfFrame(playsTo + closing, size.rate);
+  const { cues, shots } = showCues(lesson, { ...of, timeline, frame: wish.frame, style });
   return {
     format: FILM_FORMAT,
     version: FILM_VERSION,
@@ -91,6 +93,15 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
 const OPENING_MS = 3000;
 const CLOSING_MS = 8000;
 
+/**
+ * How long the cards of a lesson's films last together, ms.
+ *
+ * @example cardsMs({ openingCard: true, closingCard: null }) // 3000
+ */
+export function cardsMs({ openingCard, closingCard }: Pick<Lesson, 'openingCard' | 'closingCard'>): number {
+  return (openingCard ? OPENING_MS : 0) + (closingCard ? CLOSING_MS : 0);
+}
+
 function openingOf(lesson: Lesson, { durationMs, passages }: Timeline): FilmCard {
   const moves = new Set(passages.flatMap(({ stepId }) => stepId ?? [])).size;
   const minutes = Math.max(1, Math.round(durationMs / 60_000));
@@ -121,13 +132,12 @@ function piecesOf(lesson: Lesson, cut: NonNullable<Timeline['cut']>, frameRate: 
   for (const { takeId, fromMs, toMs, startMs } of cut.pieces) {
     const take = lesson.takes.find((one) => one.id === takeId);
     const mediaId = pictureOf(take);
-    if (!take || !mediaId)
-      throw new NoFilmError('The footage of this lesson is not here. Bring the take in again under Film.');
+    if (!take || !mediaId) throw new NoFilmError(NO_FOOTAGE);
     const at = Math.round((startMs * frameRate) / 1000);
     const frames = Math.round(((startMs + toMs - fromMs) * frameRate) / 1000) - at;
     if (frames <= 0) continue;
     const sound = soundOf(take);
-    const takeRate = take.frameRate.numerator / take.frameRate.denominator;
+    const takeRate = perSecond(take.frameRate);
     pieces.push({
       at,
       frames,
@@ -184,12 +194,12 @@ const PART_SECONDS = 20;
  * @example filmParts(plan).map((part) => part.frames) // [500, 500, 120]
  */
 export function filmParts(plan: FilmPlan): FilmPart[] {
-  const filmRate = plan.rate.numerator / plan.rate.denominator;
+  const filmRate = perSecond(plan.rate);
   const most = Math.round(PART_SECONDS * filmRate);
   const shots = shotsInPictures(plan, filmRate);
   const sizes = shots.filter((shot, i) => i > 0 && shot.width !== shots[i - 1]!.width).map((shot) => shot.start);
   const footage = plan.pieces.flatMap(({ at, frames, mediaId, rate, from }) => {
-    const times = rate.numerator / rate.denominator / filmRate;
+    const times = perSecond(rate) / filmRate;
     const starts = new Set(Array.from({ length: Math.ceil(frames / most) }, (_, i) => at + i * most));
     for (const size of sizes) if (size > at && size < at + frames) starts.add(size);
     const sorted = [...starts].sort((a, b) => a - b);
@@ -239,6 +249,11 @@ function viewIn(
   return { centre: comesOver ? before.centre : first.centre, width: first.width, pans };
 }
 
+/** The cues that are drawn into the picture: captions only where they are wanted there. */
+export function drawnCues({ cues, captions }: Pick<FilmPlan, 'cues' | 'captions'>): FilmPlan['cues'] {
+  return captions === 'burned' ? cues : cues.filter((cue) => cue.kind !== 'caption');
+}
+
 /** How far a part is moved on while its cues are drawn, s: one that began so long before keeps its own beginning. */
 export const LEAD_SECONDS = 4;
 
@@ -249,7 +264,7 @@ export const LEAD_SECONDS = 4;
  * @param colour see {@link writeAss}.
  */
 export function assOfPart(plan: FilmPlan, part: FilmPart, colour?: (colour: string) => string): string | null {
-  const frameRate = plan.rate.numerator / plan.rate.denominator;
+  const frameRate = perSecond(plan.rate);
   const [from, to] = [part.at, part.at + part.frames];
   const picture = {
     ...{ frame: FRAMES[plan.frame], width: plan.width, height: plan.height, frameRate, from, to },
@@ -258,8 +273,6 @@ export function assOfPart(plan: FilmPlan, part: FilmPart, colour?: (colour: stri
   };
   if (part.card) return writeMarksAsAss(cardMarks(part.card, FRAMES[plan.frame]), picture);
   const [fromMs, toMs] = [(from / frameRate) * 1000, (to / frameRate) * 1000];
-  const cues = plan.cues.filter(
-    (cue) => cue.endMs > fromMs && cue.startMs < toMs && (plan.captions === 'burned' || cue.kind !== 'caption'),
-  );
+  const cues = drawnCues(plan).filter((cue) => cue.endMs > fromMs && cue.startMs < toMs);
   return cues.length === 0 ? null : writeAss(cues, { ...picture, style: plan.style });
 }

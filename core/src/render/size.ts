@@ -1,8 +1,7 @@
 import { FRAMES, type FrameName } from '../cue/frame';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Take } from '../lesson/take.schema';
-
-export type FrameRate = Take['frameRate'];
+import { perSecond, type FrameRate } from '../time/frames';
 
 /** The size of a film, px, and its pictures a second. */
 export interface FilmSize {
@@ -32,7 +31,7 @@ export function filmSize({ takes, assembly }: Pick<Lesson, 'takes' | 'assembly'>
   return {
     width: Math.round(width),
     height: Math.round(width * shape),
-    frameRate: rate.numerator / rate.denominator,
+    frameRate: perSecond(rate),
     rate,
   };
 }

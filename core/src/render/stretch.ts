@@ -1,3 +1,4 @@
+import { perSecond, secondsOf } from '../time/frames';
 import type { FilmPlan } from './film.schema';
 
 /**
@@ -9,8 +10,8 @@ import type { FilmPlan } from './film.schema';
 export function stretchOf(plan: FilmPlan, from: number, to: number): FilmPlan {
   const first = Math.max(0, Math.min(from, plan.frames - 1));
   const behind = Math.max(first + 1, Math.min(to, plan.frames));
-  const filmRate = plan.rate.numerator / plan.rate.denominator;
-  const ms = (pictures: number): number => (pictures * 1000) / filmRate;
+  const filmRate = perSecond(plan.rate);
+  const ms = (pictures: number): number => secondsOf(pictures, plan.rate) * 1000;
   const earlierMs = Math.round(ms(first));
   const inside = <T extends { readonly at: number; readonly frames: number }>(one: T): (T & { cut: number })[] => {
     const at = Math.max(one.at, first);
@@ -24,7 +25,7 @@ export function stretchOf(plan: FilmPlan, from: number, to: number): FilmPlan {
     chapters: [],
     pieces: plan.pieces.flatMap(inside).map(({ cut, ...piece }) => ({
       ...piece,
-      from: piece.from + Math.round((cut * piece.rate.numerator) / piece.rate.denominator / filmRate),
+      from: piece.from + Math.round((cut * perSecond(piece.rate)) / filmRate),
       sound: piece.sound && { ...piece.sound, fromMs: Math.round(piece.sound.fromMs + ms(cut)) },
     })),
     cards: plan.cards.flatMap(inside).map(({ cut: _cut, ...card }) => card),

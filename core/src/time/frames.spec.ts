@@ -1,5 +1,15 @@
 import smpte from 'smpte-timecode';
-import { frameAt, frameOfTimecode, msOfFrame, parseFrameRate, snapToFrame, timecode, type FrameRate } from './frames';
+import {
+  frameAt,
+  frameOfTimecode,
+  msOfFrame,
+  parseFrameRate,
+  perSecond,
+  secondsOf,
+  snapToFrame,
+  timecode,
+  type FrameRate,
+} from './frames';
 
 const NTSC: FrameRate = { numerator: 30_000, denominator: 1001 };
 const RATES: readonly FrameRate[] = [
@@ -66,5 +76,12 @@ describe('frames', () => {
     expect(parseFrameRate('25')).toEqual({ numerator: 25, denominator: 1 });
     expect(parseFrameRate('0/0')).toBeNull();
     expect(parseFrameRate('fast')).toBeNull();
+  });
+
+  it('last as long as their rate says, exactly', () => {
+    expect(perSecond({ numerator: 25, denominator: 1 })).toBe(25);
+    expect(perSecond({ numerator: 30_000, denominator: 1001 })).toBeCloseTo(29.97003, 5);
+    expect(secondsOf(30_000, { numerator: 30_000, denominator: 1001 })).toBe(1001);
+    expect(secondsOf(0, { numerator: 25, denominator: 1 })).toBe(0);
   });
 });

@@ -36,6 +36,24 @@ export function msOfFrame(frame: number, rate: FrameRate): number {
 }
 
 /**
+ * Frames a second, as a number.
+ *
+ * @example perSecond({ numerator: 30000, denominator: 1001 }) // 29.97
+ */
+export function perSecond({ numerator, denominator }: FrameRate): number {
+  return numerator / denominator;
+}
+
+/**
+ * How long frames last, s, not rounded.
+ *
+ * @example secondsOf(50, { numerator: 25, denominator: 1 }) // 2
+ */
+export function secondsOf(frames: number, { numerator, denominator }: FrameRate): number {
+  return (frames * denominator) / numerator;
+}
+
+/**
  * The start of the frame nearest to `ms`.
  *
  * @example snapToFrame(1015, { numerator: 25, denominator: 1 }) // 1000

@@ -8,8 +8,13 @@ import type { Route } from '@limber/core/api/route';
 import { ROUTES } from '@limber/core/api/routes';
 import { withoutPictures } from '@limber/core/cue/fonts';
 import { fileName } from '@limber/core/format/file-name';
-import { NoFilmError } from '@limber/core/render/film';
+import type { Heard } from '@limber/core/cue/heard';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { filmPlan, NO_FOOTAGE, NoFilmError } from '@limber/core/render/film';
+import { SHAPE_NAMES, type FilmWish } from '@limber/core/render/film.schema';
+import { msOfFrame } from '@limber/core/time/frames';
 import { Artefacts, Films, Jobs, Lessons, Media, type FilmRow, type LessonRow } from '../store/entities';
+import { heardIn } from '../media/heard';
 import { originalKey } from '../media/keys';
 import { tryPicture, trySound, type Trial } from '../media/film/trial';
 import { askForFilm, deleteFilm, hashOf, planNow } from '../store/films';
@@ -37,36 +42,33 @@ export function filmRoutes(context: Context): Router {
     const jobs = await database
       .getRepository(Jobs)
       .find({ where: { kind: 'render', ownerId: In(ids) }, order: { createdAt: 'DESC' } });
-    const now = new Map<string, string | null>();
-    const hashNow = async (row: FilmRow): Promise<string | null> => {
-      const { cut, frame, captions, kind, stillMs } = row.plan;
-      const name = [cut, frame, captions, kind, stillMs].join();
-      if (!now.has(name)) {
-        const plan = await planNow(database.manager, media, lesson.doc, { cut, frame, captions, kind, stillMs }).catch(
-          () => null,
-        );
-        now.set(name, plan && hashOf(plan));
-      }
-      return now.get(name)!;
+    const hashNow = await hashesNow(lesson);
+    return rows.map((row): Film => {
+      const { id, lessonId, versionNumber, plan, hash, createdAt } = row;
+      const { cut, frame, captions, kind, stillMs, width, height, rate, frames, style } = plan;
+      const file = made.find((one) => one.ownerId === id && one.name === `film.${kind}`);
+      const job = jobs.find((one) => one.ownerId === id);
+      return {
+        ...{ id, lessonId, cut, frame, captions, kind, stillMs, width, height, createdAt },
+        version: versionNumber,
+        style: style.name,
+        durationMs: msOfFrame(frames, rate),
+        bytes: file ? Number(file.bytes) : null,
+        changed: versionNumber === null && hashNow(wishOf(plan)) !== hash,
+        leftOut: [...new Set(plan.cues.map((cue) => cue.text))].filter((text) => withoutPictures(text) !== text),
+        job: job ? shownJob(job) : null,
+      };
+    });
+  };
+  /** What a wish would be made from today, as a hash; null when it cannot be made. Each wish is planned once. */
+  const hashesNow = async (lesson: LessonRow): Promise<(wish: FilmWish) => string | null> => {
+    const heard = await heardIn(database.manager, media, lesson.doc);
+    const known = new Map<string, string | null>();
+    return (wish) => {
+      const name = JSON.stringify(wish);
+      if (!known.has(name)) known.set(name, hashOfPlan(lesson.doc, wish, heard));
+      return known.get(name)!;
     };
-    return Promise.all(
-      rows.map(async (row): Promise<Film> => {
-        const { id, lessonId, versionNumber, plan, hash, createdAt } = row;
-        const { cut, frame, captions, kind, stillMs, width, height, rate, frames, style } = plan;
-        const file = made.find((one) => one.ownerId === id && one.name === `film.${kind}`);
-        const job = jobs.find((one) => one.ownerId === id);
-        return {
-          ...{ id, lessonId, cut, frame, captions, kind, stillMs, width, height, createdAt },
-          version: versionNumber,
-          style: style.name,
-          durationMs: Math.round((frames * 1000 * rate.denominator) / rate.numerator),
-          bytes: file ? Number(file.bytes) : null,
-          changed: versionNumber === null && (await hashNow(row)) !== hash,
-          leftOut: [...new Set(plan.cues.map((cue) => cue.text))].filter((text) => withoutPictures(text) !== text),
-          job: job ? shownJob(job) : null,
-        };
-      }),
-    );
   };
 
   routes.on(ROUTES.films, async ({ params }) => {
@@ -109,10 +111,10 @@ export function filmRoutes(context: Context): Router {
         if (!row || (await media.size(originalKey(id))) === null) throw new NoFilmError(NO_FOOTAGE);
         return { ...row, path: await media.toScratch(originalKey(id), scratch) };
       };
-      const { scratchFolder, fontFolder: fonts } = config;
+      const fonts = config.fontFolder;
       return await oneByOne(() => {
         gone.signal.throwIfAborted();
-        return make({ plan, medium, scratchFolder, fonts, signal: gone.signal }, plan.stillAt ?? 0);
+        return make({ plan, medium, scratch, fonts, signal: gone.signal }, plan.stillAt ?? 0);
       });
     } catch (error) {
       if (error instanceof NoFilmError) throw new Problem('not-ready', error.message);
@@ -150,7 +152,7 @@ export function filmRoutes(context: Context): Router {
         const file =
           row && (await database.getRepository(Artefacts).findOneBy({ ownerId: row.id, name: `film.${kind}` }));
         if (!row || !file) throw notFound('This film');
-        const shape = SHAPES[row.plan.frame];
+        const shape = SHAPE_NAMES[row.plan.frame];
         if (query.download !== undefined) response.attachment(`${fileName(row.plan.title)} ${shape}.${kind}`);
         await sendFile(request, response, media, { key: file.key, type, cache: 'no-store' });
         return SENT;
@@ -161,13 +163,24 @@ export function filmRoutes(context: Context): Router {
   return routes.router;
 }
 
-const SHAPES = { '16:9': 'wide', '9:16': 'upright', '1:1': 'square' } as const;
-const NO_FOOTAGE = 'The footage of this lesson is not here. Bring the take in again under Film.';
+function wishOf({ cut, frame, captions, kind, stillMs }: FilmWish): FilmWish {
+  return { cut, frame, captions, kind, stillMs };
+}
+
+function hashOfPlan(lesson: Lesson, wish: FilmWish, heard: Heard): string | null {
+  try {
+    return hashOf(filmPlan(lesson, wish, { heard }));
+  } catch (error) {
+    if (error instanceof NoFilmError) return null;
+    throw error;
+  }
+}
 
 /** One trial at a time: somebody who moves through a lesson asks for many, and the machine has other work. */
 let last: Promise<unknown> = Promise.resolve();
 function oneByOne<T>(work: () => Promise<T>): Promise<T> {
   const next = last.then(work, work);
+  // Whoever asked is told by `next`; those behind only wait for it to be over.
   last = next.catch(() => undefined);
   return next;
 }

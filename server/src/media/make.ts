@@ -5,6 +5,7 @@ import { peaksFor, SoundGatherer, speechIn } from '@limber/core/footage/sound';
 import { SOUND_FORMAT, SOUND_VERSION, soundDocument, type Sound } from '@limber/core/footage/sound.document';
 import type { MediaRow } from '../store/entities';
 import { SAFE_INPUT } from './probe';
+import { ffmpeg as run, progressTo } from './ffmpeg';
 import { runTool, ToolTrouble } from './tool';
 
 /** What is needed to make something of a medium. */
@@ -99,12 +100,7 @@ export async function makeProxy({ media, original, scratch, progress, signal }: 
       ...['-movflags', '+faststart', '-progress', 'pipe:1', '-nostats', '-f', 'mp4', '-y', out],
     ],
     signal,
-    (chunk) => {
-      const at = /out_time_us=\s*(\d+)/g;
-      let last: string | undefined;
-      for (const match of chunk.toString('latin1').matchAll(at)) last = match[1];
-      if (last) progress(Math.min(0.99, Number(last) / 1000 / media.durationMs));
-    },
+    progressTo((us) => progress(Math.min(0.99, us / 1000 / media.durationMs))),
   );
   await checkProxy(out, media, signal);
   return out;
@@ -188,9 +184,5 @@ export function standardRange(highDynamicRange: boolean): string[] {
 }
 
 function ffmpeg(args: readonly string[], signal: AbortSignal, onOutput?: (chunk: Buffer) => void): Promise<string> {
-  return runTool('ffmpeg', ['-nostdin', '-hide_banner', '-loglevel', 'error', ...args], {
-    signal,
-    timeoutMs: LONGEST_MS,
-    ...(onOutput ? { onOutput } : {}),
-  });
+  return run(args, { signal, timeoutMs: LONGEST_MS, ...(onOutput ? { onOutput } : {}) });
 }

@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { filmPlan, NoFilmError } from '@limber/core/render/film';
+import { filmPlan, NO_FOOTAGE, NoFilmError } from '@limber/core/render/film';
 import type { FilmPlan, FilmWish } from '@limber/core/render/film.schema';
 import { askToRender } from '../jobs/asks';
 import { heardIn } from '../media/heard';
@@ -91,8 +91,7 @@ function ofVersion({ doc, published }: Pick<VersionRow, 'doc' | 'published'>, wi
 async function mustBeHere(manager: EntityManager, plan: FilmPlan): Promise<void> {
   const ids = mediaOfPlan(plan);
   const rows = await manager.query<unknown[]>('SELECT 1 FROM media WHERE id::text = ANY($1) FOR SHARE', [ids]);
-  if (rows.length < ids.length)
-    throw new NoFilmError('The footage of this lesson is not here. Bring the take in again under Film.');
+  if (rows.length < ids.length) throw new NoFilmError(NO_FOOTAGE);
 }
 
 /** Every medium that a film is made from. */

@@ -4,13 +4,14 @@ import * as z from 'zod';
 import type { ArtefactName } from '@limber/core/api/media';
 import { assOfPart, filmParts, type FilmPart } from '@limber/core/render/film';
 import { filmPlanSchema, type FilmPlan } from '@limber/core/render/film.schema';
+import { secondsOf } from '@limber/core/time/frames';
 import { checkFonts, WrongFont } from '../../media/film/check-fonts';
 import { forBt709 } from '../../media/film/colour';
 import { NoFont, unpackFonts } from '../../media/film/fonts';
 import { joinFilm } from '../../media/film/join';
 import { finishSound } from '../../media/film/loudness';
 import { assOfFilm } from '../../media/film/make-film';
-import { gradeOf, makePart, type Footage } from '../../media/film/picture';
+import { Grades, makePart, type Footage } from '../../media/film/picture';
 import { mixSound } from '../../media/film/sound';
 import { stillOf } from '../../media/film/still';
 import { originalKey } from '../../media/keys';
@@ -63,14 +64,10 @@ async function planOf({ input, database }: Work<Input>): Promise<FilmPlan> {
   return filmPlanSchema.parse(plan);
 }
 
-function secondsOf({ frames, rate }: FilmPlan): number {
-  return (frames * rate.denominator) / rate.numerator;
-}
-
 async function makeSound(work: Work<Input>): Promise<Made> {
   const plan = await planOf(work);
   // Parts, the film that they become, and the sound as it is mixed.
-  const needed = secondsOf(plan) * (2 * bytesASecond(plan) + RAW_SOUND_BYTES);
+  const needed = secondsOf(plan.frames, plan.rate) * (2 * bytesASecond(plan) + RAW_SOUND_BYTES);
   mustHaveRoom(await work.store.freeBytes(), needed, 'making this film');
   await mediaOf(work, plan);
   await checkLetters(work, assOfFilm(plan));
@@ -80,7 +77,7 @@ async function makeSound(work: Work<Input>): Promise<Made> {
 
 async function makePictures(work: Work<Input>): Promise<Made> {
   const plan = await planOf(work);
-  const grades: Grades = new Map();
+  const grades = new Grades();
   let done = 0;
   for (const part of filmParts(plan)) {
     await partKey(work, plan, part, grades, (share) => work.progress((done + share * part.frames) / plan.frames));
@@ -94,7 +91,7 @@ async function putTogether(work: Work<Input>): Promise<Made> {
   const { input, scratch, signal } = work;
   const plan = await planOf(work);
   const sound = await here(work, () => soundKey(work, plan));
-  const grades: Grades = new Map();
+  const grades = new Grades();
   const parts: string[] = [];
   for (const part of filmParts(plan)) parts.push(await here(work, () => partKey(work, plan, part, grades)));
   const still = await stillOf(plan, parts, scratch, signal);
@@ -165,17 +162,12 @@ function partKey(
   });
 }
 
-/** By medium: what brings it to the colours and the light of the film. */
-type Grades = Map<string, readonly string[]>;
-
 /** Footage that lies here, its colours and light looked at once for all its parts. */
 async function footageOf(work: Work<Input>, plan: FilmPlan, mediaId: string, grades: Grades): Promise<Footage> {
   const path = await originalOf(work, mediaId);
   const { highDynamicRange } = (await mediaOf(work, plan)).get(mediaId)!;
-  const graded =
-    grades.get(mediaId) ?? (await gradeOf(path, { highDynamicRange, brighter: plan.brighter }, work.signal));
-  grades.set(mediaId, graded);
-  return { path, graded };
+  const { brighter } = plan;
+  return { path, graded: await grades.of(mediaId, path, { highDynamicRange, brighter }, work.signal) };
 }
 
 /** Makes something unless it was made before, and keeps it: what ends in the middle goes on behind it. */

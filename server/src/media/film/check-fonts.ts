@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { assFilter, ffmpeg } from './ffmpeg';
+import { ffmpeg } from '../ffmpeg';
+import { assFilter } from './ffmpeg';
 
 /** Letters that a film would show in another font than the preview, or not at all. */
 export class WrongFont extends Error {

@@ -2,26 +2,6 @@ import * as z from 'zod';
 import { SAFE_INPUT } from '../probe';
 import { runTool } from '../tool';
 
-const LONGEST_MS = 12 * 3_600_000;
-
-/** Runs ffmpeg on our own arguments. @returns what it said on standard error. */
-export function ffmpeg(
-  args: readonly string[],
-  {
-    signal,
-    level = 'error',
-    keep,
-    onOutput,
-  }: { signal?: AbortSignal; level?: string; keep?: number; onOutput?: (chunk: Buffer) => void },
-): Promise<string> {
-  return runTool('ffmpeg', ['-nostdin', '-hide_banner', '-loglevel', level, ...args], {
-    timeoutMs: LONGEST_MS,
-    ...(keep ? { keep } : {}),
-    ...(signal ? { signal } : {}),
-    ...(onOutput ? { onOutput } : {}),
-  });
-}
-
 /** Draws a file of cues with the unpacked fonts and no others. */
 export function assFilter(script: string, fonts: string): string {
   return `ass=${inFilter(script)}:fontsdir=${inFilter(fonts)}`;
@@ -36,15 +16,6 @@ function inFilter(path: string): string {
 export function asJpeg(out: string): string[] {
   const colours = 'scale=in_color_matrix=bt709:out_color_matrix=bt601:in_range=tv:out_range=pc,format=yuvj420p';
   return ['-frames:v', '1', '-vf', colours, '-q:v', '2', '-f', 'image2', '-y', out];
-}
-
-/** Reads progress blocks. @param done told the time that is made, µs. */
-export function progressTo(done: (us: number) => void): (chunk: Buffer) => void {
-  return (chunk) => {
-    let last: string | undefined;
-    for (const match of chunk.toString('latin1').matchAll(/out_time_us=\s*(\d+)/g)) last = match[1];
-    if (last) done(Number(last));
-  };
 }
 
 const lookedSchema = z.object({

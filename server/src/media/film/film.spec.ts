@@ -14,7 +14,8 @@ import { ffmpeg, greyRows, numberedFilm, numbersIn, samplesIn, withTools } from 
 import { ToolTrouble } from '../tool';
 import { checkFonts, WrongFont } from './check-fonts';
 import { forBt709 } from './colour';
-import { asJpeg, ffmpeg as run, lookAt } from './ffmpeg';
+import { ffmpeg as run } from '../ffmpeg';
+import { asJpeg, lookAt } from './ffmpeg';
 import { unpackFonts } from './fonts';
 import { loudnessOf } from './measure';
 import { assOfFilm, makeFilm } from './make-film';

@@ -4,8 +4,10 @@ import type { FilmPlan } from '@limber/core/render/film.schema';
 import { writeSrt } from '@limber/core/format/srt';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { filmParts } from '@limber/core/render/film';
+import { secondsOf } from '@limber/core/time/frames';
 import { ToolTrouble } from '../tool';
-import { ffmpeg, lookAt } from './ffmpeg';
+import { ffmpeg } from '../ffmpeg';
+import { lookAt } from './ffmpeg';
 
 export interface Joining {
   readonly plan: FilmPlan;
@@ -33,8 +35,7 @@ export async function joinFilm({ plan, parts, sound, still, scratch, signal }: J
   const [list, notes, words] = ['parts.txt', 'notes.txt', plan.kind === 'webm' ? 'captions.vtt' : 'captions.srt'].map(
     (name) => join(scratch, name),
   ) as [string, string, string];
-  const { numerator, denominator } = plan.rate;
-  const lengths = filmParts(plan).map((part) => ((part.frames * denominator) / numerator).toFixed(9));
+  const lengths = filmParts(plan).map((part) => secondsOf(part.frames, plan.rate).toFixed(9));
   await writeFile(
     list,
     `ffconcat version 1.0\n${parts.map((path, i) => `file '${path.replaceAll("'", String.raw`'\''`)}'\nduration ${lengths[i]}\n`).join('')}`,
@@ -61,7 +62,7 @@ export async function joinFilm({ plan, parts, sound, still, scratch, signal }: J
       ...(plan.kind === 'webm' ? ['-f', 'webm'] : ['-movflags', '+faststart', '-f', 'mp4']),
       ...['-y', out],
     ],
-    signal ? { signal } : {},
+    { signal },
   );
   await check(out, plan, signal);
   return out;

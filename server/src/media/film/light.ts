@@ -1,5 +1,5 @@
 import { SAFE_INPUT } from '../probe';
-import { ffmpeg } from './ffmpeg';
+import { outputOf } from '../ffmpeg';
 
 /** How footage is made brighter and its white whiter: luma is multiplied, then bent up; colour is moved. */
 export interface Light {
@@ -27,9 +27,8 @@ const MOST = { gain: 1.4, gamma: 0.7, shift: 14 } as const;
  * @throws ToolTrouble
  */
 export async function lightOf(original: string, steps: readonly string[], signal?: AbortSignal): Promise<Light> {
-  const chunks: Buffer[] = [];
   const [width, height] = SIZE;
-  await ffmpeg(
+  const pictures = await outputOf(
     [
       ...['-skip_frame', 'nokey', ...SAFE_INPUT, '-i', original, '-map', '0:v:0', '-an', '-sn', '-dn'],
       ...[
@@ -38,11 +37,11 @@ export async function lightOf(original: string, steps: readonly string[], signal
         '-fps_mode',
         'passthrough',
       ],
-      ...['-f', 'rawvideo', 'pipe:1'],
+      ...['-f', 'rawvideo'],
     ],
-    { ...(signal ? { signal } : {}), onOutput: (chunk) => chunks.push(chunk) },
+    signal,
   );
-  return lightFrom(Buffer.concat(chunks), width * height);
+  return lightFrom(pictures, width * height);
 }
 
 /**

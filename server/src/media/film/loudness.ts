@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { FilmPlan } from '@limber/core/render/film.schema';
-import { ffmpeg } from './ffmpeg';
+import { ffmpeg } from '../ffmpeg';
 import { loudnessOf, SILENCE, type Loudness } from './measure';
 import { RAW_FORMAT, SAMPLE_RATE } from './raw';
 
@@ -38,7 +38,7 @@ export async function finishSound(
           : ['-c:a', 'aac', '-b:a', '192k', '-f', 'mp4']),
         ...['-y', out],
       ],
-      signal ? { signal } : {},
+      { signal },
     );
     if (!spoken) break;
     after = await loudnessOf(['-i', out], [], signal);

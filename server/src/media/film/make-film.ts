@@ -2,14 +2,15 @@ import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FRAMES } from '@limber/core/cue/frame';
 import { writeAss } from '@limber/core/format/ass';
-import { assOfPart, filmParts } from '@limber/core/render/film';
+import { assOfPart, drawnCues, filmParts } from '@limber/core/render/film';
+import { perSecond } from '@limber/core/time/frames';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { checkFonts } from './check-fonts';
 import { forBt709 } from './colour';
 import { unpackFonts } from './fonts';
 import { joinFilm } from './join';
 import { finishSound } from './loudness';
-import { gradeOf, makePart, type Footage } from './picture';
+import { Grades, makePart, type Footage } from './picture';
 import { mixSound } from './sound';
 import { stillOf } from './still';
 
@@ -36,12 +37,11 @@ export async function makeFilm(
   await mkdir(fonts, { recursive: true });
   await unpackFonts(fonts);
   await checkFonts(assOfFilm(plan), fonts, scratch);
-  const grades = new Map<string, readonly string[]>();
+  const grades = new Grades();
+  const { brighter } = plan;
   const footageOf = async (id: string): Promise<Footage> => {
     const { path, highDynamicRange } = await medium(id);
-    const graded = grades.get(id) ?? (await gradeOf(path, { highDynamicRange, brighter: plan.brighter }));
-    grades.set(id, graded);
-    return { path, graded };
+    return { path, graded: await grades.of(id, path, { highDynamicRange, brighter }) };
   };
   const parts: string[] = [];
   for (const part of filmParts(plan)) {
@@ -60,12 +60,11 @@ export async function makeFilm(
 
 /** Everything that is drawn in a film, to see whether every letter has its font. */
 export function assOfFilm(plan: FilmPlan): string {
-  const cues = plan.cues.filter((cue) => plan.captions === 'burned' || cue.kind !== 'caption');
-  const frameRate = plan.rate.numerator / plan.rate.denominator;
+  const frameRate = perSecond(plan.rate);
   const { style, width, height } = plan;
   const cards = filmParts(plan).flatMap((part) => (part.card ? [assOfPart(plan, part)!] : []));
   return [
-    writeAss(cues, { style, frame: FRAMES[plan.frame], width, height, frameRate }),
+    writeAss(drawnCues(plan), { style, frame: FRAMES[plan.frame], width, height, frameRate }),
     ...cards.flatMap((card) => card.split('\n').filter((line) => line.startsWith('Dialogue:'))),
     '',
   ].join('\n');

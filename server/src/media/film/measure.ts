@@ -1,4 +1,4 @@
-import { ffmpeg } from './ffmpeg';
+import { ffmpeg } from '../ffmpeg';
 
 /** How loud a film is: integrated loudness, LUFS, and true peak, dBTP (EBU R 128). */
 export interface Loudness {

@@ -1,5 +1,5 @@
 import { SAFE_INPUT } from '../probe';
-import { ffmpeg } from './ffmpeg';
+import { outputOf } from '../ffmpeg';
 import { SAMPLE_RATE } from './raw';
 
 /** What is heard in a room when nobody speaks. */
@@ -21,8 +21,7 @@ const HARMONICS = [1, 2, 3, 4, 5, 6] as const;
 
 /** Listens to a medium. @throws ToolTrouble */
 export async function noiseOf(original: string, signal?: AbortSignal): Promise<Noise> {
-  const chunks: Buffer[] = [];
-  await ffmpeg(
+  const raw = await outputOf(
     [
       ...[
         ...SAFE_INPUT,
@@ -38,11 +37,10 @@ export async function noiseOf(original: string, signal?: AbortSignal): Promise<N
         '-ar',
         String(RATE),
       ],
-      ...['-c:a', 'pcm_s16le', '-f', 's16le', 'pipe:1'],
+      ...['-c:a', 'pcm_s16le', '-f', 's16le'],
     ],
-    { ...(signal ? { signal } : {}), onOutput: (chunk) => chunks.push(chunk) },
+    signal,
   );
-  const raw = Buffer.concat(chunks);
   return noiseIn(Float32Array.from({ length: raw.length >> 1 }, (_, i) => raw.readInt16LE(2 * i) / 32_768));
 }
 

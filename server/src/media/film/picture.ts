@@ -3,10 +3,12 @@ import { join } from 'node:path';
 import { FRAMES } from '@limber/core/cue/frame';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { LEAD_SECONDS, type CardPart, type FilmPart, type FootagePart } from '@limber/core/render/film';
+import { perSecond, secondsOf } from '@limber/core/time/frames';
 import { squarePixels, standardRange } from '../make';
 import { SAFE_INPUT } from '../probe';
 import { ToolTrouble } from '../tool';
-import { assFilter, ffmpeg, lookAt, progressTo } from './ffmpeg';
+import { ffmpeg, progressTo } from '../ffmpeg';
+import { assFilter, lookAt } from './ffmpeg';
 import { lightOf, lit } from './light';
 
 export interface PartMaking {
@@ -63,10 +65,8 @@ export async function makePart({
       ...['-progress', 'pipe:1', '-nostats', '-y', out],
     ],
     {
-      ...(signal ? { signal } : {}),
-      onOutput: progressTo((us) =>
-        progress?.(Math.min(1, (us / 1e6) * (plan.rate.numerator / plan.rate.denominator / part.frames))),
-      ),
+      signal,
+      onOutput: progressTo((us) => progress?.(Math.min(1, us / 1e6 / secondsOf(part.frames, plan.rate)))),
     },
   );
   const { streams } = await lookAt(out, signal, ['-count_packets', '-select_streams', 'v:0']);
@@ -91,13 +91,12 @@ function ofCard({ width, height, rate }: PartMaking['plan'], { frames }: CardPar
 }
 
 function ofFootage(plan: PartMaking['plan'], part: FootagePart, { path, graded }: Footage): Made {
-  const perSecond = part.rate.numerator / part.rate.denominator;
-  const early = Math.max(0, part.from - Math.ceil(BEFORE_SECONDS * perSecond));
-  const lasts = Math.ceil((part.frames * plan.rate.denominator) / plan.rate.numerator) + 2 * BEFORE_SECONDS + 1;
+  const early = Math.max(0, part.from - Math.ceil(BEFORE_SECONDS * perSecond(part.rate)));
+  const lasts = Math.ceil(secondsOf(part.frames, plan.rate)) + 2 * BEFORE_SECONDS + 1;
   const [takeRate, filmRate] = [fraction(part.rate), fraction(plan.rate)];
   return {
     input: [
-      ...(early > 0 ? ['-ss', ((early * part.rate.denominator) / part.rate.numerator).toFixed(6)] : []),
+      ...(early > 0 ? ['-ss', secondsOf(early, part.rate).toFixed(6)] : []),
       ...['-t', String(lasts), ...SAFE_INPUT, '-i', path],
     ],
     steps: [
@@ -119,10 +118,33 @@ function fraction({ numerator, denominator }: PartMaking['plan']['rate']): strin
   return `${numerator}/${denominator}`;
 }
 
-/** What brings footage to the colours of a film, and its light with `brighter`: looked at once for all its parts. */
-export async function gradeOf(
+const MOST_GRADES = 400;
+
+/** What brings media to the colours of a film, and to its light: looked at once each. */
+export class Grades {
+  private readonly known = new Map<string, Promise<string[]>>();
+
+  /** @param medium what the original at `path` is known by; it never changes. */
+  of(
+    medium: string,
+    path: string,
+    { highDynamicRange, brighter }: { highDynamicRange: boolean; brighter: boolean },
+    signal?: AbortSignal,
+  ): Promise<string[]> {
+    const name = `${medium}/${brighter ? 'brighter' : 'as it is'}`;
+    const known = this.known.get(name) ?? gradeOf(path, highDynamicRange, brighter, signal);
+    if (this.known.size >= MOST_GRADES) this.known.clear();
+    this.known.set(name, known);
+    // What was ended is looked at anew.
+    known.catch(() => this.known.delete(name));
+    return known;
+  }
+}
+
+async function gradeOf(
   original: string,
-  { highDynamicRange, brighter }: { highDynamicRange: boolean; brighter: boolean },
+  highDynamicRange: boolean,
+  brighter: boolean,
   signal?: AbortSignal,
 ): Promise<string[]> {
   const colours = [...standardRange(highDynamicRange), ...(await toBt709(original, highDynamicRange, signal))];

@@ -1,9 +1,10 @@
 import { open, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { FilmPlan } from '@limber/core/render/film.schema';
+import { secondsOf } from '@limber/core/time/frames';
 import { SAFE_INPUT } from '../probe';
 import { BLOCK, duckedBy, powerOf } from './duck';
-import { ffmpeg } from './ffmpeg';
+import { ffmpeg } from '../ffmpeg';
 import { loudnessOf, SILENCE } from './measure';
 import { noiseOf, quieted } from './noise';
 import { FRAME_BYTES, RAW_FORMAT, readWhole, SAMPLE_RATE, samplesOf } from './raw';
@@ -88,7 +89,7 @@ function edges(comes: boolean, goes: boolean): Gain {
 
 /** The sample at which a picture of the film begins. */
 function sampleAt({ rate }: Pick<FilmPlan, 'rate'>, picture: number): number {
-  return Math.round((picture * rate.denominator * SAMPLE_RATE) / rate.numerator);
+  return Math.round(secondsOf(picture, rate) * SAMPLE_RATE);
 }
 
 type Piece = FilmPlan['pieces'][number];
@@ -96,8 +97,8 @@ type Piece = FilmPlan['pieces'][number];
 /** Whether the sound of a piece is the going on of the one before: then nothing comes or goes there. */
 function goesOn({ rate }: Pick<FilmPlan, 'rate'>, before: Piece | undefined, piece: Piece | undefined): boolean {
   if (!before?.sound || !piece?.sound || before.sound.mediaId !== piece.sound.mediaId) return false;
-  const runsMs = (before.frames * 1000 * rate.denominator) / rate.numerator;
-  return Math.abs(before.sound.fromMs + runsMs - piece.sound.fromMs) < (1000 * rate.denominator) / rate.numerator;
+  const runsMs = 1000 * secondsOf(before.frames, rate);
+  return Math.abs(before.sound.fromMs + runsMs - piece.sound.fromMs) < 1000 * secondsOf(1, rate);
 }
 
 interface Laying {
@@ -152,7 +153,7 @@ async function lay({
       ].join(','),
       ...['-ac', '2', '-c:a', 'pcm_f32le', '-f', 'f32le', '-y', raw],
     ],
-    signal ? { signal } : {},
+    { signal },
   );
   const heard = await open(raw, 'r');
   const block = 65_536;

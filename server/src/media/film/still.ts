@@ -1,7 +1,9 @@
 import { join } from 'node:path';
 import { filmParts } from '@limber/core/render/film';
 import type { FilmPlan } from '@limber/core/render/film.schema';
-import { asJpeg, ffmpeg } from './ffmpeg';
+import { secondsOf } from '@limber/core/time/frames';
+import { ffmpeg } from '../ffmpeg';
+import { asJpeg } from './ffmpeg';
 
 /**
  * The picture that stands for a film in lists, taken from its finished parts.
@@ -21,7 +23,7 @@ export async function stillOf(
   const [part, path] = [all[index], parts[index]];
   if (!part || !path) return null;
   const out = join(scratch, 'still.jpg');
-  const seconds = ((stillAt - part.at) * rate.denominator) / rate.numerator;
-  await ffmpeg(['-ss', seconds.toFixed(6), '-i', path, ...asJpeg(out)], signal ? { signal } : {});
+  const seconds = secondsOf(stillAt - part.at, rate);
+  await ffmpeg(['-ss', seconds.toFixed(6), '-i', path, ...asJpeg(out)], { signal });
   return out;
 }

@@ -105,9 +105,7 @@ interface Cared extends Pick<SyncedDocument<unknown, unknown>, 'aside' | 'letGo'
       overflow-wrap: anywhere;
     }
     .choose {
-      display: flex;
-      gap: 10px;
-      justify-content: flex-end;
+      margin-top: 0;
     }
   `,
 })

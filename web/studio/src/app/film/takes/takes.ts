@@ -15,9 +15,11 @@ import type { Piece } from '@limber/core/lesson/piece.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
+import { perSecond } from '@limber/core/time/frames';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
+import { doingWords, percentOf } from '../../progress/job-words';
 import { Progress } from '../../progress/jobs';
 import { Uploads } from '../../progress/uploads';
 import { BenchHead } from '../../shell/bench-head';
@@ -81,9 +83,9 @@ export class Takes {
         asks: take.pictureLeft === null || this.asking() === take.id,
         weighs: media ? `${size(media.bytes + media.madeBytes)} on the disk` : '',
         needed: media?.neededBy ?? [],
-        shape: `${take.width} × ${take.height}, ${Number((take.frameRate.numerator / take.frameRate.denominator).toFixed(2))} pictures a second`,
-        percent: Math.round((job?.progress ?? 0) * 100),
-        left: job?.leftMs ? `about ${clock(job.leftMs)} left` : '',
+        shape: `${take.width} × ${take.height}, ${Number(perSecond(take.frameRate).toFixed(2))} pictures a second`,
+        percent: percentOf(job),
+        doing: job ? doingWords(job) : '',
       };
     }),
   );

@@ -5,12 +5,13 @@ import { ProgressBar } from 'primeng/progressbar';
 import type { Film } from '@limber/core/api/films';
 import { cutName } from '@shared/cut-name';
 import { size } from '@limber/core/format/size';
+import { SHAPE_NAMES } from '@limber/core/render/film.schema';
 import { clock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
 import { Session } from '../../api/session';
+import { doingWords, percentOf } from '../../progress/job-words';
 import { Films } from './films';
 
-const SHAPES = { '16:9': 'wide', '9:16': 'upright', '1:1': 'square' } as const;
 const WORDS = {
   burned: 'captions in the picture',
   track: 'captions to switch on',
@@ -49,12 +50,12 @@ export class FilmList {
         state,
         url,
         still: film.stillMs !== null ? `/api/films/${id}/film.jpg` : null,
-        name: `${cutName(film.cut, steps)}, ${SHAPES[film.frame]}`,
+        name: `${cutName(film.cut, steps)}, ${SHAPE_NAMES[film.frame]}`,
         about: [clock(film.durationMs), `${film.width} × ${film.height}`, WORDS[film.captions]].join(' · '),
         of: version === null ? 'of the lesson as it was' : `of version ${version}`,
         made: `${this.day.format(film.createdAt)}${bytes === null ? '' : `, ${size(bytes)}`}`,
-        percent: Math.round(100 * (job?.progress ?? 0)),
-        left: job?.leftMs ? `, about ${clock(job.leftMs)} left` : '',
+        percent: percentOf(job),
+        doing: job ? doingWords(job) : '',
         leftOut:
           film.leftOut.length > 0
             ? `Left out, since no film has them: the pictures in “${film.leftOut.join('”, “')}”.`

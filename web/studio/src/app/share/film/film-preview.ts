@@ -74,15 +74,15 @@ export class FilmPreview {
   protected readonly now = computed(() => (100 * this.timeMs()) / (this.timeline().durationMs || 1));
   /** What is seen of the wide picture, in words. */
   protected readonly seen = computed(() => {
-    const { shots } = this.shown();
-    if (shots.length === 0) return '';
-    const far = shots.filter((shot) => shot.width > this.frame().shows + 1e-9).length;
-    const moves = shots.length - 1;
-    if (shots.length === 1)
-      return far > 0
+    const path = this.path();
+    if (path.length === 0) return '';
+    const far = path.some((shot) => shot.far);
+    const moves = path.length - 1;
+    if (moves === 0)
+      return far
         ? 'Your wide picture is seen from further away here, so that your hands stay in it.'
         : 'The middle of your wide picture is seen here, and your hands stay in it.';
-    return `What is seen of your wide picture changes ${moves === 1 ? 'once' : `${moves} times`}, so that your hands stay in it${far > 0 ? '; where they are wide apart it is seen from further away' : ''}.`;
+    return `What is seen of your wide picture changes ${moves === 1 ? 'once' : `${moves} times`}, so that your hands stay in it${far ? '; where they are wide apart it is seen from further away' : ''}.`;
   });
 
   constructor() {

@@ -6,6 +6,7 @@ import { ROUTES } from '@limber/core/api/routes';
 import { Api, wordsOf } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { Stream } from '../../api/stream';
+import { Progress } from '../../progress/jobs';
 
 const SAVED_WITHIN_MS = 6000;
 const NOT_SAVED = 'Your last changes are not saved yet, and the film is made of what is saved. Try again in a moment.';
@@ -14,6 +15,7 @@ const NOT_SAVED = 'Your last changes are not saved yet, and the film is made of 
 @Injectable()
 export class Films {
   private readonly api = inject(Api);
+  private readonly progress = inject(Progress);
   private readonly store = inject(LessonStore);
   private readonly saving = toObservable(computed(() => this.store.document().saving()));
   readonly all = signal<readonly Film[] | null>(null);
@@ -39,9 +41,8 @@ export class Films {
     return this.doing(async () => this.all.set(await this.api.ask(ROUTES.films, { params: this.params })));
   }
 
-  /** @returns whether it was taken. */
-  async make(wish: NewFilm): Promise<boolean> {
-    await this.doing(async () => {
+  make(wish: NewFilm): Promise<void> {
+    return this.doing(async () => {
       // What was changed last is in the film.
       await firstValueFrom(
         this.saving.pipe(
@@ -52,7 +53,6 @@ export class Films {
       await this.api.ask(ROUTES.newFilm, { params: this.params, body: wish });
       await this.load();
     });
-    return this.problem() === '';
   }
 
   delete({ id }: Film): Promise<void> {
@@ -64,14 +64,14 @@ export class Films {
 
   cancel({ job }: Film): Promise<void> {
     return this.doing(async () => {
-      if (job) await this.api.ask(ROUTES.cancelJob, { params: { id: job.id }, body: {} });
+      if (job) await this.progress.cancel(job);
       await this.load();
     });
   }
 
   retry({ job }: Film): Promise<void> {
     return this.doing(async () => {
-      if (job) await this.api.ask(ROUTES.retryJob, { params: { id: job.id }, body: {} });
+      if (job) await this.progress.retry(job);
       await this.load();
     });
   }

@@ -14,6 +14,8 @@ import { lessonCuts } from '@limber/core/assembly/cuts';
 import { ROUTES } from '@limber/core/api/routes';
 import type { Share } from '@limber/core/api/keeping';
 import { isWork } from '@limber/core/lesson/segment-kind';
+import { cardsMs } from '@limber/core/render/film';
+import { FILM_FRAMES, SHAPE_NAMES } from '@limber/core/render/film.schema';
 import { filmSize } from '@limber/core/render/size';
 import { stillsOf } from '@limber/core/render/stretch';
 import { timelineOf } from '@limber/core/schedule/timeline';
@@ -85,8 +87,7 @@ export class FinishedFilm {
   );
   protected readonly facts = computed(() => {
     const { width, height } = filmSize(this.store.lesson(), this.wish().frame);
-    const cards = (this.store.lesson().openingCard ? 3000 : 0) + (this.store.lesson().closingCard ? 8000 : 0);
-    return `${clock(this.timeline().durationMs + cards)} · ${width} × ${height} · ${this.wish().kind === 'mp4' ? 'MP4' : 'WebM'}`;
+    return `${clock(this.timeline().durationMs + cardsMs(this.store.lesson()))} · ${width} × ${height} · ${this.wish().kind === 'mp4' ? 'MP4' : 'WebM'}`;
   });
   protected readonly stills = computed(() =>
     stillsOf(
@@ -97,11 +98,7 @@ export class FinishedFilm {
   protected readonly ways = computed<Option<OwnWish['cut']>[]>(() =>
     this.cuts().map(({ id }) => ({ value: id, label: cutName(id, this.steps()) })),
   );
-  protected readonly shapes: Option<OwnWish['frame']>[] = [
-    { value: '16:9', label: 'wide' },
-    { value: '9:16', label: 'upright' },
-    { value: '1:1', label: 'square' },
-  ];
+  protected readonly shapes = FILM_FRAMES.map((value) => ({ value, label: SHAPE_NAMES[value] }));
   protected readonly captionWays: Option<OwnWish['captions']>[] = [
     { value: 'track', label: 'viewers switch them on' },
     { value: 'burned', label: 'in the picture' },

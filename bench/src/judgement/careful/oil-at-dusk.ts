@@ -1,0 +1,138 @@
+import { hold, lesson, reps, seconds, step, type Judged } from '../kit';
+
+export const oilAtDusk: Judged = {
+  lesson: lesson(
+    'oil-at-dusk',
+    {
+      title: 'Two drops at dusk',
+      school: 'with_products',
+      opening:
+        'A cleansed face, two drops of oil, ten minutes for yourself. The oil is my own choice, nobody pays me for it; any plain oil that your skin knows will do. New oils are tried on the arm first. With rosacea, flaring acne, sunburn, cold sores or shingles wait; after injections, lasers or surgery ask first. If your jaw clicks, locks or hurts, leave out the jaw line and ask a dentist. Pain means stop.',
+      closing: 'Pat off what is left. Two or three evenings a week.',
+    },
+    [
+      step(
+        'oil',
+        {
+          name: 'Warm the oil',
+          region: 'whole_face',
+          action: 'press',
+          dose: seconds(15),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+        },
+        'Two drops between the palms, and press them onto the face.',
+        { product: 'apply' },
+      ),
+      step(
+        'sweep',
+        {
+          name: 'Chest sweep',
+          region: 'chest',
+          action: 'stroke',
+          dose: reps(4, 4),
+          sidePlan: 'left_right',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'chest', to: 'shoulder', words: 'outwards' },
+        },
+        'From the breastbone out to the shoulder, four times on your left, then your right.',
+      ),
+      step(
+        'jaw',
+        {
+          name: 'Jaw hook',
+          region: 'jaw',
+          action: 'stroke',
+          dose: reps(5, 3),
+          sidePlan: 'left_right',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'chin', to: 'ear', words: 'outwards' },
+        },
+        'Two fingers hook the jaw line and glide from the chin to the ear. Five a side, left first.',
+      ),
+      step(
+        'cheek',
+        {
+          name: 'Cheek roll',
+          region: 'cheek',
+          action: 'roll',
+          dose: reps(6, 2),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'nose', to: 'ear', words: 'outwards' },
+        },
+        'Knuckles roll from the nose out to the ears, six times, with the oil and not against the skin.',
+      ),
+      step(
+        'mouth',
+        {
+          name: 'Around the mouth',
+          region: 'mouth',
+          action: 'circle',
+          dose: reps(4, 3),
+          sidePlan: 'both',
+          pressure: 'feather',
+          slip: true,
+        },
+        'Ring fingers around the mouth, four soft circles.',
+      ),
+      step(
+        'eye',
+        {
+          name: 'Eye frame',
+          region: 'eye',
+          action: 'circle',
+          dose: reps(4, 4),
+          sidePlan: 'both',
+          pressure: 'feather',
+          slip: true,
+        },
+        'Lenses out. Around the eyes with the ring fingers, on the bone, never on the eyeball; after eye surgery or with glaucoma leave it out. Four times.',
+      ),
+      step(
+        'brow',
+        {
+          name: 'Brow pinch',
+          region: 'brow',
+          action: 'press',
+          dose: reps(5, 2),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+        },
+        'Press softly along the brows, five places from the nose outwards.',
+      ),
+      step(
+        'forehead',
+        {
+          name: 'Forehead cloth',
+          region: 'forehead',
+          action: 'stroke',
+          dose: reps(5, 3),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'forehead', to: 'temple', words: 'outwards' },
+        },
+        'Flat hands from the middle of the forehead outwards, five times.',
+      ),
+      step(
+        'hands',
+        {
+          name: 'Hands to rest',
+          region: 'whole_face',
+          action: 'hold',
+          dose: hold(1, 15),
+          sidePlan: 'both',
+          pressure: 'feather',
+        },
+        'Lay your hands over the face, the eyes closed, and breathe. I say when.',
+      ),
+    ],
+  ),
+  truth: [],
+};

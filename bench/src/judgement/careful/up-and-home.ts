@@ -1,0 +1,136 @@
+import { lesson, reps, seconds, step, type Judged } from '../kit';
+
+export const upAndHome: Judged = {
+  lesson: lesson(
+    'up-and-home',
+    {
+      title: 'Up the rope and home again',
+      school: 'upward_then_drain',
+      opening:
+        'Good day. We go up the face in nine moves, and at the end everything runs down again. Clean hands, a little cream. If there is a fever, an infection, thrombosis, heart or kidney trouble or swollen nodes, leave out the last two and ask your doctor. After fillers, peels, laser or surgery ask first; retinoids, sunburn and cold sores are a reason to wait. Bruises or pain: stop.',
+      closing: 'And home. Three times a week is a good rhythm.',
+    },
+    [
+      step(
+        'cream',
+        {
+          name: 'Cream on',
+          region: 'whole_face',
+          action: 'stroke',
+          dose: seconds(20),
+          sidePlan: 'both',
+          slip: true,
+          pressure: 'light',
+        },
+        'Spread the cream with flat hands.',
+        { product: 'apply' },
+      ),
+      step(
+        'chin',
+        {
+          name: 'Chin to ear',
+          region: 'chin',
+          action: 'stroke',
+          dose: reps(5, 3),
+          sidePlan: 'left_right',
+          slip: true,
+          direction: { from: 'chin', to: 'ear', words: 'up and out' },
+        },
+        'From the chin up to the ear, five strokes on your left, then five on your right.',
+      ),
+      step(
+        'corner',
+        {
+          name: 'Corner lift',
+          region: 'mouth',
+          action: 'stroke',
+          dose: reps(5, 3),
+          sidePlan: 'left_right',
+          slip: true,
+          direction: { from: 'mouth', to: 'temple', words: 'up and out' },
+        },
+        'From the corner of the mouth up to the temple. Left, five; right, five.',
+      ),
+      step(
+        'cheek',
+        {
+          name: 'Cheek climb',
+          region: 'cheek',
+          action: 'stroke',
+          dose: reps(5, 3),
+          sidePlan: 'left_right',
+          slip: true,
+          direction: { from: 'nose', to: 'temple', words: 'up and out' },
+        },
+        'From beside the nose up over the cheek to the temple, five on your left, five on your right.',
+      ),
+      step(
+        'nose',
+        {
+          name: 'Nose side',
+          region: 'nose',
+          action: 'stroke',
+          dose: reps(5, 2),
+          sidePlan: 'both',
+          slip: true,
+          direction: { from: 'nose', to: 'brow', words: 'up' },
+        },
+        'Both ring fingers up beside the nose, five times.',
+      ),
+      step(
+        'brow',
+        {
+          name: 'Brow lift',
+          region: 'brow',
+          action: 'stroke',
+          dose: reps(5, 2),
+          sidePlan: 'alternating',
+          slip: true,
+          direction: { from: 'brow', to: 'forehead', words: 'up' },
+        },
+        'Hand after hand from the brow up to the hairline, your left, your right, five each.',
+      ),
+      step(
+        'forehead',
+        {
+          name: 'Forehead climb',
+          region: 'forehead',
+          action: 'stroke',
+          dose: reps(6, 2),
+          sidePlan: 'alternating',
+          slip: true,
+          direction: { from: 'forehead', to: 'scalp', words: 'up' },
+        },
+        'Up the forehead into the hair, one hand after the other, six each.',
+      ),
+      step(
+        'temple',
+        {
+          name: 'Temple turn',
+          region: 'temple',
+          action: 'circle',
+          dose: reps(5, 2.5),
+          sidePlan: 'both',
+          slip: true,
+          pressure: 'light',
+        },
+        'Five slow circles at the temples.',
+      ),
+      step(
+        'home',
+        {
+          name: 'Home',
+          region: 'neck',
+          action: 'drain',
+          dose: reps(5, 4),
+          sidePlan: 'left_right',
+          slip: true,
+          pressure: 'feather',
+          direction: { from: 'temple', to: 'collarbone', words: 'down behind the ear' },
+        },
+        'And down: temple, behind the ear, along the side of the neck to the collarbone, feather-light and never over the throat; with a lump or thyroid trouble leave it out. Left first, five, then right.',
+      ),
+    ],
+  ),
+  truth: [],
+};
