@@ -9,8 +9,7 @@ const NARRATION = readFileSync('core/src/narration/development/01-drains-first.t
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
   test.setTimeout(300_000);
   const shoot = async (name: string, fullPage = false): Promise<void> => {
-    await page.waitForLoadState('networkidle');
-    await page.evaluate(() => document.fonts.ready);
+    await settled(page);
     await page.screenshot({ path: `${OUT}/${name}.png`, fullPage, animations: 'disabled' });
   };
   await page.goto('/desk');
@@ -52,6 +51,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await shoot('words');
 
   await page.goto(`/lesson/${DEMO}/plan/paper`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await shoot('paper');
 
   await page.goto('/from-narration');
@@ -153,6 +153,18 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 async function choose(page: Page, list: string, option: string): Promise<void> {
   await page.getByRole('combobox', { name: list }).click();
   await page.getByRole('option', { name: option, exact: true }).click();
+}
+
+/** Waits until fonts and pictures are there, and nothing moves that comes to an end. */
+async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(
+    () =>
+      document.fonts.status === 'loaded' &&
+      [...document.images].every((image) => image.complete) &&
+      document
+        .getAnimations()
+        .every((one) => one.playState !== 'running' || one.effect?.getComputedTiming().endTime === Infinity),
+  );
 }
 
 /** Waits until the picture that was gone to is there. */
