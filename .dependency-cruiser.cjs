@@ -7,9 +7,9 @@ const none = (name, from, to) => ({ name, severity: 'error', from: { path: from 
  */
 const FLOORS = [
   ['time', 'face'],
-  ['dose', 'move', 'school'],
+  ['dose', 'move', 'school', 'caution'],
   ['document'],
-  ['library', 'lesson', 'take'],
+  ['library', 'rules', 'lesson', 'take'],
   ['assembly'],
   ['speech', 'schedule'],
   ['narration', 'align'],

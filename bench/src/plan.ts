@@ -2,7 +2,7 @@ import loadHighs from 'highs';
 import { checkLesson } from '@limber/core/check/check-lesson';
 import { REGIONS } from '@limber/core/face/regions';
 import { choicesOf, fit, type Choice } from '@limber/core/solve/fit';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { type Lesson, movesOf } from '@limber/core/lesson/lesson.schema';
 import { blocksOf, brokenRules, costOf, suggestOrder, type Block } from '@limber/core/solve/order';
 import { schedule } from '@limber/core/schedule/schedule';
 import { ACTIONS, TOOLS } from '@limber/core/move/move.schema';
@@ -108,7 +108,7 @@ function varied(count: number): Lesson {
   const lesson = lessonOf(count);
   return {
     ...lesson,
-    steps: lesson.steps.map((step, i) => ({
+    steps: movesOf(lesson.steps).map((step, i) => ({
       ...step,
       dose: { ...step.dose, ...(step.dose.form === 'reps' ? { reps: { low: 4, planned: 8, high: 12 } } : {}) },
       move: {
@@ -129,7 +129,7 @@ function varied(count: number): Lesson {
 
 /** The fit as a model in LP format: one choice a step, the times within the tolerance. */
 function modelOf(lesson: Lesson, targetMs: number): string {
-  const choices: Choice[][] = lesson.steps.map((step) => choicesOf(lesson, step));
+  const choices: Choice[][] = movesOf(lesson.steps).map((step) => choicesOf(lesson, step));
   const all = choices.flatMap((own, i) => own.map((one, k) => ({ name: `x${i}_${k}`, ...one })));
   const planned = choices.reduce((sum, own) => sum + own[0]!.ms, 0);
   const target = targetMs - (schedule(lesson).totalMs - planned);

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { LESSON_VERSION } from '@limber/core/lesson/lesson.schema';
 import { readingSchema } from '@limber/core/narration/reading';
 
 const folder = mkdtempSync(join(tmpdir(), 'limber-cli-'));
@@ -248,19 +249,57 @@ describe('limber compute', () => {
     });
   });
 
+  it('tells which areas each step crosses, for how long, and which ways', () => {
+    const routed = file('routed.json', {
+      ...lesson,
+      version: LESSON_VERSION,
+      steps: [
+        {
+          kind: 'move',
+          ...lesson.steps[0],
+          move: { ...lesson.steps[0]!.move, route: [{ region: 'ear' }, { region: 'collarbone' }] },
+        },
+      ],
+    });
+    const { steps } = JSON.parse(compute('areas', routed).out) as {
+      steps: {
+        stepId: string;
+        lengthMs: number;
+        areas: { region: string; side: string; part: string | null; ms: number }[];
+        directions: string[];
+      }[];
+    };
+    expect(steps.map((one) => one.stepId)).toEqual(['a']);
+    expect(steps[0]!.directions).toEqual(['down']);
+    expect(steps[0]!.lengthMs).toBeGreaterThan(3000);
+    expect(steps[0]!.areas.map((one) => `${one.region} ${one.part ?? '-'} ${one.side}`)).toEqual([
+      ...['ear - left', 'neck side left', 'collarbone - left'],
+      ...['ear - right', 'neck side right', 'collarbone - right'],
+    ]);
+    const left = steps[0]!.areas.filter((one) => one.side === 'left').reduce((sum, one) => sum + one.ms, 0);
+    expect(left).toBeCloseTo(3000, -1);
+  });
+
   it('checks, fits and orders a lesson', () => {
     const { findings } = JSON.parse(compute('check', bundle).out) as {
       findings: {
         severity: string;
         rule: string;
+        about: string;
+        because: string;
+        areas: object[];
         place: { stepId: string | null };
         message: string;
         repairs: unknown[];
       }[];
     };
     for (const one of findings)
-      expect(Object.keys(one).sort()).toEqual(['id', 'message', 'place', 'repairs', 'rule', 'severity']);
-    expect(findings.map((one) => one.rule)).toContain('caution-neck');
+      expect(Object.keys(one).sort()).toEqual([
+        ...['about', 'areas', 'because', 'id', 'message', 'place', 'repairs', 'rule', 'severity'],
+      ]);
+    const skin = findings.find((one) => one.rule === 'caution' && one.about === 'skin')!;
+    expect(skin.because).toBe('touches the skin');
+    expect(skin.areas[0]).toEqual(jasmine.objectContaining({ region: 'neck', part: 'side', side: 'left' }));
 
     const ranged = file('ranged.json', {
       ...lesson,

@@ -1,4 +1,4 @@
-import { describeDose } from '@limber/core/dose/dose';
+import { describeDose, repetitionMs } from '@limber/core/dose/dose';
 import { deriveCues } from '@limber/core/cue/derive';
 import { showCues } from '@limber/core/cue/show';
 import { checkLesson } from '@limber/core/check/check-lesson';
@@ -8,6 +8,9 @@ import { writeAss } from '@limber/core/format/ass';
 import { writeSrt } from '@limber/core/format/srt';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { filmSize } from '@limber/core/render/size';
+import { movesOf } from '@limber/core/lesson/lesson.schema';
+import { lengthOfWay, usualTempoMs } from '@limber/core/move/way';
+import { areasOf, directionsOf } from '@limber/core/schedule/areas';
 import { wilson } from '@limber/core/insight/wilson';
 import { fit } from '@limber/core/solve/fit';
 import { suggestOrder } from '@limber/core/solve/order';
@@ -123,10 +126,25 @@ export const computations: Readonly<Record<string, Computation>> = {
     const result = fit(lesson, Math.round(minutes * 60_000), Math.round(tolerance));
     return {
       ...result,
-      steps: lesson.steps.map((step) => ({
+      steps: movesOf(lesson.steps).map((step) => ({
         stepId: step.id,
         before: describeDose(step.dose),
         after: describeDose(result.changes?.find((one) => one.stepId === step.id)?.dose ?? step.dose),
+      })),
+    };
+  },
+
+  areas: async (args, read) => {
+    const { plain } = options(args, []);
+    const lesson = await readLesson(plain[0], read);
+    return {
+      steps: movesOf(lesson.steps).map((step) => ({
+        stepId: step.id,
+        // Once along the route, as is usual for its length and its tool; the planned tempo where it goes nowhere.
+        lengthMs: usualTempoMs(step.move, step.sidePlan) ?? repetitionMs(step.dose),
+        lengthMm: Math.round(lengthOfWay(step.move, step.sidePlan)),
+        areas: areasOf(step),
+        directions: directionsOf(step),
       })),
     };
   },

@@ -61,7 +61,11 @@ export async function readCut(
   const lesson = await readLesson(file, read);
   const name = named.get('cut') ?? 'full';
   const id = parseCutId(name);
-  if (!id) throw new InputError('unknown-cut', `--cut is full, practice or step:ID, not “${name}”.`);
+  if (!id)
+    throw new InputError(
+      'unknown-cut',
+      `--cut is full, practice, half:morning, half:evening or step:ID, not “${name}”.`,
+    );
   const plan = planOf(lesson, id);
   if (!plan) throw new InputError('unknown-cut', `There is no step “${name.slice('step:'.length)}” in this lesson.`);
   return { lesson, id, plan };

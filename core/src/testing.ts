@@ -9,10 +9,11 @@ import {
   stepOf,
   type Lesson,
   type Pace,
-  type Step,
+  type MoveStep,
 } from './lesson/lesson.schema';
 import type { Segment } from './lesson/segment.schema';
-import { moveSchema, type Move } from './move/move.schema';
+import type { Region } from './face/regions';
+import { moveSchema, stopSchema, type Move, type Stop } from './move/move.schema';
 import type { TakeMs } from './time/clocks';
 
 /** Small lessons for the tests: nothing is said and nothing settles unless a test asks for it. */
@@ -37,7 +38,12 @@ export function aMove(change: Partial<Move> = {}): Move {
   });
 }
 
-export function aStep(id: string, change: Partial<Step> = {}): Step {
+/** A route from place to place. */
+export function way(...regions: Region[]): Stop[] {
+  return regions.map((region) => stopSchema.parse({ region }));
+}
+
+export function aStep(id: string, change: Partial<MoveStep> = {}): MoveStep {
   return stepOf(id, aMove(), change);
 }
 

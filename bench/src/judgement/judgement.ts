@@ -19,7 +19,7 @@ function careful(): void {
       if (finding.severity === 'must') musts += 1;
       else if (finding.severity === 'should') others += 1;
       else continue;
-      falseOnes.push(`  ${lesson.id} ${finding.severity} ${finding.rule} ${stepIdOf(finding) ?? ''}`);
+      falseOnes.push(`  ${lesson.id} ${finding.severity} ${finding.rule} ${finding.about} ${stepIdOf(finding) ?? ''}`);
     }
   const steps = CAREFUL.reduce((sum, { lesson }) => sum + lesson.steps.length, 0);
   print(
@@ -59,7 +59,8 @@ function stepIdOf({ place }: Finding): string | null {
 /** Whether a finding tells of a fault, at its step or, of the whole, anywhere. */
 function answers(finding: Finding, { at, fault }: Planted): boolean {
   const rules: readonly string[] = FAULTS[fault];
-  return rules.includes(finding.rule) && (at === null || stepIdOf(finding) === at);
+  const name = finding.rule === 'caution' ? `caution ${finding.about}` : finding.rule;
+  return rules.includes(name) && (at === null || stepIdOf(finding) === at);
 }
 
 function print(line: string): void {

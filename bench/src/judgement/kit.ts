@@ -1,7 +1,16 @@
 import { exactly } from '@limber/core/dose/dose';
+import type { Region } from '@limber/core/face/regions';
 import type { Dose } from '@limber/core/dose/dose.schema';
 import type { RuleId } from '@limber/core/check/rules';
-import { LESSON_VERSION, lessonSchema, stepOf, type Lesson, type Step } from '@limber/core/lesson/lesson.schema';
+import {
+  LESSON_VERSION,
+  lessonSchema,
+  stepOf,
+  type Lesson,
+  type MoveStep,
+  type Step,
+} from '@limber/core/lesson/lesson.schema';
+import { moveFrom1 } from '@limber/core/move/older';
 import { moveSchema, type Move } from '@limber/core/move/move.schema';
 
 /** Lessons whose truth is known: what a careful teacher would say of them. All are invented. */
@@ -21,15 +30,15 @@ export interface Planted {
 export const FAULTS = {
   'sides unequal': ['uneven-sides'],
   'second side left out': ['second-side-missing'],
-  'jaw caution missing': ['caution-jaw'],
-  'neck caution missing': ['caution-neck'],
-  'head back caution missing': ['caution-head-back'],
-  'drainage caution missing': ['caution-drain'],
-  'eye caution missing': ['caution-eye'],
-  'cold caution missing': ['caution-cold'],
-  'breath caution missing': ['caution-breath'],
-  'dragging caution missing': ['caution-slip'],
-  'pregnancy caution missing': ['caution-shoulder-pregnancy'],
+  'jaw caution missing': ['caution jaw'],
+  'neck caution missing': ['caution neck'],
+  'head back caution missing': ['caution head-back'],
+  'drainage caution missing': ['caution drain'],
+  'eye caution missing': ['caution eye'],
+  'cold caution missing': ['caution cold'],
+  'breath caution missing': ['caution breath'],
+  'dragging caution missing': ['slip-missing'],
+  'pregnancy caution missing': ['caution pregnancy'],
   'neck pressed': ['neck-pressure'],
   'both sides of the neck': ['neck-both-sides'],
   'eye pressed': ['eye-pressure'],
@@ -72,7 +81,7 @@ export const FAULTS = {
     'claim-skin-condition',
     'claim-stress',
   ],
-} as const satisfies Record<string, readonly RuleId[]>;
+} as const satisfies Record<string, readonly (RuleId | `caution ${string}`)[]>;
 export type Fault = keyof typeof FAULTS;
 
 const once = { sets: exactly(1), restMs: 0 };
@@ -99,16 +108,18 @@ export const hold = (n: number, seconds: number): Dose => ({
 export const seconds = (n: number): Dose => ({ form: 'timed', eachMs: exactly(n * 1000), ways: 1, ...once });
 export const breaths = (n: number): Dose => ({ form: 'breaths', breaths: exactly(n), cycleMs: exactly(9000), ...once });
 
-type Given = Pick<Move, 'name' | 'region' | 'action' | 'dose' | 'sidePlan'> & Partial<Move>;
+/** A way from one place to another is written short. */
+type Given = Pick<Move, 'name' | 'region' | 'action' | 'dose' | 'sidePlan'> &
+  Partial<Move> & { readonly direction?: { readonly from: Region; readonly to: Region; readonly words: string } };
 
 /** A step: its move, and what is said before, over and after it. */
 export function step(
   id: string,
   move: Given,
   before: string,
-  { during = '', after = '', ...change }: Partial<Step> & { during?: string; after?: string } = {},
+  { during = '', after = '', ...change }: Partial<MoveStep> & { during?: string; after?: string } = {},
 ): Step {
-  const parsed = moveSchema.parse({ id, revision: 1, ...move });
+  const parsed = moveSchema.parse(moveFrom1({ id, revision: 1, ...move }));
   return stepOf(id, parsed, { narration: { before, during, after }, ...change });
 }
 

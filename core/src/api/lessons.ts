@@ -59,5 +59,9 @@ export const openedLessonSchema = openedSchema.extend({ id: z.string(), versions
 export const openedLibrarySchema = openedSchema.extend({
   unreadable: z.array(z.object({ id: z.string(), reason: z.string() })),
 });
+export const openedRulesSchema = openedSchema.extend({
+  /** Whether whoever asks may change them. */
+  mayEdit: z.boolean(),
+});
 /** A lesson that holds a copy of a move, and of which revision. */
 export const usedSchema = z.object({ moveId: z.string(), id: z.string(), title: z.string(), revision: z.number() });

@@ -35,7 +35,14 @@ export function passwordTrouble(password: string, email: string): string | null 
   return null;
 }
 
-export const userSchema = z.object({ id: z.string(), name: z.string(), email: z.string(), role: roleSchema });
+export const userSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  role: roleSchema,
+  /** An editor whom an owner lets change the studio's rules: its clinician. */
+  keepsRules: z.boolean().default(false),
+});
 export type User = z.infer<typeof userSchema>;
 
 /** Who is signed in, and who may do what an editor may not. */

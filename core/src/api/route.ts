@@ -14,8 +14,8 @@ export interface Route<
   readonly path: string;
   /** In one sentence, for whoever reads the description of the API. */
   readonly summary: string;
-  /** Who may: everybody, whoever is signed in, or an owner. */
-  readonly for: 'everybody' | 'signed-in' | 'owner';
+  /** Who may: everybody, whoever is signed in, an owner, or whoever else she has named as keeper of the rules. */
+  readonly for: 'everybody' | 'signed-in' | 'keeper' | 'owner';
   readonly params: Params;
   readonly query: Query;
   readonly body: Body;

@@ -20,6 +20,7 @@ import {
   newLessonSchema,
   openedLessonSchema,
   openedLibrarySchema,
+  openedRulesSchema,
   usedSchema,
 } from './lessons';
 import { jobSchema, mediumSchema, uploadSchema } from './media';
@@ -207,6 +208,21 @@ export const ROUTES = {
       answer: editAnswerSchema,
     },
   ),
+
+  rules: route('get', '/rules', 'The studio’s own rules: what it changes of cautions, wordings and schools', {
+    answer: openedRulesSchema,
+  }),
+  editRules: route(
+    'post',
+    '/rules/edits',
+    'Edit the studio’s rules; 409 with the same answer where an edit meets a newer one',
+    { for: 'keeper', body: editsSchema, answer: editAnswerSchema },
+  ),
+  nameKeeper: route('post', '/people/:id/keeper', 'Say whether somebody may change the studio’s rules', {
+    ...owner,
+    params: id,
+    body: z.object({ keepsRules: z.boolean() }),
+  }),
 
   arrivals: route('get', '/arrivals', 'What became of the uploads of a lesson', {
     query: z.object({ lessonId: z.string().min(1).max(80) }),

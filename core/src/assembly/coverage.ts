@@ -1,5 +1,5 @@
 import { partsOf, type WorkedSide } from '../dose/dose';
-import type { Lesson } from '../lesson/lesson.schema';
+import { type Lesson, movesOf } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import { fullCut } from './cuts';
 import { cutTimesOf } from './place';
@@ -40,7 +40,7 @@ export function coverageOf(lesson: Pick<Lesson, 'steps' | 'takes' | 'segments' |
     const plays = cutTimesOf(cut, takeId, Math.floor((startMs + endMs) / 2)).length;
     takes.set(takeId, Math.max(takes.get(takeId) ?? 0, plays));
   }
-  return lesson.steps.flatMap((step) => {
+  return movesOf(lesson.steps).flatMap((step) => {
     const planned: (WorkedSide | null)[] = [...new Set(partsOf(step.sidePlan))];
     const marked = work.get(step.id) ?? new Map<WorkedSide | null, Map<string, number>>();
     return [...planned, ...[...marked.keys()].filter((side) => !planned.includes(side))].map((side): Coverage => {

@@ -1,3 +1,4 @@
+import { HALVES, type Half } from '../lesson/lesson.schema';
 import type { Piece } from '../lesson/piece.schema';
 import type { CutMs, TakeMs } from '../time/clocks';
 import type { Span } from '../time/spans';
@@ -15,8 +16,11 @@ export interface Cut {
   readonly pieces: readonly CutPiece[];
 }
 
-/** `full`: the whole lesson; `practice`: the same without its teaching talk; `step:ID`: one step by itself. */
-export type CutId = 'full' | 'practice' | `step:${string}`;
+/**
+ * `full`: the whole lesson; `practice`: the same without its teaching talk; `half:morning` and `half:evening`: what is for
+ * that half of the day; `step:ID`: one step by itself.
+ */
+export type CutId = 'full' | 'practice' | `half:${Half}` | `step:${string}`;
 
 /**
  * Reads the name of a cut; null when it is none.
@@ -25,7 +29,12 @@ export type CutId = 'full' | 'practice' | `step:${string}`;
  * @example parseCutId('half') // null
  */
 export function parseCutId(text: string): CutId | null {
-  return text === 'full' || text === 'practice' || /^step:./.test(text) ? (text as CutId) : null;
+  return text === 'full' || text === 'practice' || /^step:./.test(text) || halfOfCut(text) ? (text as CutId) : null;
+}
+
+/** The half of a `half:ID` cut; null for the others. @example halfOfCut('half:morning') // 'morning' */
+export function halfOfCut(id: string): Half | null {
+  return HALVES.find((half) => id === `half:${half}`) ?? null;
 }
 
 /** The step of a `step:ID` cut; null for the others. @example stepOfCut('step:slipway') // 'slipway' */

@@ -1,8 +1,8 @@
-import type { Lesson } from '../lesson/lesson.schema';
+import { HALVES, type Half, type Lesson } from '../lesson/lesson.schema';
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import { unionSpans, type Span } from '../time/spans';
 import { cursor } from './place';
-import { cutOf, sliceOf, stepOfCut, type Cut, type CutId } from './cut';
+import { cutOf, halfOfCut, sliceOf, stepOfCut, type Cut, type CutId } from './cut';
 import type { Passage } from './passage';
 import { passagesOf } from './passages';
 import { stepRunsOf } from './step-runs';
@@ -31,13 +31,14 @@ export function lessonCut(lesson: Lesson, id: CutId, passages = passagesOf(lesso
   const full = fullCut(lesson);
   if (id === 'full') return full;
   if (id === 'practice') return cutOf(id, sliceOf(full, practisedSpans(full, passages, lesson.pace.settleMs)));
-  const spans = spansOfStep(passages, stepOfCut(id)!);
+  const half = halfOfCut(id);
+  const spans = half ? spansOfHalf(lesson, full, passages, half) : spansOfStep(passages, stepOfCut(id)!);
   return spans.length > 0 ? cutOf(id, sliceOf(full, spans)) : null;
 }
 
 /**
- * The cuts in which a filmed lesson can be had, the full one first: practice where it is shorter, each step by itself
- * where there are several.
+ * The cuts in which a filmed lesson can be had, the full one first: practice and halves where they are shorter, each
+ * step by itself where there are several.
  *
  * @example lessonCuts(lesson).map((cut) => cut.id) // ['full', 'practice', 'step:slipway', …]
  */
@@ -50,6 +51,10 @@ export function lessonCuts(lesson: Lesson): Cut[] {
   return [
     full,
     ...(practice.durationMs > 0 && practice.durationMs < full.durationMs ? [practice] : []),
+    ...HALVES.flatMap((half) => {
+      const cut = lessonCut(lesson, `half:${half}`, passages);
+      return cut && cut.durationMs > 0 && cut.durationMs < full.durationMs ? [cut] : [];
+    }),
     ...(steps.length > 1 ? steps.map((step) => lessonCut(lesson, `step:${step.id}`, passages)!) : []),
   ];
 }
@@ -73,6 +78,20 @@ function practisedSpans(cut: Cut, passages: readonly Passage[], settleMs: number
     markedMs = Math.max(markedMs, one.endMs);
   }
   return unionSpans(spans);
+}
+
+/** All of a cut but the steps that are for the other half of the day; nothing where no step is for one. */
+function spansOfHalf(lesson: Pick<Lesson, 'steps'>, cut: Cut, passages: readonly Passage[], half: Half): Span[] {
+  const others = new Set(lesson.steps.filter((one) => one.half !== null && one.half !== half).map((one) => one.id));
+  const spans: Span[] = [];
+  let fromMs = 0;
+  for (const { stepId, startMs, endMs } of stepRunsOf(passages)) {
+    if (!others.has(stepId)) continue;
+    if (startMs > fromMs) spans.push([fromMs, startMs]);
+    fromMs = Math.max(fromMs, endMs);
+  }
+  if (fromMs < cut.durationMs) spans.push([fromMs, cut.durationMs]);
+  return spans;
 }
 
 /** The stretches of a cut in which one step runs, with what lies between its passages. */

@@ -1,6 +1,6 @@
 import { partsOf, type WorkedSide } from '../dose/dose';
 import type { Change } from '../lesson/change.schema';
-import type { Lesson } from '../lesson/lesson.schema';
+import { isMove, type Lesson } from '../lesson/lesson.schema';
 import type { Piece } from '../lesson/piece.schema';
 import type { CutMs } from '../time/clocks';
 import { sliceOf } from './cut';
@@ -79,7 +79,7 @@ function placeInPlan(lesson: Lesson, passages: readonly Passage[], stepId: strin
   const step = lesson.steps.find((one) => one.id === stepId);
   const rank = new Map(lesson.steps.map((one, at) => [one.id, at]));
   const own = rank.get(stepId) ?? lesson.steps.length;
-  const sides: readonly (WorkedSide | null)[] = step ? partsOf(step.sidePlan) : [];
+  const sides: readonly (WorkedSide | null)[] = step && isMove(step) ? partsOf(step.sidePlan) : [];
   const before = (one: Passage): boolean => {
     if (one.stepId === null) return false;
     if (one.stepId !== stepId) return (rank.get(one.stepId) ?? Infinity) < own;

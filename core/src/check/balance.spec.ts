@@ -1,14 +1,14 @@
 import type { Move } from '../move/move.schema';
 import { aLesson, aMove, aStep, reps } from '../testing';
 import { balanceFindings, balanceOf } from './balance';
-import type { Step } from '../lesson/lesson.schema';
+import type { MoveStep } from '../lesson/lesson.schema';
 
-const step = (id: string, region: Move['region'], change: Partial<Step> = {}): Step =>
+const step = (id: string, region: Move['region'], change: Partial<MoveStep> = {}): MoveStep =>
   aStep(id, { move: aMove({ id, name: id, region }), dose: reps(6, 1000), ...change });
-const rules = (...steps: Step[]): string[] => balanceFindings(aLesson({ steps })).map((one) => one.rule);
+const rules = (...steps: MoveStep[]): string[] => balanceFindings(aLesson({ steps })).map((one) => one.rule);
 
 describe('balance', () => {
-  const work = (...steps: Step[]): number[] => {
+  const work = (...steps: MoveStep[]): number[] => {
     const { left, right } = balanceOf({ steps });
     return [left.ms, left.repetitions, right.ms, right.repetitions];
   };

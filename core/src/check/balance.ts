@@ -1,7 +1,7 @@
 import { changesSide, repetitionsOf, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import type { Region } from '../face/regions';
 import type { Found } from './finding';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { doseFor, partMs } from '../schedule/schedule';
 
 export interface Work {
@@ -35,7 +35,7 @@ const FEW_REGIONS = 4;
  */
 export function balanceOf(lesson: Pick<Lesson, 'steps'>): Balance {
   const regions = new Map<Region, { left: Work; right: Work }>();
-  for (const step of lesson.steps) {
+  for (const step of movesOf(lesson.steps)) {
     const there = regions.get(step.move.region) ?? { left: NOTHING, right: NOTHING };
     for (const part of partsOf(step.sidePlan)) {
       const work = workOf(step, part);
@@ -59,7 +59,8 @@ export function balanceOf(lesson: Pick<Lesson, 'steps'>): Balance {
  */
 export function balanceFindings(lesson: Lesson): Found[] {
   const findings: Found[] = [];
-  lesson.steps.forEach((step, at) => {
+  const moves = movesOf(lesson.steps);
+  moves.forEach((step, at) => {
     const parts = partsOf(step.sidePlan);
     const place = { on: 'plan', stepId: step.id, part: 'dose' } as const;
     if (changesSide(step.sidePlan) || step.sidePlan === 'alternating') {
@@ -92,7 +93,7 @@ export function balanceFindings(lesson: Lesson): Found[] {
     const only = parts.length === 1 && (parts[0] === 'left' || parts[0] === 'right') ? parts[0] : null;
     if (!only || step.compares) return;
     const other = only === 'left' ? 'right' : 'left';
-    const answered = lesson.steps.some(
+    const answered = moves.some(
       (one, i) => i !== at && one.move.id === step.move.id && partsOf(one.sidePlan).includes(other),
     );
     if (answered) return;
@@ -130,15 +131,15 @@ export function balanceFindings(lesson: Lesson): Found[] {
   return findings;
 }
 
-function workOf(step: Step, part: WorkedSide): Work {
+function workOf(step: MoveStep, part: WorkedSide): Work {
   return { ms: partMs(step, part), repetitions: repetitions(step, part) * sidesIn(part) };
 }
 
-function halfOf(step: Step, side: 'left' | 'right'): Work {
+function halfOf(step: MoveStep, side: 'left' | 'right'): Work {
   return { ms: partMs(step, side), repetitions: repetitions(step, side) };
 }
 
-function repetitions(step: Step, part: WorkedSide): number {
+function repetitions(step: MoveStep, part: WorkedSide): number {
   const dose = doseFor(step, part);
   return repetitionsOf(dose) * dose.sets.planned;
 }

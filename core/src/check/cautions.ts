@@ -1,146 +1,209 @@
+import { isSaid, speaksOf } from '../caution/said';
+import { rulesOf } from '../caution/studio-rules';
+import type { Caution, Trigger } from '../caution/caution.schema';
+import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
+import { PRESSURES } from '../move/move.schema';
+import { crossedOf, touches } from '../move/way';
+import { areasOf, type Area } from '../schedule/areas';
+import { sentencesOf } from '../schedule/talk';
+import { filled } from '../speech/fields';
 import type { Found } from './finding';
-import type { RuleId } from './rules';
-import type { Lesson, Step } from '../lesson/lesson.schema';
-import type { Region } from '../face/regions';
+import type { Severity } from './rules';
 
-/**
- * A caution with the steps that call for it, the words in which it is offered, and how it is known to be said. General
- * knowledge, no source: worded as "ask first", it defers to licensed practice and local rules, and diagnoses nothing.
- */
-interface Rule {
-  readonly id: string;
-  readonly concerns: (step: Step) => boolean;
-  readonly say: string;
-  readonly said: RegExp;
-  /** Words that are enough when they stand at the step itself. */
-  readonly saidHere?: RegExp;
-  readonly ask: string;
+/** Why a step calls for a caution. */
+export interface Called {
+  readonly severity: Severity;
+  readonly because: string;
+  /** What of the body it is about. */
+  readonly areas: readonly Area[];
 }
 
-const touches = ({ move }: Step, ...regions: Region[]): boolean =>
-  regions.includes(move.region) || (move.direction !== null && regions.includes(move.direction.to));
-
-export const CAUTION_RULES: readonly Rule[] = [
-  {
-    id: 'jaw',
-    concerns: (step) => step.move.region === 'jaw' || (step.move.region === 'chin' && step.move.action === 'hold'),
-    say: 'If your jaw hurts, clicks or locks, leave this one out and ask a dentist.',
-    said: /jaw[^.]*(?:hurt|pain|click|lock)|(?:hurt|click|lock)[^.]*jaw|dentist/i,
-    ask: 'Does your jaw hurt, click or lock?',
-  },
-  {
-    id: 'neck',
-    concerns: (step) => touches(step, 'neck') && step.move.action !== 'breathe',
-    say: 'Feather-light on the neck, one side at a time, never on the pulse.',
-    said: /neck[^.]*(?:light|feather|gentl|never|not|pulse|careful)|(?:feather|light)[^.]*neck|pulse|never press|throat/i,
-    saidHere: /feather|light|gentl|softly/i,
-    ask: 'Have you a carotid disease, an overactive thyroid, or a lump at the neck that nobody has looked at?',
-  },
-  {
-    id: 'head_back',
-    concerns: (step) => step.move.action === 'stretch' && step.move.region === 'neck',
-    say: 'Head back or to the side only as far as is easy, and not with neck trouble or dizziness.',
-    said: /(?:only )?as far as|dizz|neck (?:trouble|pain)|easy/i,
-    ask: 'Have you neck trouble, or do you get dizzy?',
-  },
-  {
-    id: 'drain',
-    concerns: (step) => step.move.action === 'drain',
-    say: 'With a fever, anything swollen, thrombosis, or heart or kidney trouble, ask a doctor before you do the downward strokes.',
-    said: /fever|swollen|thrombo|doctor|kidney|infection/i,
-    ask: 'Have you a fever or infection, thrombosis, heart or kidney failure, cancer now or before, removed nodes or swollen nodes?',
-  },
-  {
-    id: 'eye',
-    concerns: (step) => step.move.region === 'eye' && !['hold', 'wiggle'].includes(step.move.action),
-    say: 'Ring finger only, on the bone, never on the eyeball. Contact lenses out.',
-    said: /eyeball|lens|on the bone|ring finger|no pressure|feather|as light as/i,
-    ask: 'Have you glaucoma, retinal trouble or eye surgery behind you? Are you wearing contact lenses?',
-  },
-  {
-    id: 'cold',
-    concerns: (step) => ['stone', 'roller', 'spoon'].includes(step.move.tool),
-    say: 'Keep a cold tool moving, and only over oil or cream.',
-    said: /keep[^.]*moving|over (?:oil|cream)|not too cold|cold/i,
-    ask: 'Does cold give you hives or white fingers? Are you allergic to nickel?',
-  },
-  {
-    id: 'breath',
-    concerns: (step) => step.move.action === 'puff' || step.move.action === 'breathe',
-    say: 'Do not force it, and stop when you feel dizzy.',
-    said: /force|dizz|easy|gentl/i,
-    ask: 'Have you high blood pressure or ear trouble?',
-  },
-  {
-    id: 'slip',
-    concerns: (step) => step.move.slip,
-    say: 'Use enough oil that the skin is not dragged.',
-    said: /oil|cream|serum|drag|pull/i,
-    ask: '',
-  },
-  {
-    id: 'shoulder_pregnancy',
-    concerns: (step) => step.move.region === 'shoulder' && ['medium', 'firm'].includes(step.move.pressure),
-    say: 'When you are pregnant, no firm work on top of the shoulders; ask your midwife.',
-    said: /pregnan|midwife/i,
-    ask: 'Are you pregnant?',
-  },
-];
+const called = new WeakMap<MoveStep, WeakMap<Caution, Called | null>>();
 
 /**
- * Where a caution belongs before a step and is not said by then; one finding a caution, at its first step.
+ * Why a step calls for a caution, by the strongest of its triggers; null when none fits.
  *
- * @example cautionFindings(lesson)[0]?.message // 'No word of caution before Slipway: …'
+ * @example callFor(step, drain)?.because // 'leads down to the collarbone'
+ */
+export function callFor(step: MoveStep, caution: Caution): Called | null {
+  let known = called.get(step);
+  if (!known) called.set(step, (known = new WeakMap()));
+  const there = known.get(caution);
+  if (there !== undefined) return there;
+  let strongest: Called | null = null;
+  for (const trigger of caution.triggers) {
+    if (strongest && STRENGTH[strongest.severity] <= STRENGTH[trigger.severity]) continue;
+    const areas = areasFor(step, trigger);
+    if (areas) strongest = { severity: trigger.severity, because: trigger.because, areas };
+  }
+  known.set(caution, strongest);
+  return strongest;
+}
+
+const STRENGTH: Readonly<Record<Severity, number>> = { must: 0, should: 1, note: 2 };
+
+/** The areas that a trigger is about at a step; null when it does not fit. */
+function areasFor(step: MoveStep, trigger: Trigger): readonly Area[] | null {
+  const { move, sidePlan } = step;
+  const oneOf = <T>(wanted: readonly T[], is: T): boolean => wanted.length === 0 || wanted.includes(is);
+  if (trigger.touch && !touches(move)) return null;
+  if (!oneOf(trigger.actions, move.action) || !oneOf(trigger.tools, move.tool)) return null;
+  if (trigger.grips.length > 0 && (move.grip === null || !trigger.grips.includes(move.grip))) return null;
+  if (trigger.temperatures.length > 0 && (!move.temperature || !trigger.temperatures.includes(move.temperature)))
+    return null;
+  if (trigger.points && !move.route.some((stop) => stop.point !== null)) return null;
+  if (trigger.open && !('open' in step.dose && step.dose.open)) return null;
+  if (trigger.bothSides && sidePlan !== 'both') return null;
+  if (trigger.to.length > 0 && !leads(step, trigger)) return null;
+  if (trigger.words.length > 0) {
+    const text = textOf(step);
+    if (!trigger.words.some((words) => speaksOf(text, words.toLowerCase()))) return null;
+  }
+  const areas = areasOf(step).filter(
+    (area) =>
+      (trigger.atLeast === null || PRESSURES.indexOf(area.pressure) >= PRESSURES.indexOf(trigger.atLeast)) &&
+      (trigger.areas.length === 0 ||
+        trigger.areas.some(
+          ({ region, part }) => region === area.region && (part === null || area.part === null || part === area.part),
+        )),
+  );
+  return areas.length > 0 ? areas : null;
+}
+
+/** Whether the hand comes from one place, and later to another. */
+function leads({ move, sidePlan }: MoveStep, { from, to }: Trigger): boolean {
+  const regions = crossedOf(move, sidePlan).map((one) => one.region);
+  const start = regions.findIndex((region) => from.includes(region));
+  return start >= 0 && regions.slice(start + 1).some((region) => to.includes(region));
+}
+
+const texts = new WeakMap<MoveStep, string>();
+
+/** Everything that is said of a step, in small letters. */
+function textOf(step: MoveStep): string {
+  const known = texts.get(step);
+  if (known !== undefined) return known;
+  const { move, narration } = step;
+  const text = [move.name, move.how, narration.before, narration.during, narration.after].join('. ').toLowerCase();
+  texts.set(step, text);
+  return text;
+}
+
+/**
+ * What a teacher would say of a caution at a step: words that fit its tool, its grip, its temperature.
+ *
+ * @example wordsFor(eye, stepWithASpoon) // 'Let the tool glide by its own weight …'
+ */
+export function wordsFor(caution: Caution, { move }: MoveStep): string {
+  const fits = caution.cases.find(
+    ({ tools, grips, temperatures, actions }) =>
+      (tools.length === 0 || tools.includes(move.tool)) &&
+      (grips.length === 0 || (move.grip !== null && grips.includes(move.grip))) &&
+      (temperatures.length === 0 || (move.temperature !== null && temperatures.includes(move.temperature))) &&
+      (actions.length === 0 || actions.includes(move.action)),
+  );
+  return fits?.say ?? caution.say;
+}
+
+const cautionary = new Map<string, boolean>();
+/** How many texts are kept in mind at most. */
+const MOST_TEXTS = 20_000;
+
+/** Whether a text says a caution: one of its sentences names the danger and what to do. */
+function saidIn(text: string, caution: Caution): boolean {
+  if (text.trim() === '') return false;
+  const key = `${caution.dangers.join('|')}\n${text}`;
+  const known = cautionary.get(key);
+  if (known !== undefined) return known;
+  if (cautionary.size >= MOST_TEXTS) cautionary.clear();
+  const said = sentencesOf(text).some((sentence) => isSaid(sentence, caution.dangers));
+  cautionary.set(key, said);
+  return said;
+}
+
+/**
+ * Where a caution belongs before a step and is not said by then: danger and what to do in one sentence, at the step,
+ * before it, or in the opening. One finding a caution, at the first step that calls for it most.
+ *
+ * @example cautionFindings(lesson)[0]?.message // 'Slipway leads down to the collarbone, and nobody is warned: …'
  */
 export function cautionFindings(lesson: Lesson): Found[] {
-  const findings: Found[] = [];
-  for (const rule of CAUTION_RULES) {
-    const at = lesson.steps.findIndex(rule.concerns);
-    if (at < 0) continue;
-    const step = lesson.steps[at]!;
-    const heard = [
-      lesson.opening,
-      ...lesson.steps.slice(0, at).flatMap(({ narration }) => [narration.before, narration.during, narration.after]),
-      step.narration.before,
-      rule.id === 'slip' && lesson.steps.slice(0, at + 1).some((one) => one.product !== 'none') ? 'oil' : '',
-    ].join('\n');
-    if (rule.said.test(heard) || rule.saidHere?.test(step.narration.before)) continue;
+  return rulesOf(lesson.rules).cautions.flatMap((caution): Found[] => {
+    let first: { step: MoveStep; call: Called } | null = null;
+    for (const step of movesOf(lesson.steps)) {
+      const call = callFor(step, caution);
+      if (call && (!first || STRENGTH[call.severity] < STRENGTH[first.call.severity])) first = { step, call };
+    }
+    if (!first || saidIn(lesson.opening, caution)) return [];
+    const { step, call } = first;
+    const at = lesson.steps.indexOf(step);
+    const before = lesson.steps.slice(0, at).flatMap(({ narration }) => Object.values(narration));
+    if ([...before, step.narration.before].some((text) => saidIn(text, caution))) return [];
     const late = lesson.steps
       .slice(at)
-      .some(({ narration }) => rule.said.test(`${narration.during} ${narration.after}`));
-    findings.push({
-      rule: `caution-${rule.id.replace('_', '-')}` as RuleId,
-      place: { on: 'plan', stepId: step.id, part: 'before' },
-      message: late
-        ? `The caution for ${step.move.name} comes after it has begun. It belongs before.`
-        : `No word of caution before ${step.move.name}: “${rule.say}”`,
-      restsOn: [
-        late,
-        step.move.region,
-        step.move.direction,
-        step.move.action,
-        step.move.pressure,
-        step.move.tool,
-        step.sidePlan,
-      ],
-      repairs: [
-        {
-          label: 'Say it here',
-          change: {
-            kind: 'set_step',
-            stepId: step.id,
-            field: 'narration',
-            value: { ...step.narration, before: `${rule.say} ${step.narration.before}`.trim() },
-          },
-        },
-        {
-          label: 'Say it at the opening',
-          change: { kind: 'set_lesson', field: 'opening', value: `${lesson.opening} ${rule.say}`.trim() },
-        },
-      ],
-    });
-  }
-  return findings;
+      .some(({ narration }) => saidIn(narration.during, caution) || saidIn(narration.after, caution));
+    const say = wordsFor(caution, step);
+    return [
+      {
+        rule: 'caution',
+        about: caution.id,
+        severity: call.severity,
+        place: { on: 'plan', stepId: step.id, part: 'before' },
+        message: late
+          ? `The caution for ${step.move.name} (${caution.name.toLowerCase()}) comes after it has begun. It belongs before.`
+          : `${step.move.name} ${call.because}, and nobody is warned: “${filled(say, step)}”`,
+        because: call.because,
+        areas: call.areas,
+        restsOn: [
+          late,
+          call,
+          step.move.action,
+          step.move.tool,
+          step.move.grip,
+          step.move.temperature,
+          step.sidePlan,
+          caution.triggers,
+        ],
+        repairs: repairsOf(lesson, step, say, caution.opening || caution.say),
+      },
+    ];
+  });
+}
+
+function repairsOf(lesson: Lesson, step: MoveStep, say: string, opening: string): Found['repairs'] {
+  return [
+    {
+      label: 'Say it here',
+      change: {
+        kind: 'set_step',
+        stepId: step.id,
+        field: 'narration',
+        value: { ...step.narration, before: `${say} ${step.narration.before}`.trim() },
+      },
+    },
+    {
+      label: 'Say it at the opening',
+      change: { kind: 'set_lesson', field: 'opening', value: `${lesson.opening} ${opening}`.trim() },
+    },
+  ];
+}
+
+/**
+ * The cautions that a lesson's steps call for, strongest first: what viewers read, what they ask themselves. Those that
+ * a studio does not ask to be said are among them when they are a must.
+ *
+ * @param shown the steps that viewers get; all of them where nothing is said.
+ * @example cautionsOf(lesson).map((caution) => caution.id) // ['drain', 'neck', 'skin']
+ */
+export function cautionsOf(lesson: Pick<Lesson, 'steps' | 'rules'>, shown?: ReadonlySet<string>): Caution[] {
+  const steps = lesson.steps.filter(isMove).filter((step) => !shown || shown.has(step.id));
+  const { cautions, silent } = rulesOf(lesson.rules);
+  const rows = [...cautions, ...silent].flatMap((caution) => {
+    const calls = steps.flatMap((step) => callFor(step, caution) ?? []);
+    if (calls.length === 0) return [];
+    return [{ caution, strength: Math.min(...calls.map((call) => STRENGTH[call.severity])) }];
+  });
+  return rows.sort((a, b) => a.strength - b.strength).map((row) => row.caution);
 }
 
 /**
@@ -148,13 +211,8 @@ export function cautionFindings(lesson: Lesson): Found[] {
  *
  * @example screeningQuestions(lesson) // ['Do you have …?', …]
  */
-export function screeningQuestions(lesson: Pick<Lesson, 'steps'>): string[] {
-  const general = [
-    'Have you had injections, fillers, threads, peels, laser, surgery or dental work in the last weeks?',
-    'Is your skin broken, inflamed or sunburnt, or have you a cold sore?',
-  ];
-  return [
-    ...general,
-    ...CAUTION_RULES.filter((rule) => rule.ask && lesson.steps.some(rule.concerns)).map((rule) => rule.ask),
-  ];
+export function screeningQuestions(lesson: Pick<Lesson, 'steps' | 'rules'>): string[] {
+  return cautionsOf(lesson)
+    .map((caution) => caution.ask)
+    .filter(Boolean);
 }

@@ -1,6 +1,6 @@
 import { exactly } from '../dose/dose';
 import { applyChange } from '../lesson/change';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import type { Lesson, MoveStep } from '../lesson/lesson.schema';
 import { otherSchools, orderFindings } from './order-findings';
 import { practiceCut, singleStep } from '../schedule/practice-cut';
 import { schedule } from '../schedule/schedule';
@@ -13,11 +13,11 @@ import { aLesson, aMove, aStep, reps } from '../testing';
 import { checkLesson } from './check-lesson';
 import { lengthFindings } from './length';
 
-const step = (id: string, move: Partial<Move>, change: Partial<Step> = {}): Step =>
+const step = (id: string, move: Partial<Move>, change: Partial<MoveStep> = {}): MoveStep =>
   aStep(id, { move: aMove({ id, name: id, region: 'cheek', sidePlan: 'both', ...move }), sidePlan: 'both', ...change });
 const said = (before: string, during = '', after = '') => ({ before, during, after });
 const rules = (lesson: Lesson): string[] => checkLesson(lesson).map((one) => one.rule);
-const of = (...steps: Step[]): Lesson => aLesson({ closing: 'Once a day.', steps });
+const of = (...steps: MoveStep[]): Lesson => aLesson({ closing: 'Once a day.', steps });
 
 // All rules are common practice or general knowledge, no source, unless said otherwise.
 describe('findings', () => {
@@ -103,12 +103,17 @@ describe('findings', () => {
   });
 
   it('want a caution before the move that it belongs to, and once', () => {
-    const jaw = step('a', { region: 'jaw', action: 'knead' }, { narration: said('Knead.') });
+    const jaw = step('a', { region: 'jaw', action: 'knead', pressure: 'medium' }, { narration: said('Knead.') });
     const lesson = of(jaw, { ...jaw, id: 'b' });
-    const found = checkLesson(lesson).filter((one) => one.rule === 'caution-jaw');
+    const ofJaw = (one: Lesson) => checkLesson(one).filter(({ rule, about }) => rule === 'caution' && about === 'jaw');
+    const found = ofJaw(lesson);
     expect(found.length).toBe(1);
-    for (const repair of found[0]!.repairs)
-      expect(rules(applyChange(lesson, repair.change!))).not.toContain('caution-jaw');
+    expect(found[0]!.areas.map((one) => [one.region, one.side])).toEqual([
+      ['jaw', 'left'],
+      ['jaw', 'right'],
+    ]);
+    expect(found[0]!.because).toBe('works deep at the jaw');
+    for (const repair of found[0]!.repairs) expect(ofJaw(applyChange(lesson, repair.change!))).toEqual([]);
     expect(screeningQuestions(lesson)).toContain('Does your jaw hurt, click or lock?');
   });
 
@@ -143,7 +148,7 @@ describe('the order of a lesson', () => {
     { region: 'neck', action: 'drain', pressure: 'feather', sidePlan: 'left_right' },
     { sidePlan: 'left_right' },
   );
-  const found = (school: Lesson['school'], ...steps: Step[]): string[] =>
+  const found = (school: Lesson['school'], ...steps: MoveStep[]): string[] =>
     orderFindings(aLesson({ school, steps })).map((one) => one.rule);
 
   it('is judged by its own school', () => {

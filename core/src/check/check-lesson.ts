@@ -11,6 +11,7 @@ import { lengthFindings } from './length';
 import { orderFindings } from './order-findings';
 import { promiseFindings } from './promise';
 import type { CheckName } from './rules';
+import { standingFindings } from './standing-rules';
 import { talkFindings } from './talk-findings';
 import { voiceFindings } from './voice-findings';
 import { wordsFindings } from './words-findings';
@@ -31,6 +32,7 @@ const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
   words: ({ lesson }) => wordsFindings(lesson),
   order: ({ lesson }) => orderFindings(lesson),
   promise: ({ lesson, plan }) => promiseFindings(lesson, plan),
+  standing: ({ lesson }) => standingFindings(lesson),
   claim: ({ lesson }) => claimFindings(lesson),
   film: ({ lesson }) => filmFindings(lesson),
   talk: ({ lesson, heard }) => talkFindings(lesson, heard),

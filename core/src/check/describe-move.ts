@@ -1,13 +1,13 @@
 import { partsOf } from '../dose/dose';
 import { regionName } from '../face/regions';
-import type { Step } from '../lesson/lesson.schema';
+import type { MoveStep } from '../lesson/lesson.schema';
 
 /**
  * Words for a move from its own fields.
  *
  * @example describeMove(step) // 'Stroke the neck. {reps} times. First your {side}, then your {other side}.'
  */
-export function describeMove(step: Step): string {
+export function describeMove(step: MoveStep): string {
   const { move } = step;
   const how = move.how ? move.how.replace(/\s*[.]?$/, '.') : `${capital(move.action)} the ${regionName(move.region)}.`;
   const parts = partsOf(step.sidePlan);

@@ -1,12 +1,12 @@
 import { exactly } from '../dose/dose';
 import { applyChange } from '../lesson/change';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import type { Segment } from '../lesson/segment.schema';
 import { aFilmedLesson, aSegment, aStep, reps } from '../testing';
 import type { Found } from './finding';
 import { filmFindings } from './film-findings';
 
-const step = (change: Partial<Step> = {}): Step => aStep('a', { dose: reps(5, 2000), ...change });
+const step = (change: Partial<MoveStep> = {}): MoveStep => aStep('a', { dose: reps(5, 2000), ...change });
 const filmed = (segments: Segment[], change: Partial<Lesson> = {}): Lesson =>
   aFilmedLesson({ steps: [step()], segments, ...change });
 const beats = (from: number, n: number, every = 2000) => Array.from({ length: n }, (_, i) => from + (i + 1) * every);
@@ -98,7 +98,7 @@ describe('a filmed lesson', () => {
     });
     const [found] = filmFindings(lesson);
     expect(found!.message).toBe('Slipway: 0:10 planned, 0:04 on the film.');
-    expect(mended(lesson, found!).steps[0]!.dose).toEqual({
+    expect(movesOf(mended(lesson, found!).steps)[0]!.dose).toEqual({
       ...hold,
       holdMs: { low: 4000, planned: 4000, high: 10_000 },
     });

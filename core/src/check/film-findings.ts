@@ -1,7 +1,7 @@
 import { changesSide, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
 import type { Change } from '../lesson/change.schema';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { filmedWork, type FilmedWork } from '../schedule/filmed-work';
 import { doseFor, partMs } from '../schedule/schedule';
 import { timelineOf } from '../schedule/timeline';
@@ -24,13 +24,13 @@ export function filmFindings(lesson: Lesson): Found[] {
   const byStep = new Map<string, FilmedWork[]>();
   for (const one of filmedWork(timeline.passages))
     if (!byStep.get(one.stepId)?.push(one)) byStep.set(one.stepId, [one]);
-  return lesson.steps.flatMap((step) => {
+  return movesOf(lesson.steps).flatMap((step) => {
     const work = byStep.get(step.id);
     return work ? stepFindings(step, work) : [notMarked(step, timeline.durationMs)];
   });
 }
 
-function notMarked(step: Step, durationMs: number): Found {
+function notMarked(step: MoveStep, durationMs: number): Found {
   return {
     rule: 'step-not-marked',
     place: { on: 'cut', cutId: 'full', stepId: step.id, side: null, startMs: 0, endMs: durationMs },
@@ -39,7 +39,7 @@ function notMarked(step: Step, durationMs: number): Found {
   };
 }
 
-function stepFindings(step: Step, work: readonly FilmedWork[]): Found[] {
+function stepFindings(step: MoveStep, work: readonly FilmedWork[]): Found[] {
   const findings: Found[] = [];
   const parts = partsOf(step.sidePlan);
   const of = (side: WorkedSide): FilmedWork | undefined => work.find((one) => one.side === side);
@@ -60,7 +60,7 @@ function placeOf({ stepId, side, startMs, endMs }: FilmedWork): CutPlace {
   return { on: 'cut', cutId: 'full', stepId, side, startMs, endMs };
 }
 
-function oneSide(step: Step, there: FilmedWork): Found {
+function oneSide(step: MoveStep, there: FilmedWork): Found {
   const [is, missing] = there.side === 'left' ? (['left', 'right'] as const) : (['right', 'left'] as const);
   return {
     rule: 'side-not-filmed',
@@ -82,7 +82,7 @@ function oneSide(step: Step, there: FilmedWork): Found {
 }
 
 /** Second sides are habitually shorter (common practice, no source): what viewers copy. */
-function uneven(step: Step, left: FilmedWork, right: FilmedWork): Found[] {
+function uneven(step: MoveStep, left: FilmedWork, right: FilmedWork): Found[] {
   // A plan that is uneven itself is told as such.
   const planned = (side: 'left' | 'right'): string => `${countOf(step, side)}/${partMs(step, side)}`;
   if (planned('left') !== planned('right')) return [];
@@ -103,7 +103,7 @@ function uneven(step: Step, left: FilmedWork, right: FilmedWork): Found[] {
   ];
 }
 
-function againstPlan(step: Step, side: WorkedSide, one: FilmedWork): Found[] {
+function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[] {
   const planned = countOf(step, side);
   const dose = doseFor(step, side);
   const name = nameOf(step, side);
@@ -136,16 +136,16 @@ function againstPlan(step: Step, side: WorkedSide, one: FilmedWork): Found[] {
 const isOff = (ms: number, plannedMs: number): boolean =>
   Math.abs(ms - plannedMs) > Math.max(DRIFT_MS, DRIFT_SHARE * plannedMs);
 
-function countOf(step: Step, side: WorkedSide): number {
+function countOf(step: MoveStep, side: WorkedSide): number {
   const dose = doseFor(step, side);
   return repetitionsOf(dose) * dose.sets.planned * sidesIn(side);
 }
 
-function nameOf(step: Step, side: WorkedSide): string {
+function nameOf(step: MoveStep, side: WorkedSide): string {
   return side === 'left' || side === 'right' ? `${step.move.name}, your ${side}` : step.move.name;
 }
 
-function doseRepair(step: Step, side: WorkedSide, value: Dose, label: string): Repair {
+function doseRepair(step: MoveStep, side: WorkedSide, value: Dose, label: string): Repair {
   const field = side === 'right' && step.rightDose ? 'rightDose' : 'dose';
   const change: Change = { kind: 'set_step', stepId: step.id, field, value };
   return { label, change };

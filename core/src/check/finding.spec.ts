@@ -1,6 +1,6 @@
 import { applyChange } from '../lesson/change';
 import { framingOf, widestFraming } from '../move/framing';
-import { aLesson, aMove, aStep, reps } from '../testing';
+import { aLesson, aMove, aStep, reps, way } from '../testing';
 import { findingsOf, setAside, SetAsideError, sorted, type Finding, type Found } from './finding';
 import { groupsOf } from './groups';
 import { replaceWords, wordsAt } from './replace-words';
@@ -144,18 +144,16 @@ describe('words that are replaced', () => {
 describe('framing', () => {
   // Common practice, no source: the lowest region that is touched decides.
   it('goes by the lowest region, unless the move says otherwise', () => {
-    expect(framingOf(aMove({ region: 'cheek', direction: null }))).toBe('face');
-    expect(framingOf(aMove({ region: 'nape', direction: null }))).toBe('face_neck');
-    expect(framingOf(aMove({ region: 'ear', direction: { from: 'ear', to: 'collarbone', words: '' } }))).toBe(
-      'face_chest',
-    );
-    expect(framingOf(aMove({ region: 'cheek', direction: null, framing: 'face_chest' }))).toBe('face_chest');
+    expect(framingOf(aMove({ region: 'cheek', route: [] }))).toBe('face');
+    expect(framingOf(aMove({ region: 'nape', route: [] }))).toBe('face_neck');
+    expect(framingOf(aMove({ region: 'ear', route: way('ear', 'collarbone') }))).toBe('face_chest');
+    expect(framingOf(aMove({ region: 'cheek', route: [], framing: 'face_chest' }))).toBe('face_chest');
   });
 
   it('is one wide enough for all', () => {
-    expect(
-      widestFraming([aMove({ region: 'cheek', direction: null }), aMove({ region: 'neck', direction: null })]),
-    ).toBe('face_neck');
+    expect(widestFraming([aMove({ region: 'cheek', route: [] }), aMove({ region: 'neck', route: [] })])).toBe(
+      'face_neck',
+    );
     expect(widestFraming([])).toBe('face');
   });
 });

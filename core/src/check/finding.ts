@@ -5,6 +5,7 @@ import type { Change } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { SetAside } from '../lesson/set-aside.schema';
 import { filled } from '../speech/fields';
+import type { Area } from '../schedule/areas';
 import type { CutMs, TakeMs } from '../time/clocks';
 import { ruleOf, type RuleId, type Severity } from './rules';
 
@@ -70,6 +71,9 @@ export interface Found {
   readonly about?: string;
   /** What it rests on; its message where that says all of it. */
   readonly restsOn?: unknown;
+  /** What of the body it is about, and what was seen there: of rules that go by where the hand goes. */
+  readonly areas?: readonly Area[];
+  readonly because?: string;
 }
 
 /** One result of a check: how bad, where, what was seen, and what can be done. */
@@ -80,9 +84,15 @@ export interface Finding {
   readonly basis: string;
   readonly severity: Severity;
   readonly rule: RuleId;
+  /** Which of several things that a rule finds at one place: the id of a caution; empty where there is one. */
+  readonly about: string;
   readonly place: FindingPlace;
   readonly message: string;
   readonly repairs: readonly Repair[];
+  /** What of the body it is about; empty where it is about something else. */
+  readonly areas: readonly Area[];
+  /** What was seen that calls for it, in a few words; empty where the message says it. */
+  readonly because: string;
 }
 
 /**
@@ -94,7 +104,7 @@ export interface Finding {
 export function findingsOf(lesson: Pick<Lesson, 'steps'>, found: readonly Found[]): Finding[] {
   const steps = new Map(lesson.steps.map((step) => [step.id, step]));
   const known = new Map<string, number>();
-  const findings = found.map(({ rule, severity, place, about, message, repairs, restsOn }): Finding => {
+  const findings = found.map(({ rule, severity, place, about, message, repairs, restsOn, areas, because }): Finding => {
     const step = steps.get(place.stepId ?? '');
     const name = `${rule}@${nameOf(place)}${about === undefined ? '' : `:${about}`}`;
     const before = known.get(name) ?? 0;
@@ -104,8 +114,11 @@ export function findingsOf(lesson: Pick<Lesson, 'steps'>, found: readonly Found[
       basis: digestOf(restsOn ?? message),
       severity: severity ?? ruleOf(rule).severity,
       rule,
+      about: about ?? '',
       place,
       message,
+      areas: areas ?? [],
+      because: because ?? '',
       repairs: step ? repairs.map((one) => ({ ...one, label: filled(one.label, step) })) : repairs,
     };
   });

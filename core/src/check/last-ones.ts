@@ -1,17 +1,21 @@
-import type { Lesson } from '../lesson/lesson.schema';
+import { nameOfStep, type Lesson } from '../lesson/lesson.schema';
 import { sentencesOf } from '../schedule/talk';
 import type { Found } from './finding';
+import { workOf } from './numbers';
 import { replaceWords } from './replace-words';
 
 const PARTS = ['before', 'during', 'after'] as const;
 
 /** "The last move" is only true at the end. @example lastOnes(lesson)[0]?.rule // 'not-the-last' */
-export function lastOnes({ steps }: Lesson): Found[] {
+export function lastOnes(lesson: Lesson): Found[] {
+  const { steps } = lesson;
   const findings: Found[] = [];
+  // What closes a lesson may follow its last move.
+  const work = workOf(lesson);
   steps.forEach((step, at) => {
     for (const part of PARTS) {
       const match = /\b(?:the )?(?:last|final) (?:move|exercise|step|technique)\b/i.exec(step.narration[part]);
-      const more = steps.length - 1 - at;
+      const more = work.filter((one) => steps.indexOf(one) > at).length;
       if (match && more > 0)
         findings.push({
           rule: 'not-the-last',
@@ -49,7 +53,7 @@ export function lastThenMore(lesson: Lesson): Found[] {
       findings.push({
         rule: 'last-then-more',
         place,
-        message: `“${last[0]}”, and then “${more}”: ${step.move.name} goes on after its last one.`,
+        message: `“${last[0]}”, and then “${more}”: ${nameOfStep(step)} goes on after its last one.`,
         repairs: out ? [{ label: `Leave out “${sentence}”`, change: out }] : [],
       });
     });

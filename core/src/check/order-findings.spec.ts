@@ -1,21 +1,23 @@
 import type { Move } from '../move/move.schema';
 import { SCHOOL_IDS, SCHOOLS } from '../school/schools';
-import { aLesson, aMove, aStep } from '../testing';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { aLesson, aMove, aStep, way } from '../testing';
+import type { Lesson, MoveStep } from '../lesson/lesson.schema';
 import { orderFindings, otherSchools } from './order-findings';
 
-const step = (id: string, move: Partial<Move> = {}, change: Partial<Step> = {}): Step =>
+const step = (id: string, move: Partial<Move> = {}, change: Partial<MoveStep> = {}): MoveStep =>
   aStep(id, {
     move: aMove({ id, name: id, region: 'cheek', pressure: 'feather', slip: true, framing: 'face_chest', ...move }),
     sidePlan: 'left_right',
     ...change,
   });
-const ruled = (school: Lesson['school'], ...steps: Step[]): string[] =>
-  orderFindings(aLesson({ school, steps })).map((one) => `${one.rule} ${one.place.stepId ?? ''}`.trim());
+const ruled = (school: Lesson['school'], ...steps: MoveStep[]): string[] =>
+  orderFindings(aLesson({ school, steps, opening: 'A little oil first.' })).map((one) =>
+    `${one.rule} ${one.place.stepId ?? ''}`.trim(),
+  );
 const about = (rule: string, found: readonly string[]): string[] =>
   found.filter((one) => one.startsWith(`${rule} `)).map((one) => one.slice(rule.length + 1));
-const towards = (from: Move['region'], to: Move['region']): Pick<Move, 'direction'> => ({
-  direction: { from, to, words: '' },
+const towards = (from: Move['region'], to: Move['region']): Pick<Move, 'route'> => ({
+  route: way(from, to),
 });
 
 const hollows = step('hollows', { region: 'collarbone', action: 'press' });
@@ -71,11 +73,11 @@ describe('what a school says of an order', () => {
   });
 
   it('finds a tool that is put down and taken up again, and a framing that changes back', () => {
-    const stone = (id: string): Step => step(id, { tool: 'stone', action: 'stroke' });
+    const stone = (id: string): MoveStep => step(id, { tool: 'stone', action: 'stroke' });
     const roller = step('roller', { tool: 'roller', action: 'roll' });
     expect(about('tool-again', ruled('tool_glide', stone('a'), roller, stone('b')))).toEqual(['b']);
     expect(about('tool-again', ruled('tool_glide', stone('a'), stone('b'), roller))).toEqual([]);
-    const near = (id: string): Step => step(id, { framing: 'face' });
+    const near = (id: string): MoveStep => step(id, { framing: 'face' });
     const wide = step('wide', { framing: 'face_chest' });
     expect(about('framing-again', ruled('holds', near('a'), wide, near('b')))).toEqual(['b']);
   });
@@ -124,7 +126,8 @@ describe('what a school says of touch', () => {
     const drag = step('drag', towards('eye', 'jaw'));
     const lift = step('lift', towards('jaw', 'eye'));
     expect(about('direction', ruled('downward', up))).toEqual(['up']);
-    expect(about('direction', ruled('open_drains_first', up))).toEqual([]);
+    expect(about('direction', ruled('open_drains_first', up))).toEqual(['up']);
+    expect(about('direction', ruled('open_drains_first', up, down))).toEqual([]);
     expect(about('direction', ruled('upward_then_drain', drag, lift))).toEqual(['drag']);
     expect(about('direction', ruled('downward', drag, lift))).toEqual(['lift']);
   });

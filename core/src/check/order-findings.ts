@@ -1,13 +1,17 @@
-import { regionName } from '../face/regions';
+import { areaName, crossedBy, type Waypoint } from '../face/areas';
+import { regionName, type Region } from '../face/regions';
+import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
+import { legsOf, touches, waypointsOf } from '../move/way';
+import { areasOf, type Area } from '../schedule/areas';
 import type { Found } from './finding';
 import type { RuleId } from './rules';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
-import { PRESSURES } from '../move/move.schema';
+import { PRESSURES, type Pressure } from '../move/move.schema';
 import { isImplement } from '../move/tool';
-import { rankOf, rolesOf } from '../school/roles';
+import { ranksOf, rolesOf, type Role } from '../school/roles';
 import type { School } from '../school/school.schema';
-import { SCHOOLS, schoolOf, SCHOOL_IDS } from '../school/schools';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { SCHOOLS, SCHOOL_IDS } from '../school/schools';
+import { schoolOf } from '../caution/school-of';
 
 /**
  * Where the order, the directions and the pressure of a lesson go against its own school.
@@ -15,20 +19,26 @@ import type { Lesson, Step } from '../lesson/lesson.schema';
  * @example orderFindings(lesson)[0]?.rule // 'drain-not-opened'
  */
 export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson)): Found[] {
-  const { steps } = lesson;
+  const steps = movesOf(lesson.steps);
   const roles = rolesOf(steps, school);
+  const ranks = ranksOf(steps, school);
   const findings: Found[] = [];
-  const add = (rule: RuleId, step: Step | null, message: string, repairs: Found['repairs'] = []): void =>
+  const add: Add = (rule, step, message, more = {}): void =>
     void findings.push({
       rule,
       place: { on: 'plan', stepId: step?.id ?? null, part: 'order' },
       message,
-      repairs,
+      repairs: [],
+      ...more,
     });
 
-  const opened = new Set(steps.filter((_, at) => roles[at] === 'opening').map((step) => step.move.region));
+  const opened = new Set<Region>(
+    steps.flatMap((step, at) =>
+      roles[at] === 'opening' ? [step.move.region, ...areasOf(step).map((one) => one.region)] : [],
+    ),
+  );
   // A breath or a pose that has no place in the order is no work yet.
-  const firstWork = steps.findIndex((step, at) => roles[at] === 'work' && rankOf(step, school) !== null);
+  const firstWork = steps.findIndex((_, at) => ranks[at] !== null);
   if (school.drainage.opens.length > 0 && firstWork >= 0) {
     const missing = school.drainage.opens.filter((region) => !opened.has(region));
     if (missing.length === school.drainage.opens.length)
@@ -38,14 +48,10 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
         `${steps[firstWork]!.move.name} sends work on before anything is opened. ${school.name} opens ${listed(missing)} first.`,
       );
     steps.forEach((step, at) => {
-      const to = step.move.direction?.to;
-      if (roles[at] !== 'work' || !to || !missing.includes(to) || missing.length === school.drainage.opens.length)
-        return;
-      add(
-        'drain-not-opened',
-        step,
-        `${step.move.name} goes down to the ${regionName(to)}, which was not opened before.`,
-      );
+      if (roles[at] !== 'work' || missing.length === school.drainage.opens.length) return;
+      const to = step.move.route.slice(1).find((stop) => missing.includes(stop.region))?.region;
+      if (!to) return;
+      add('drain-not-opened', step, `${step.move.name} leads to the ${regionName(to)}, which was not opened before.`);
     });
   }
   steps.forEach((step, at) => {
@@ -54,7 +60,11 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
         'opened-late',
         step,
         `${step.move.name} opens the ${regionName(step.move.region)} after the work has begun.`,
-        [{ label: 'Move it to the front', change: { kind: 'place_step', stepId: step.id, afterStepId: null } }],
+        {
+          repairs: [
+            { label: 'Move it to the front', change: { kind: 'place_step', stepId: step.id, afterStepId: null } },
+          ],
+        },
       );
   });
   if (school.drainage.closingNeeded && steps.length > 0 && !roles.includes('closing'))
@@ -64,11 +74,16 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       `Nothing leads down at the end. ${school.name} closes by the ${listed(school.drainage.closes)}.`,
     );
 
-  let before: { step: Step; rank: number } | null = null;
+  let before: { step: MoveStep; rank: number } | null = null;
   steps.forEach((step, at) => {
-    const rank = roles[at] === 'work' ? rankOf(step, school) : null;
+    const rank = ranks[at] ?? null;
     if (rank === null) return;
-    if (before && rank < before.rank)
+    // The next area may begin anew once the one before is soothed: the last phase but the closing.
+    const nextArea =
+      school.soothesEachArea &&
+      before?.step.move.region !== step.move.region &&
+      (before?.rank ?? 0) >= school.phases.length - 2;
+    if (before && rank < before.rank && !nextArea)
       add(
         'jump-back',
         step,
@@ -87,7 +102,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       `The framing goes back to ${FRAMING_NAMES[framingOf(step.move)]} for ${step.move.name}. One framing wide enough for all saves the change.`,
     ),
   );
-  let oily: Step | null = null;
+  let oily: MoveStep | null = null;
   for (const step of steps) {
     if (step.move.needsDry && oily)
       add(
@@ -97,85 +112,205 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       );
     if (step.move.slip || step.product !== 'none') oily ??= step;
   }
-  for (const step of steps) rulesOfTouch(step, school, add);
+  dryBegin(steps, roles, school, add);
+  for (const [at, step] of steps.entries()) {
+    rulesOfTouch(step, add);
+    rulesOfSchool(step, roles[at]!, school, add, steps.slice(at + 1).some(leadsDownTheNeck));
+  }
+  slipMissing(lesson, add);
   return findings;
 }
 
-type Add = (rule: RuleId, step: Step, message: string) => void;
+type Add = (rule: RuleId, step: MoveStep | null, message: string, more?: Partial<Found>) => void;
 
-function rulesOfTouch(step: Step, school: School, add: Add): void {
+/** A school that opens dry and then takes slip: oil before the work has begun is too early. */
+function dryBegin(steps: readonly MoveStep[], roles: readonly Role[], school: School, add: Add): void {
+  if (school.product !== 'dry_then_slip') return;
+  steps.forEach((step, at) => {
+    if (roles[at] === 'opening' && step.product !== 'none')
+      add('product-early', step, `${step.move.name} opens with oil on the skin; ${school.name} opens dry.`);
+  });
+}
+
+const OIL = /\b(?:oil|cream|serum|balm|lotion|gel|butter|slip|slippery|drag)/i;
+
+/** Skin is dragged where nothing was put on and nobody says so; once, at the first step that glides. */
+function slipMissing(lesson: Lesson, add: Add): void {
+  let words = lesson.opening;
+  for (const step of lesson.steps) {
+    words += `\n${step.narration.before}`;
+    if (step.kind === 'product' || (isMove(step) && step.product !== 'none') || OIL.test(words)) return;
+    if (!isMove(step) || !step.move.slip) continue;
+    const say = 'A few drops of oil first, so that the skin is not dragged.';
+    add('slip-missing', step, `${step.move.name} glides, and nothing is put on before it.`, {
+      place: { on: 'plan', stepId: step.id, part: 'before' },
+      because: 'glides over skin that nothing was put on',
+      areas: areasOf(step),
+      repairs: [
+        {
+          label: 'Put oil on first',
+          change: { kind: 'set_step', stepId: step.id, field: 'product', value: 'apply' },
+        },
+        {
+          label: `Say “${say}”`,
+          change: {
+            kind: 'set_step',
+            stepId: step.id,
+            field: 'narration',
+            value: { ...step.narration, before: `${say} ${step.narration.before}`.trim() },
+          },
+        },
+      ],
+    });
+    return;
+  }
+}
+
+const moreThan = (pressure: Pressure, most: Pressure): boolean => PRESSURES.indexOf(pressure) > PRESSURES.indexOf(most);
+
+/** Front and side of the neck: the back is the nape. */
+const atNeck = ({ region }: Area): boolean => region === 'neck';
+
+/**
+ * What no school does: a neck that is pressed, both of its sides at once, an eye that is pressed. By the areas that a
+ * hand crosses, whatever the step is called (general knowledge, no source).
+ */
+function rulesOfTouch(step: MoveStep, add: Add): void {
   const { move } = step;
-  if (move.backAndForth && !school.backAndForth)
-    add('back-and-forth', step, `${move.name} goes back and forth; ${school.name} strokes one way only.`);
-  if (PRESSURES.indexOf(move.pressure) > PRESSURES.indexOf(school.mostPressure))
-    add(
-      'pressure',
-      step,
-      `${move.name} is done with ${move.pressure} pressure; ${school.name} stays at ${school.mostPressure}.`,
-    );
-  if (move.region === 'neck' && ['medium', 'firm'].includes(move.pressure))
-    add(
-      'neck-pressure',
-      step,
-      `${move.name} presses the neck with ${move.pressure} pressure. On the neck only feather strokes are safe.`,
-    );
-  if (move.region === 'neck' && step.sidePlan === 'both' && move.action !== 'stretch' && move.action !== 'breathe')
+  if (!touches(move)) return;
+  const areas = areasOf(step);
+  const neck = areas.filter(atNeck);
+  const pressed = neck.filter((one) => moreThan(one.pressure, 'light'));
+  const grips = ['press', 'pinch', 'knead'].includes(move.action) ? neck : [];
+  const hard = pressed.length > 0 ? pressed : grips;
+  if (hard.length > 0) {
+    const how =
+      pressed.length > 0
+        ? `with ${hardest(hard)} pressure`
+        : `by ${move.action === 'press' ? 'pressing' : move.action === 'pinch' ? 'pinching' : 'kneading'}`;
+    add('neck-pressure', step, `${move.name} works the ${namesOf(hard)} ${how}. Only feather strokes are safe there.`, {
+      areas: hard,
+      because: `works the ${namesOf(hard)} ${how}`,
+    });
+  }
+  const sides = new Set(neck.map((one) => one.side));
+  if (sides.has('left') && sides.has('right') && atOnce(step)) {
+    const feather = neck.every((one) => one.pressure === 'feather');
     add(
       'neck-both-sides',
       step,
-      `${move.name} works both sides of the neck at once. One side at a time, never both together.`,
+      feather
+        ? `${move.name} strokes both sides of the neck at once. One side at a time is safer.`
+        : `${move.name} works both sides of the neck at once. One side at a time, never both together.`,
+      {
+        ...(feather ? { severity: 'should' as const } : {}),
+        areas: neck,
+        because: 'works both sides of the neck at once',
+      },
     );
-  if (move.region === 'eye' && ['medium', 'firm'].includes(move.pressureBy.eye ?? move.pressure))
+  }
+  const eye = areas.filter(({ region, pressure }) => region === 'eye' && moreThan(pressure, 'light'));
+  if (eye.length > 0)
     add(
       'eye-pressure',
       step,
-      `${move.name} presses near the eye with ${move.pressure} pressure. Feather or light there.`,
+      `${move.name} presses ${namesOf(eye)} with ${hardest(eye)} pressure. Feather or light there.`,
+      { areas: eye, because: `presses at the eye with ${hardest(eye)} pressure` },
     );
-  const way = wayOf(step);
-  if (move.region === 'neck' && way === 'up' && school.neck === 'down')
-    add('direction', step, `${move.name} strokes up the neck; ${school.name} goes down only.`);
-  if (move.region === 'neck' && way === 'down' && school.neck === 'up')
-    add('direction', step, `${move.name} strokes down the neck; ${school.name} goes up.`);
-  if (way === 'down' && school.face === 'up' && !LOW.has(move.region) && move.action !== 'drain')
-    add('direction', step, `${move.name} drags the ${regionName(move.region)} down; ${school.name} lifts up and out.`);
-  if (way === 'up' && school.face === 'down' && !LOW.has(move.region))
-    add('direction', step, `${move.name} strokes up; ${school.name} works downward.`);
-  if (school.product === 'slip' && ['stroke', 'roll'].includes(move.action) && !move.slip)
+}
+
+function atOnce({ sidePlan }: MoveStep): boolean {
+  return sidePlan === 'both';
+}
+
+function hardest(areas: readonly Area[]): Pressure {
+  return areas.reduce((most, one) => (moreThan(one.pressure, most) ? one.pressure : most), areas[0]!.pressure);
+}
+
+function namesOf(areas: readonly Area[]): string {
+  return listed([...new Set(areas.map((one) => areaName(one)))]);
+}
+
+/** Directions, pressure, tools and slip as the lesson's own school has them, exceptions by region included. */
+function rulesOfSchool(step: MoveStep, role: Role, school: School, add: Add, ledDown: boolean): void {
+  const { move } = step;
+  const areas = areasOf(step);
+  const excepted = (rule: School['exceptions'][number]['rule'], region: Region = move.region): boolean =>
+    school.exceptions.some((one) => one.rule === rule && one.regions.includes(region));
+  if (move.backAndForth && !school.backAndForth && !excepted('back-and-forth'))
+    add('back-and-forth', step, `${move.name} goes back and forth; ${school.name} strokes one way only.`);
+  const firm = touches(move)
+    ? areas.filter((one) => moreThan(one.pressure, school.mostPressure) && !excepted('pressure', one.region))
+    : [];
+  if (firm.length > 0)
+    add(
+      'pressure',
+      step,
+      `${move.name} is done with ${hardest(firm)} pressure; ${school.name} stays at ${school.mostPressure}.`,
+      { areas: firm },
+    );
+  if (isImplement(move.tool) && !school.tools.includes(move.tool) && !excepted('tool'))
+    add('other-tool', step, `${move.name} takes a ${move.tool}; ${school.name} does without.`);
+  if (!excepted('direction')) directions(step, role, school, add, ledDown);
+  if (
+    school.product === 'slip' &&
+    ['stroke', 'roll'].includes(move.action) &&
+    touches(move) &&
+    !move.slip &&
+    !excepted('no-slip')
+  )
     add('no-slip', step, `${move.name} glides without slip; ${school.name} always uses some.`);
 }
 
-const LOW: ReadonlySet<string> = new Set(['chest', 'collarbone', 'shoulder', 'neck', 'nape', 'ear']);
-/** From chest to crown: what lies higher comes later. */
-const HEIGHT: readonly string[] = [
-  'chest',
-  'shoulder',
-  'collarbone',
-  'neck',
-  'nape',
-  'under_chin',
-  'chin',
-  'jaw',
-  'lips',
-  'tongue',
-  'mouth',
-  'cheek',
-  'nose',
-  'ear',
-  'eye',
-  'temple',
-  'brow',
-  'forehead',
-  'scalp',
-];
-
-function wayOf({ move }: Step): 'up' | 'down' | null {
-  if (!move.direction) return null;
-  const by = HEIGHT.indexOf(move.direction.to) - HEIGHT.indexOf(move.direction.from);
-  return by > 0 ? 'up' : by < 0 ? 'down' : null;
+/**
+ * Legs that go against the school: up or down the neck, down the face, in towards the middle. One finding a step.
+ *
+ * @param ledDown whether a later step leads down the neck again.
+ */
+function directions(step: MoveStep, role: Role, school: School, add: Add, ledDown: boolean): void {
+  const { move, sidePlan } = step;
+  const legs = legsOf(move, sidePlan);
+  const stops = waypointsOf(move, sidePlan);
+  const against = (message: string): void => add('direction', step, message);
+  let up = false;
+  for (const [at, ways] of legs.entries()) {
+    const [from, to] = [stops[at]!.region, stops[at + 1]!.region];
+    const neck = crossesNeck(stops[at]!, stops[at + 1]!);
+    if (neck) {
+      if (ways.includes('up') && school.neck === 'down')
+        return against(`${move.name} strokes up the neck; ${school.name} goes down only.`);
+      if (ways.includes('down') && school.neck === 'up')
+        return against(`${move.name} strokes down the neck; ${school.name} goes up.`);
+      up ||= ways.includes('up');
+      continue;
+    }
+    // The way down of a drain, and what closes a lesson, is meant to go down.
+    if (LOW.has(from) || LOW.has(to) || move.action === 'drain' || role === 'closing' || role === 'finish') continue;
+    if (ways.includes('down') && school.face === 'up')
+      return against(`${move.name} drags the ${regionName(move.region)} down; ${school.name} lifts up and out.`);
+    if (ways.includes('up') && school.face === 'down')
+      return against(`${move.name} strokes up; ${school.name} works downward.`);
+    if (ways.includes('in') && !ways.includes('out') && school.face === 'out')
+      return against(`${move.name} strokes in towards the middle; ${school.name} goes out from it.`);
+  }
+  const last = legs[legs.length - 1];
+  if (up && school.neck === 'up_then_down' && !last?.includes('down') && !ledDown)
+    against(`${move.name} ends up the neck; ${school.name} leads up and then down again, or down only.`);
 }
 
+function leadsDownTheNeck({ move, sidePlan }: MoveStep): boolean {
+  const stops = waypointsOf(move, sidePlan);
+  return legsOf(move, sidePlan).some((ways, at) => ways.includes('down') && crossesNeck(stops[at]!, stops[at + 1]!));
+}
+
+function crossesNeck(from: Waypoint, to: Waypoint): boolean {
+  return crossedBy([from, to]).some(({ region }) => region === 'neck' || region === 'nape');
+}
+
+const LOW: ReadonlySet<Region> = new Set(['chest', 'collarbone', 'shoulder', 'neck', 'nape']);
+
 /** Steps at which something that was left comes back: tool or framing, each counted when it returns. */
-function backAndForth(steps: readonly Step[], of: (step: Step) => string | null): Step[] {
+function backAndForth(steps: readonly MoveStep[], of: (step: MoveStep) => string | null): MoveStep[] {
   const left = new Set<string>();
   let current: string | null = null;
   return steps.filter((step) => {

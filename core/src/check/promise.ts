@@ -1,9 +1,10 @@
 import type { Found } from './finding';
+import { moveCounts } from './numbers';
 import { replaceWords } from './replace-words';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import type { FoundPromise } from '../narration/reading';
-import { schoolOf } from '../school/schools';
+import { schoolOf } from '../caution/school-of';
 import { NUMBER_NAMES } from '../speech/number-names';
 import { clock } from '../time/clock';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -112,8 +113,10 @@ interface Broken {
 
 function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: string, text: string): Broken | null {
   if (promise.kind === 'moves') {
-    const kept = lesson.steps.length;
-    return kept > 0 && (kept < promise.low || kept > promise.high)
+    const counts = moveCounts(lesson);
+    if (counts.length === 0 || counts.some((one) => one >= promise.low && one <= promise.high)) return null;
+    const kept = counts.reduce((best, one) => (off(one, promise) < off(best, promise) ? one : best));
+    return kept > 0
       ? {
           message: `“${words}”, and there ${kept === 1 ? 'is one' : `are ${kept}`}.`,
           kept,
@@ -139,6 +142,11 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
     share: minutes / promise.low,
     soFar: `“${words}” is promised; it runs ${clock(plan.totalMs)} so far.`,
   };
+}
+
+/** How far a count is from what is promised. */
+function off(count: number, { low, high }: FoundPromise): number {
+  return Math.max(low - count, count - high, 0);
 }
 
 /** The words with another figure in the place of theirs, a word for a word; null where that is not plain. */

@@ -1,49 +1,45 @@
-import { aLesson, aMove, aStep } from '../testing';
+import { aLesson, aMove, aStep, way } from '../testing';
 import { readFirst } from './read-first';
 
 describe('the list to read first', () => {
-  const moveOf = (name: string) => aMove({ name, region: 'neck', cautions: ['Never on the pulse.'] });
-  const steps = [aStep('s1', { move: moveOf('Slipway') }), aStep('s2', { move: moveOf('Long jetty') })];
+  const slipway = aStep('s1', {
+    move: aMove({
+      name: 'Slipway',
+      cautions: ['Never on the pulse.', 'Mind your collar.'],
+      route: way('ear', 'collarbone'),
+    }),
+  });
+  const jetty = aStep('s2', { move: aMove({ name: 'Long jetty', cautions: ['Mind your collar.'], tool: 'none' }) });
+  const puff = aStep('s3', {
+    move: aMove({ name: 'Puffin', region: 'cheek', action: 'puff', cautions: ['Own words.'] }),
+  });
+  const lesson = aLesson({ steps: [slipway, jetty, puff] });
 
-  it('says what every lesson needs, and what its regions and actions need', () => {
-    const list = readFirst(aLesson({ steps }));
+  it('begins with what every lesson needs, then the strongest first', () => {
+    const list = readFirst(lesson);
     expect(list[0]).toContain('not treatment');
-    expect(list.some((line) => line.startsWith('Neck:'))).toBeTrue();
-    expect(list.some((line) => line.startsWith('Eyes:'))).toBeFalse();
-    expect(readFirst(aLesson({ steps: [] })).length).toBe(3);
-  });
-
-  // General knowledge, no source: what is asked of whom, by region, action and tool.
-  const said = (move: Parameters<typeof aMove>[0]): string[] =>
-    readFirst(aLesson({ steps: [aStep('s', { move: aMove({ region: 'cheek', action: 'hold', ...move }) })] })).slice(3);
-  const begins = (move: Parameters<typeof aMove>[0]): string[] => said(move).map((line) => line.split(/[:,]/)[0]!);
-
-  it('warns of the neck, the jaw and the eyes wherever they are worked, or worked towards', () => {
-    expect(begins({})).toEqual([]);
-    for (const region of ['neck', 'nape', 'collarbone'] as const)
-      expect(begins({ region })).withContext(region).toEqual(['Neck']);
-    expect(begins({ region: 'jaw' })).toEqual(['Jaw pain']);
-    for (const region of ['eye', 'brow'] as const) expect(begins({ region })).withContext(region).toEqual(['Eyes']);
-    for (const region of ['cheek', 'forehead', 'ear', 'lips', 'chin'] as const)
-      expect(begins({ region })).withContext(region).toEqual([]);
-    expect(begins({ region: 'ear', action: 'stroke', direction: { from: 'ear', to: 'neck' } as never })).toEqual([
+    expect(list.slice(1).map((line) => line.split(/[:,]/)[0])).toEqual([
+      'Draining strokes',
       'Neck',
+      'Puffing and long breath',
+      'Recent injections',
+      'Mind your collar (Slipway',
+      'Own words (Puffin).',
     ]);
+    expect(readFirst(aLesson({ steps: [] })).length).toBe(1);
   });
 
-  it('warns of draining, of breath and of cold by what is done and with what', () => {
-    expect(begins({ action: 'drain' })).toEqual(['Draining strokes']);
-    expect(said({ action: 'drain' })[0]).toMatch(/fever or infection, thrombosis, heart or kidney failure, cancer/);
-    for (const action of ['puff', 'breathe'] as const)
-      expect(begins({ action })).withContext(action).toEqual(['Breath']);
-    for (const tool of ['stone', 'roller', 'spoon'] as const)
-      expect(begins({ tool })).withContext(tool).toEqual(['Cold tools']);
-    for (const action of ['stroke', 'hold', 'press', 'tap'] as const)
-      expect(begins({ action })).withContext(action).toEqual([]);
+  it('says each danger once: a move’s own caution that is said already is left out, the others name their moves', () => {
+    const own = readFirst(lesson).filter((line) => line.includes('Slipway'));
+    expect(own).toEqual(['Mind your collar (Slipway, Long jetty).']);
   });
 
-  it('says a caution of several moves once, with their names', () => {
-    const own = readFirst(aLesson({ steps })).filter((line) => line.includes('Slipway'));
-    expect(own).toEqual(['Never on the pulse (Slipway, Long jetty).']);
+  it('names only what is shown', () => {
+    const shown = readFirst(lesson, new Set(['s3']));
+    expect(shown.map((line) => line.split(/[:,]/)[0])).toEqual([
+      'This is gentle self-care',
+      'Puffing and long breath',
+      'Own words (Puffin).',
+    ]);
   });
 });

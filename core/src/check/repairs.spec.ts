@@ -1,12 +1,12 @@
 import { exactly } from '../dose/dose';
 import { applyChange } from '../lesson/change';
-import { lessonSchema, type Lesson, type Step } from '../lesson/lesson.schema';
+import { lessonSchema, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import type { Move } from '../move/move.schema';
 import { aLesson, aMove, aStep, reps } from '../testing';
 import { checkLesson } from './check-lesson';
 import type { Finding } from './finding';
 
-const step = (id: string, move: Partial<Move>, change: Partial<Step> = {}): Step =>
+const step = (id: string, move: Partial<Move>, change: Partial<MoveStep> = {}): MoveStep =>
   aStep(id, {
     move: aMove({ id, name: id, region: 'cheek', sidePlan: 'both', ...move }),
     sidePlan: 'both',
@@ -61,10 +61,10 @@ const WRONG: Readonly<Record<string, Lesson>> = {
   'not-heard': aLesson({
     steps: [step('a', { eyesOff: true, region: 'nape' }, { sidePlan: 'left_right', narration: said('Head down.') })],
   }),
-  'caution-jaw': aLesson({ steps: [step('a', { region: 'jaw', action: 'knead' })] }),
-  'caution-eye': aLesson({ steps: [step('a', { region: 'eye' })] }),
-  'caution-drain': aLesson({ steps: [step('a', { region: 'ear', action: 'drain' })] }),
-  'caution-breath': aLesson({ steps: [step('a', { action: 'puff' })] }),
+  'caution jaw': aLesson({ steps: [step('a', { region: 'jaw', action: 'knead', pressure: 'medium' })] }),
+  'caution eye': aLesson({ steps: [step('a', { region: 'eye' })] }),
+  'caution drain': aLesson({ steps: [step('a', { region: 'ear', action: 'drain' })] }),
+  'caution breath': aLesson({ steps: [step('a', { action: 'puff' })] }),
   'claim-younger': aLesson({ opening: 'It will make you look ten years younger.' }),
   'claim-detox': aLesson({ steps: [step('a', {}, { narration: said('Stroke. This flushes toxins out.') })] }),
   'promise-moves': aLesson({
@@ -94,7 +94,7 @@ const same = (a: Finding) => (b: Finding) =>
 describe('a repair', () => {
   for (const [rule, lesson] of Object.entries(WRONG))
     it(`of “${rule}” mends what it is offered for and leaves a lesson`, () => {
-      const findings = checkLesson(lesson).filter((one) => one.rule === rule);
+      const findings = checkLesson(lesson).filter((one) => [one.rule, one.about].join(' ').startsWith(rule));
       expect(findings.length).toBeGreaterThan(0);
       for (const finding of findings) {
         const changes = finding.repairs.filter((one) => one.change);

@@ -6,7 +6,18 @@ export type RuleStage = 'plan' | 'film' | 'mark' | 'cue' | 'share';
 
 /** The checks that there are; each rule belongs to one. */
 export type CheckName =
-  'length' | 'balance' | 'caution' | 'voice' | 'words' | 'order' | 'promise' | 'claim' | 'film' | 'talk' | 'cue';
+  | 'length'
+  | 'balance'
+  | 'caution'
+  | 'voice'
+  | 'words'
+  | 'order'
+  | 'promise'
+  | 'claim'
+  | 'film'
+  | 'talk'
+  | 'cue'
+  | 'standing';
 
 export interface Rule {
   readonly stage: RuleStage;
@@ -49,15 +60,8 @@ export const RULES = {
   }),
   'one-region-most': plan('note', 'balance'),
 
-  'caution-jaw': plan('must', 'caution'),
-  'caution-neck': plan('must', 'caution'),
-  'caution-head-back': plan('should', 'caution'),
-  'caution-drain': plan('must', 'caution'),
-  'caution-eye': plan('must', 'caution'),
-  'caution-cold': plan('should', 'caution'),
-  'caution-breath': plan('should', 'caution'),
-  'caution-slip': plan('should', 'caution'),
-  'caution-shoulder-pregnancy': plan('should', 'caution'),
+  // One rule for every caution: which one, and how bad, its row in the cautions says.
+  caution: plan('must', 'caution'),
 
   'mouth-busy': plan('must', 'voice', {
     many: (n) => `Words stand over ${n} moves during which nobody can talk.`,
@@ -129,8 +133,13 @@ export const RULES = {
   }),
   'neck-both-sides': plan('must', 'order', { many: (n) => `${n} moves work both sides of the neck at once.` }),
   'eye-pressure': plan('must', 'order', { many: (n) => `${n} moves press near the eye.` }),
+  'slip-missing': plan('should', 'order'),
+  'product-early': plan('note', 'order', { many: (n) => `${n} openings have oil on the skin.` }),
+  'other-tool': plan('note', 'order', { many: (n) => `${n} moves take a tool that your school does without.` }),
   direction: plan('should', 'order', { many: (n) => `${n} moves go against your school’s direction.` }),
   'no-slip': plan('note', 'order', { many: (n) => `${n} moves glide without slip.` }),
+
+  'own-rule': plan('should', 'standing', { many: (n) => `${n} times the lesson breaks a rule that it states itself.` }),
 
   'promise-minutes': plan('must', 'promise'),
   'promise-moves': plan('must', 'promise'),

@@ -5,7 +5,7 @@ import type { Found, PlanPlace } from './finding';
 const LONG_SENTENCE = 28;
 const FILLER = /\b(?:you know|sort of|kind of|basically|literally|actually|just|really|like,|guys)\b/gi;
 const PRODUCT =
-  /\b(?:discount|code|affiliate|sponsor(?:ed)?|gift(?:ed)?|buy|shop|my (?:serum|oil|roller|stone|brand)|from my (?:shop|store)|link (?:below|in))\b/i;
+  /\b(?:discount|code|affiliate|sponsor(?:ed)?|gift(?:ed)?|buy|shop|my (?:own )?(?:serum|oil|roller|stone|brand|balm|cream|lotion|brush|kit|set|book|course|shop)|from my (?:shop|store)|link (?:below|in|for|to|under))\b/i;
 const DISCLOSED = /\b(?:gift|paid|ad\b|advert|sponsored|earn|commission|my own (?:brand|shop|product)|i sell)\b/i;
 
 /**

@@ -1,7 +1,7 @@
 import { fullCut } from '../assembly/cuts';
 import { cutTimesOf } from '../assembly/place';
 import type { Heard } from '../cue/heard';
-import type { Lesson } from '../lesson/lesson.schema';
+import { type Lesson, nameOfStep } from '../lesson/lesson.schema';
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import type { Segment } from '../lesson/segment.schema';
 import { lengthOf, subtractSpans, unionSpans, type Span } from '../time/spans';
@@ -39,7 +39,7 @@ export function talkFindings(lesson: Lesson, heard?: Heard): Found[] {
         {
           rule: 'talk-not-marked',
           place: { on: 'take', takeId: take.id, stepId: step?.id ?? null, startMs: said[0]![0], endMs: segment.endMs },
-          message: `${step ? `Before ${step.move.name}` : 'At the end'} somebody talks for ${Math.round(ms / 1000)} s, and it is not marked.`,
+          message: `${step ? `Before ${nameOfStep(step)}` : 'At the end'} somebody talks for ${Math.round(ms / 1000)} s, and it is not marked.`,
           restsOn: [segment.startMs, segment.endMs],
           repairs: [{ label: `Mark it as ${NAMES[segment.kind]}`, change: { kind: 'add_segment', segment } }],
         },

@@ -1,11 +1,11 @@
 import { exactly } from '../dose/dose';
-import type { Step } from '../lesson/lesson.schema';
+import type { MoveStep } from '../lesson/lesson.schema';
 import { schedule } from '../schedule/schedule';
 import type { Move } from '../move/move.schema';
 import { aLesson, aMove, aStep, reps } from '../testing';
 import { voiceFindings } from './voice-findings';
 
-const step = (move: Partial<Move>, change: Partial<Step> = {}): Step =>
+const step = (move: Partial<Move>, change: Partial<MoveStep> = {}): MoveStep =>
   aStep('a', {
     move: aMove({ name: 'Foghorn', region: 'nape', ...move }),
     sidePlan: 'both',
@@ -13,11 +13,11 @@ const step = (move: Partial<Move>, change: Partial<Step> = {}): Step =>
     ...change,
   });
 const said = (before: string, during = '', after = '') => ({ before, during, after });
-const found = (one: Step): string[] => {
+const found = (one: MoveStep): string[] => {
   const lesson = aLesson({ steps: [one] });
   return voiceFindings(lesson, schedule(lesson)).map((each) => `${each.rule}: ${each.message}`);
 };
-const rules = (one: Step): string[] => found(one).map((each) => each.split(':')[0]!);
+const rules = (one: MoveStep): string[] => found(one).map((each) => each.split(':')[0]!);
 
 // What the body does to voice and eyes is common practice, no source.
 describe('the voice', () => {
@@ -64,7 +64,7 @@ describe('words that stretch a dose', () => {
 
 describe('the eyes off the screen', () => {
   const off = { eyesOff: true };
-  const missing = (one: Step): string[] =>
+  const missing = (one: MoveStep): string[] =>
     found(one).map((each) => /the (?:change of side|end|count)/.exec(each)?.[0] ?? each);
 
   it('need the count, the change of side and the end to be heard', () => {

@@ -1,7 +1,7 @@
 import { changesSide } from '../dose/dose';
 import type { Found, PlanPlace } from './finding';
 import type { RuleId } from './rules';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import type { Schedule } from '../schedule/schedule';
 import { clock } from '../time/clock';
 import { filled } from '../speech/fields';
@@ -13,7 +13,7 @@ import { filled } from '../speech/fields';
  */
 export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
   const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
-  return lesson.steps.flatMap((step) => {
+  return movesOf(lesson.steps).flatMap((step) => {
     const findings: Found[] = [];
     const add = (
       rule: RuleId,
@@ -106,7 +106,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
 }
 
 /** The words over the dose, said before it instead. */
-function moved(step: Step, to: 'before'): NonNullable<Found['repairs'][number]['change']> {
+function moved(step: MoveStep, to: 'before'): NonNullable<Found['repairs'][number]['change']> {
   const { narration } = step;
   return {
     kind: 'set_step',

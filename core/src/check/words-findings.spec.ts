@@ -1,6 +1,6 @@
 import { exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import type { Move } from '../move/move.schema';
 import { applyChange } from '../lesson/change';
 import { aLesson, aMove, aStep, reps } from '../testing';
@@ -8,7 +8,7 @@ import { filled } from '../speech/fields';
 import { describeMove } from './describe-move';
 import { wordsFindings } from './words-findings';
 
-const step = (id: string, before: string, change: Partial<Step> = {}, move: Partial<Move> = {}): Step =>
+const step = (id: string, before: string, change: Partial<MoveStep> = {}, move: Partial<Move> = {}): MoveStep =>
   aStep(id, {
     move: aMove({ id, name: id, region: 'cheek', how: 'Flat hand to the ear', ...move }),
     sidePlan: 'both',
@@ -58,7 +58,7 @@ describe('words against the dose', () => {
 });
 
 describe('words and sides', () => {
-  const sided = (words: string, sidePlan: Step['sidePlan']): string[] =>
+  const sided = (words: string, sidePlan: MoveStep['sidePlan']): string[] =>
     rules({ steps: [step('a', words, { sidePlan })] }).filter((rule) => /side/.test(rule));
 
   it('name the side that comes first', () => {
@@ -102,7 +102,7 @@ describe('how words are said', () => {
   });
 
   it('lets the last move be called so, and no other', () => {
-    const last = (id: string): Step => step(id, 'This is the last move.');
+    const last = (id: string): MoveStep => step(id, 'This is the last move.');
     expect(rules({ steps: [step('a', 'Stroke.'), last('b')] })).toEqual([]);
     expect(told({ steps: [last('a'), step('b', 'Stroke.'), step('c', 'Stroke.')] })).toEqual([
       'You say “the last move”, and 2 more follow.',
@@ -146,7 +146,7 @@ describe('the last one', () => {
 });
 
 describe('a side that is not named', () => {
-  const said = (after: string, change: Partial<Step> = {}): string[] =>
+  const said = (after: string, change: Partial<MoveStep> = {}): string[] =>
     rules({ steps: [aStep('a', { narration: { before: 'Stroke your left.', during: '', after }, ...change })] }).filter(
       (rule) => rule === 'side-unnamed',
     );
@@ -176,8 +176,8 @@ describe('a dose that is said and not planned', () => {
     });
     const [found] = wordsFindings(lesson).filter((one) => one.rule === 'said-not-planned');
     expect(found!.repairs.map((one) => one.label)).toEqual(['Say 5', 'Plan ten']);
-    const planned = applyChange(lesson, found!.repairs[1]!.change!).steps[0]!;
-    expect(planned.dose).toEqual({ ...reps(5, 2000), reps: { low: 10, planned: 10, high: 10 } } as Step['dose']);
+    const planned = movesOf(applyChange(lesson, found!.repairs[1]!.change!).steps)[0]!;
+    expect(planned.dose).toEqual({ ...reps(5, 2000), reps: { low: 10, planned: 10, high: 10 } } as MoveStep['dose']);
     expect(planned.narration.before).toBe('Stroke ten times.');
   });
 });

@@ -1,23 +1,23 @@
-import { changesSide, describeDose, partsOf, repetitionsOf } from '../dose/dose';
+import { describeDose, partsOf, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { regionName } from '../face/regions';
 import type { Found } from './finding';
 import type { RuleId } from './rules';
 import { replaceWords } from './replace-words';
-import type { Lesson, Narration, Step } from '../lesson/lesson.schema';
+import { isMove, type Lesson, type MoveStep, type Narration, type PlainStep } from '../lesson/lesson.schema';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import type { FoundDose } from '../narration/reading';
 import { sentencesOf } from '../schedule/talk';
 import { filled, unfilled } from '../speech/fields';
-import { NUMBER_NAMES } from '../speech/number-names';
 import { capital, describeMove } from './describe-move';
 import { lastOnes, lastThenMore } from './last-ones';
+import { numberFindings } from './numbers';
 import { plannedAsSaid } from './planned-as-said';
 import { disclosure, sayable } from './sayable';
 
 const POINTING =
-  /\b(?:like this|like that|like so|this edge|right here|over here|this (?:bit|part|spot|area|finger|way)|these two|just there)\b/i;
+  /\b(?:what I(?:['’]m| am) doing|(?:copy|watch|follow) me\b(?! (?:if|when))|as I do (?:it )?here|like this|like that|like so|this edge|right here|over here|this (?:bit|part|spot|area|finger|way)|these two|just there)\b/i;
 const ASKING =
   /\b(?:subscribe|like and|hit the (?:like|bell)|leave (?:me )?a comment|share this|follow me|link below)\b/i;
 type Part = keyof Narration;
@@ -29,7 +29,7 @@ const PARTS: readonly Part[] = ['before', 'during', 'after'];
  * @example wordsFindings(lesson)[0]?.place // { on: 'plan', stepId: 'rope', part: 'before', words: 'eight' }
  */
 export function wordsFindings(lesson: Lesson): Found[] {
-  const findings = lesson.steps.flatMap((step, at) => [...stepFindings(lesson, step, at)]);
+  const findings = lesson.steps.flatMap((step) => (isMove(step) ? stepFindings(lesson, step) : plainFindings(step)));
   for (const [part, words] of [
     ['opening', lesson.opening],
     ['closing', lesson.closing],
@@ -38,10 +38,28 @@ export function wordsFindings(lesson: Lesson): Found[] {
       ...sayable(words, { on: 'plan', stepId: null, part }),
       ...disclosure(words, { on: 'plan', stepId: null, part }),
     );
-  return [...findings, ...lastOnes(lesson), ...lastThenMore(lesson)];
+  return [...findings, ...numberFindings(lesson), ...lastOnes(lesson), ...lastThenMore(lesson)];
 }
 
-function stepFindings(lesson: Lesson, step: Step, at: number): Found[] {
+/** Of a step that is no move only its words can be held against anything. */
+function plainFindings({ id, narration }: PlainStep): Found[] {
+  return PARTS.flatMap((part): Found[] => {
+    const place = { on: 'plan', stepId: id, part } as const;
+    const words = narration[part];
+    return [
+      ...[...words.matchAll(/\{[^}]*\}?/g)].map(([field]): Found => ({
+        rule: 'field-unknown',
+        place: { ...place, words: field },
+        message: `${field} means nothing here: only a move has figures and sides.`,
+        repairs: [],
+      })),
+      ...sayable(words, place),
+      ...disclosure(words, place),
+    ];
+  });
+}
+
+function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
   const findings: Found[] = [];
   const add = (rule: RuleId, part: Part, words: string, message: string, repairs: Found['repairs'] = []): void =>
     void findings.push({ rule, place: { on: 'plan', stepId: step.id, part, words }, message, repairs });
@@ -81,7 +99,6 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Found[] {
     const instead = (from: string, to: string, label: string): Found['repairs'] =>
       written.includes(from) ? [{ label, change: replace(part, from, to) }] : [];
     sideFindings(step, part, words, add, instead);
-    numberFindings(at, part, words, add, instead);
     if (ASKING.test(words) && part === 'during')
       add(
         'asking-in-dose',
@@ -127,7 +144,7 @@ function stepFindings(lesson: Lesson, step: Step, at: number): Found[] {
 }
 
 /** The other way to make words and dose agree: plan what is said. */
-function planInstead(step: Step, heard: FoundDose, said: string): Found['repairs'] {
+function planInstead(step: MoveStep, heard: FoundDose, said: string): Found['repairs'] {
   const dose = plannedAsSaid(step.dose, heard);
   if (!dose) return [];
   const label = `Plan ${numberIn(said) ?? said}`;
@@ -135,7 +152,7 @@ function planInstead(step: Step, heard: FoundDose, said: string): Found['repairs
 }
 
 /** What a step is planned to do of what was said; null when the words are about something else. */
-function plannedFor(step: Step, dose: FoundDose): number | null {
+function plannedFor(step: MoveStep, dose: FoundDose): number | null {
   const { dose: plan } = step;
   switch (dose.kind) {
     case 'reps':
@@ -177,7 +194,7 @@ type Add = (rule: RuleId, part: Part, words: string, message: string, repairs?: 
 type Instead = (from: string, to: string, label: string) => Found['repairs'];
 
 /** Left and right are the body's own; what is named first has to be the side that comes first. */
-function sideFindings(step: Step, part: Part, words: string, add: Add, instead: Instead): void {
+function sideFindings(step: MoveStep, part: Part, words: string, add: Add, instead: Instead): void {
   const parts = partsOf(step.sidePlan);
   const sides = parts.filter((one) => one === 'left' || one === 'right');
   const named = [
@@ -196,7 +213,8 @@ function sideFindings(step: Step, part: Part, words: string, add: Add, instead: 
       );
     return;
   }
-  if (part === 'before' && sides[0] !== first && named.length === 1)
+  const turned = named.length > 1 && named[1]![1]!.toLowerCase() === sides[0] && inTurn(words, named);
+  if (part === 'before' && sides[0] !== first && (named.length === 1 || turned))
     add(
       'other-side-said',
       part,
@@ -208,11 +226,20 @@ function sideFindings(step: Step, part: Part, words: string, add: Add, instead: 
     add('other-side-said', part, named[0]![0], `You name a side that ${step.move.name} does not work.`);
 }
 
+/** "Five on your right, five on your left": one side and then the other, and not a look or a hand. */
+function inTurn(words: string, named: readonly RegExpMatchArray[]): boolean {
+  return named
+    .slice(0, 2)
+    .every(({ index }) =>
+      /(?:\b(?:on|for|at|first|then|and|now|to) (?:your|the)|\bfirst) $/i.test(words.slice(0, index)),
+    );
+}
+
 const UNNAMED = /\b(?:this|that|the same) side(?: too| as well| now)?\b/i;
 
 /** "This side too" says nothing to whoever is not looking: the sentence has to name it. */
-function unnamedSide(step: Step, words: string, part: Part, add: Add, instead: Instead): void {
-  if (!changesSide(step.sidePlan)) return;
+function unnamedSide(step: MoveStep, words: string, part: Part, add: Add, instead: Instead): void {
+  if (!partsOf(step.sidePlan).some((one) => one === 'left' || one === 'right')) return;
   for (const sentence of sentencesOf(words)) {
     const found = UNNAMED.exec(sentence)?.[0];
     if (!found || /\b(?:left|right)\b/i.test(sentence)) continue;
@@ -223,45 +250,4 @@ function unnamedSide(step: Step, words: string, part: Part, add: Add, instead: I
     const said = /^[A-Z]/.test(found) ? capital(better) : better;
     add('side-unnamed', part, found, `“${found}” does not say which side.`, instead(found, said, `Say “${said}”`));
   }
-}
-
-const ORDINALS = [
-  'first',
-  'second',
-  'third',
-  'fourth',
-  'fifth',
-  'sixth',
-  'seventh',
-  'eighth',
-  'ninth',
-  'tenth',
-  'eleventh',
-  'twelfth',
-];
-
-function numberFindings(at: number, part: Part, words: string, add: Add, instead: Instead): void {
-  const label =
-    /\b(?:step|move|exercise|technique|number)\s+(\d+|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b/i.exec(
-      words,
-    );
-  const ordinal = new RegExp(`\\b(${ORDINALS.join('|')})\\s+(?:move|step|exercise|technique)\\b`, 'i').exec(words);
-  const said = label
-    ? /^\d/.test(label[1]!)
-      ? Number(label[1])
-      : NUMBER_NAMES.indexOf(label[1]!.toLowerCase()) + 1
-    : ordinal
-      ? ORDINALS.indexOf(ordinal[1]!.toLowerCase()) + 1
-      : null;
-  if (said === null || said === 0 || said === at + 1) return;
-  const [whole, figure] = (label ?? ordinal)!;
-  const right = /^\d/.test(figure!) ? String(at + 1) : ((label ? NUMBER_NAMES : ORDINALS)[at] ?? null);
-  const better = right === null ? null : whole.replace(figure!, /^[A-Z]/.test(figure!) ? capital(right) : right);
-  add(
-    'step-number',
-    part,
-    whole,
-    `You say “${whole}”; it is number ${at + 1}.`,
-    better === null ? [] : instead(whole, better, `Say “${better}”`),
-  );
 }

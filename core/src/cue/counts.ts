@@ -1,7 +1,7 @@
 import type { Passage } from '../assembly/passage';
-import { repetitionsOf } from '../dose/dose';
+import { repetitionEnds, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
-import type { Lesson } from '../lesson/lesson.schema';
+import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import { doseFor } from '../schedule/schedule';
 import { nameOf, newCue, type Cue } from './cue';
@@ -18,7 +18,7 @@ const A_REPETITION = 1000;
  * @example counts(lesson, passages).map((cue) => cue.text) // ['1', '2', '3']
  */
 export function counts(lesson: Pick<Lesson, 'steps'>, passages: readonly Passage[]): Cue[] {
-  const steps = new Map(lesson.steps.map((step) => [step.id, step]));
+  const steps = new Map(movesOf(lesson.steps).map((step) => [step.id, step]));
   const work = passages.filter((one) => isWork(one.kind) && one.stepId && steps.has(one.stepId));
   // A segment that plays twice is one segment: its dose is done twice, and not shared out.
   const segments = new Map<string, Set<unknown>>();
@@ -51,7 +51,7 @@ function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
     ? one.beatsMs.length
     : Math.round(whole * Math.min(1, one.shareBefore + one.share)) - before;
   if (repetitions === 0) return [];
-  const ends = marked ? one.beatsMs : evenly(one, repetitions);
+  const ends = marked ? one.beatsMs : planned(dose, one, repetitions);
   const starts = [one.startMs, ...ends.slice(0, -1)];
   if (dose.form === 'hold') {
     const share = dose.holdMs.planned / (dose.holdMs.planned + dose.releaseMs);
@@ -75,9 +75,10 @@ function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
   return cues;
 }
 
-function evenly(one: Passage, parts: number): number[] {
+/** Where repetitions end that nobody has marked: evenly, or as the tempo of the dose changes. */
+function planned(dose: Dose, one: Passage, count: number): number[] {
   const lengthMs = one.endMs - one.startMs;
-  return Array.from({ length: parts }, (_, i) => one.startMs + Math.round(((i + 1) * lengthMs) / parts));
+  return repetitionEnds(dose, count).map((share) => one.startMs + Math.round(share * lengthMs));
 }
 
 /** One cue a second, counted back from the end; a first part of under half a second joins the next. */

@@ -1,5 +1,5 @@
 import { exactly } from '../dose/dose';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import type { Lesson, MoveStep } from '../lesson/lesson.schema';
 import type { Segment } from '../lesson/segment.schema';
 import { aFilmedLesson, aLesson, aMove, aStep, reps } from '../testing';
 import { type Cue } from './cue';
@@ -10,7 +10,7 @@ function segment(id: string, startMs: number, endMs: number, change: Partial<Seg
   return { id, takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs, endMs, beatsMs: [], ...change };
 }
 
-function cuesOf(step: Partial<Step>, segments: Segment[], change: Partial<Lesson> = {}): readonly Cue[] {
+function cuesOf(step: Partial<MoveStep>, segments: Segment[], change: Partial<Lesson> = {}): readonly Cue[] {
   return deriveCues(aFilmedLesson({ steps: [aStep('a', step)], segments, ...change })).cues;
 }
 

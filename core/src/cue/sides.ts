@@ -1,18 +1,25 @@
 import type { Passage } from '../assembly/passage';
 import { stepRunsOf } from '../assembly/step-runs';
 import type { WorkedSide } from '../dose/dose';
-import type { Lesson } from '../lesson/lesson.schema';
+import { isMove, type Lesson, nameOfStep, type Step } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import { pressureWords } from '../move/pressure';
 import type { CutMs } from '../time/clocks';
+import { touches } from '../move/way';
 import { nameOf, newCue, type Cue } from './cue';
 
 /** How early the next side is announced where the footage leaves no swap of its own. */
 const SWAP_NOTICE_MS = 3000;
 
+function labelOf(step: Step): string {
+  return isMove(step) && touches(step.move)
+    ? `${step.move.name}, ${pressureWords(step.move.pressure)}`
+    : nameOfStep(step);
+}
+
 /** A step's name, and how firmly it is done, for as long as it runs. @example labels(lesson, passages)[0]?.text // 'Slipway, feather-light' */
 export function labels(lesson: Pick<Lesson, 'steps'>, passages: readonly Passage[]): Cue[] {
-  const words = new Map(lesson.steps.map(({ id, move }) => [id, `${move.name}, ${pressureWords(move.pressure)}`]));
+  const words = new Map(lesson.steps.map((step) => [step.id, labelOf(step)]));
   let at = 0;
   return stepRunsOf(passages).flatMap((run) => {
     while (passages[at]!.startMs < run.startMs || passages[at]!.stepId !== run.stepId) at++;

@@ -1,6 +1,6 @@
 import type { Passage } from '../assembly/passage';
 import type { Region } from '../face/regions';
-import type { Lesson } from '../lesson/lesson.schema';
+import { type Lesson, movesOf } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import type { Take } from '../lesson/take.schema';
 import { widestFraming } from '../move/framing';
@@ -80,7 +80,7 @@ export function workedAreas(
   const takeOf = new Map(lesson.segments.map((one) => [one.id, one.takeId]));
   const takes = new Map(lesson.takes.map((take) => [take.id, take]));
   const takeIn = ({ segmentId }: Passage): Take | undefined => takes.get(takeOf.get(segmentId ?? '') ?? '');
-  const areas = areasOf(lesson.steps, passages, (passage) => takeIn(passage)?.pictureLeft !== 'right');
+  const areas = areasOf(movesOf(lesson.steps), passages, (passage) => takeIn(passage)?.pictureLeft !== 'right');
   // Of footage that is upright already all is seen.
   return areas.map((area, i) => {
     const take = takeIn(passages[i]!);
@@ -91,7 +91,7 @@ export function workedAreas(
 /** What an area is estimated from. */
 interface Worked {
   readonly id: string;
-  readonly move: Pick<Move, 'region' | 'direction' | 'framing'>;
+  readonly move: Pick<Move, 'region' | 'route' | 'framing'>;
 }
 
 /**
@@ -124,7 +124,7 @@ export function areasOf<P extends Pick<Passage, 'startMs' | 'endMs' | 'stepId' |
 
 /** Where a step works, from where to where. */
 function workedBy({ move }: Worked): Region[] {
-  return [...new Set([move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])])];
+  return [...new Set([move.region, ...move.route.map((stop) => stop.region)])];
 }
 
 /** The face, and everything that is worked on at the sides of the picture where hands are, over its whole height. */

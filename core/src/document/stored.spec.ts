@@ -1,3 +1,6 @@
+import { lessonEditing } from '../lesson/change';
+import { movesOf } from '../lesson/lesson.schema';
+import { edited } from './editing';
 import { readFileSync } from 'node:fs';
 import type { Cue } from '../cue/cue';
 import { deriveCues } from '../cue/derive';
@@ -53,7 +56,7 @@ describe('a stored document of an earlier program', () => {
     const older = stored('lesson-2') as { segments: { beats: number[] }[]; steps: object[] };
     const today = parseDocument(lessonDocument, older);
     expect(today.segments.map((one) => one.beatsMs)).toEqual(older.segments.map((one) => one.beats));
-    expect(today.steps).toEqual(older.steps.map((step) => ({ kind: 'move', ...step })) as typeof today.steps);
+    expect(today.steps.map((one) => one.id)).toEqual(older.steps.map((one) => (one as { id: string }).id));
     // What the program of that time shared of this very lesson.
     const shared = stored('published-1') as { durationMs: number; pieces: object[]; steps: object[]; cues: object[] };
     const [full] = publish(today, 'v').cuts;
@@ -64,6 +67,27 @@ describe('a stored document of an earlier program', () => {
         .filter((cue) => cue.kind !== 'label')
         .map((cue) => [cue.kind, cue.side, cue.startMs, cue.endMs, cue.text.replace('\n', ' '), cue.of].join());
     expect(plain(full!.cues).filter((one) => !one.includes('Let the jaw hang.'))).toEqual(plain(shared.cues));
+  });
+
+  it('stays what it was: from where to where a move goes is its route', () => {
+    const older = stored('lesson-4') as unknown as {
+      steps: { move: { direction: { from: string; to: string; words: string } | null } & Record<string, unknown> }[];
+    };
+    const today = movesOf(parseDocument(lessonDocument, stored('lesson-4')).steps);
+    expect(older.steps.some((one) => one.move.direction !== null)).toBeTrue();
+    for (const [at, { move }] of older.steps.entries()) {
+      const { direction, ...rest } = move;
+      expect(today[at]!.move).toEqual(jasmine.objectContaining(rest) as never);
+      expect(today[at]!.move.route.map((stop) => stop.region as string)).toEqual(
+        direction ? [direction.from, direction.to] : [],
+      );
+      expect(today[at]!.move.routeWords).toBe(direction?.words ?? '');
+    }
+    // An edit that waited in a browser while the program was renewed.
+    const [step] = older.steps;
+    const change = { kind: 'set_step', stepId: today[0]!.id, field: 'move', value: step!.move };
+    const lesson = parseDocument(lessonDocument, stored('lesson-4'));
+    expect(edited(lessonEditing, lesson, lessonEditing.parseChange(change))).toEqual(lesson);
   });
 
   it('stays what it was: what she changed of cues is where it was, found by piece and segment', () => {
@@ -111,6 +135,7 @@ describe('a stored document of an earlier program', () => {
       [lessonDocument, 'lesson-1'],
       [lessonDocument, 'lesson-2'],
       [lessonDocument, 'lesson-3'],
+      [lessonDocument, 'lesson-4'],
       [publishedDocument, 'published-0'],
       [publishedDocument, 'published-1'],
       [sumsDocument, 'sums-0'],

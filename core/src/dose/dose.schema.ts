@@ -21,16 +21,22 @@ const sets = {
   restMs: z.int().min(0).max(600_000),
 };
 
+/** The last repetition's tempo where it changes within the dose, evenly from the first to the last. */
+const ramp = { endTempoMs: z.int().min(100).max(3_600_000).optional() };
+/** Until the breath is out, or until it feels enough: the planned time is what is expected. */
+const open = { open: z.literal(true).optional() };
+
 /** How much of a move: one of six forms, each with sets and the rest between them. All times in ms. */
 export const doseSchema = z.discriminatedUnion('form', [
-  z.object({ form: z.literal('reps'), reps: countRange, tempoMs: msRange, ...sets }),
-  z.object({ form: z.literal('passes'), lanes: countRange, passes: countRange, tempoMs: msRange, ...sets }),
-  z.object({ form: z.literal('count'), count: countRange, tempoMs: msRange, ...sets }),
+  z.object({ form: z.literal('reps'), reps: countRange, tempoMs: msRange, ...ramp, ...sets }),
+  z.object({ form: z.literal('passes'), lanes: countRange, passes: countRange, tempoMs: msRange, ...ramp, ...sets }),
+  z.object({ form: z.literal('count'), count: countRange, tempoMs: msRange, ...ramp, ...sets }),
   z.object({
     form: z.literal('hold'),
     reps: countRange,
     holdMs: msRange,
     releaseMs: z.int().min(0).max(600_000),
+    ...open,
     ...sets,
   }),
   z.object({
@@ -38,9 +44,10 @@ export const doseSchema = z.discriminatedUnion('form', [
     eachMs: msRange,
     /** Directions that each get the time: 1, or 2 for "thirty seconds each way". */
     ways: z.union([z.literal(1), z.literal(2)]),
+    ...open,
     ...sets,
   }),
-  z.object({ form: z.literal('breaths'), breaths: countRange, cycleMs: msRange, ...sets }),
+  z.object({ form: z.literal('breaths'), breaths: countRange, cycleMs: msRange, ...open, ...sets }),
 ]);
 export type Dose = z.infer<typeof doseSchema>;
 export type DoseForm = Dose['form'];

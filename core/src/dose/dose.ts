@@ -12,15 +12,47 @@ export function exactly(value: number): Range {
   return { low: value, planned: value, high: value };
 }
 
+type Paced = Extract<Dose, { tempoMs: Range }>;
+
+/** What a repetition takes on the average: the tempo, or the middle between its first and its last one. */
+function meanTempoMs({ tempoMs, endTempoMs }: Paced): number {
+  return endTempoMs === undefined ? tempoMs.planned : (tempoMs.planned + endTempoMs) / 2;
+}
+
+/**
+ * Where the repetitions of one set end, as shares of its time: evenly, or ever closer or wider where the tempo changes.
+ *
+ * @example repetitionEnds({ …reps, reps: exactly(2), tempoMs: exactly(3000), endTempoMs: 1000 }, 2) // [0.75, 1]
+ */
+export function repetitionEnds(dose: Dose, count: number): number[] {
+  const first = 'tempoMs' in dose ? dose.tempoMs.planned : 1;
+  const last = 'tempoMs' in dose ? (dose.endTempoMs ?? first) : 1;
+  const lengths = Array.from({ length: count }, (_, i) =>
+    count === 1 ? 1 : first + ((last - first) * i) / (count - 1),
+  );
+  const total = lengths.reduce((sum, one) => sum + one, 0);
+  let sum = 0;
+  return lengths.map((one) => (sum += one) / total);
+}
+
+/**
+ * What one repetition takes on the average, ms.
+ *
+ * @example repetitionMs(defaultDose('reps')) // 3000
+ */
+export function repetitionMs(dose: Dose): number {
+  return Math.round(setMs(dose) / repetitionsOf(dose));
+}
+
 /** Time of one set on one side, ms: the rule of the dose's form (common practice, no source). */
 function setMs(dose: Dose): number {
   switch (dose.form) {
     case 'reps':
-      return dose.reps.planned * dose.tempoMs.planned;
+      return dose.reps.planned * meanTempoMs(dose);
     case 'passes':
-      return dose.lanes.planned * dose.passes.planned * dose.tempoMs.planned;
+      return dose.lanes.planned * dose.passes.planned * meanTempoMs(dose);
     case 'count':
-      return dose.count.planned * dose.tempoMs.planned;
+      return dose.count.planned * meanTempoMs(dose);
     case 'hold':
       return dose.reps.planned * (dose.holdMs.planned + dose.releaseMs);
     case 'timed':

@@ -1,7 +1,15 @@
 import { defaultDose } from '../dose/dose';
 import type { Dose, SidePlan } from '../dose/dose.schema';
 import { regionName } from '../face/regions';
-import { lessonSchema, stepOf, LESSON_FORMAT, LESSON_VERSION, type Lesson, type Step } from '../lesson/lesson.schema';
+import {
+  type Lesson,
+  LESSON_FORMAT,
+  LESSON_VERSION,
+  lessonSchema,
+  movesOf,
+  type MoveStep,
+  stepOf,
+} from '../lesson/lesson.schema';
 import { moveSchema, type Action, type Move, type Tool } from '../move/move.schema';
 import { SCHOOL_IDS, type SchoolId } from '../school/schools';
 import { orderFindings } from '../check/order-findings';
@@ -12,7 +20,7 @@ import { wording } from '../narration/words';
 
 /** A step of a draft with what it was made of. */
 export interface DraftStep {
-  readonly step: Step;
+  readonly step: MoveStep;
   /** Indices of the read steps that it stands for: two where both sides were read. */
   readonly from: readonly number[];
   /** Whether its dose was said; where not, it is the move's default and marked as one. */
@@ -115,7 +123,7 @@ export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], tit
  * @example suggestSchool(lesson) // 'open_drains_first'
  */
 export function suggestSchool(lesson: Lesson): SchoolId {
-  const { steps } = lesson;
+  const steps = movesOf(lesson.steps);
   const share = (fits: (move: Move) => boolean): number =>
     steps.length === 0 ? 0 : steps.filter(({ move }) => fits(move)).length / steps.length;
   const tools = share((move) => ['stone', 'roller', 'spoon'].includes(move.tool));

@@ -14,9 +14,9 @@ describe('a library as a file', () => {
       how: 'Down, "slowly".',
       cautions: ['Light.', 'Never on the pulse.'],
       slip: true,
-      direction: null,
+      route: [],
     }),
-    aMove({ id: '=sum(1)', name: '=SUM(1)', region: 'jaw', mouthBusy: true, direction: null }),
+    aMove({ id: '=sum(1)', name: '=SUM(1)', region: 'jaw', mouthBusy: true, route: [] }),
   ];
 
   it('comes back from JSON and from CSV', () => {

@@ -2,18 +2,20 @@ import * as z from 'zod';
 import { doseSchema, sidePlanSchema } from '../dose/dose.schema';
 import { progressionSchema } from '../dose/progression';
 import { levelSchema, moveSchema } from '../move/move.schema';
+import { ROLES } from '../school/roles';
 import { schoolSchema } from '../school/school.schema';
 import { SCHOOL_IDS } from '../school/schools';
 import { pieceSchema } from './piece.schema';
 import { segmentSchema } from './segment.schema';
 import { takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
+import { studioRulesSchema } from '../caution/studio-rules';
 import { cueStyleSchema } from './cue-style.schema';
 import { overrideSchema } from './override.schema';
 import { setAsideSchema } from './set-aside.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 4;
+export const LESSON_VERSION = 5;
 
 const text = z.string().max(6000);
 
@@ -43,9 +45,26 @@ export type Pace = z.infer<typeof paceSchema>;
 
 const PRODUCTS = ['none', 'apply', 'top_up'] as const;
 const PRIORITIES = ['must', 'normal', 'may_go'] as const;
+export const HALVES = ['morning', 'evening'] as const;
+export type Half = (typeof HALVES)[number];
+
+/** What every step has, of whatever kind. */
+const sharedFields = {
+  narration: narrationSchema,
+  /** Rest after the step, ms. */
+  restAfterMs: z.int().min(0).max(600_000),
+  /** What is cut last and first when the lesson has to get shorter. */
+  priority: z.enum(PRIORITIES),
+  /** Keeps its place when an order is suggested. */
+  locked: z.boolean(),
+  /** What it is in the lesson; null goes by the school. */
+  role: z.enum(ROLES).nullable(),
+  /** Of a lesson with a morning and an evening half; null belongs to both. */
+  half: z.enum(HALVES).nullable(),
+};
 
 /** Of a step that is a move: its own copy of the move, so that a changed library changes no lesson silently. */
-export const stepFields = {
+const moveFields = {
   move: moveSchema,
   dose: doseSchema,
   /** Another dose for the right side; null gives both sides the same. */
@@ -53,7 +72,6 @@ export const stepFields = {
   sidePlan: sidePlanSchema,
   /** How the dose is built up over weeks; null when it is done as planned from the start. */
   progression: progressionSchema.nullable(),
-  narration: narrationSchema,
   /** The words over the dose are spoken over the footage afterwards, not in front of the camera. */
   voiceOver: z.boolean(),
   /** Repetitions are counted aloud. */
@@ -62,36 +80,91 @@ export const stepFields = {
   product: z.enum(PRODUCTS),
   /** Time for the viewer to do it after a demonstration, ms. */
   nowYouMs: z.int().min(0).max(600_000),
-  /** Rest after the step, ms. */
-  restAfterMs: z.int().min(0).max(600_000),
   /** Neighbouring steps of the same bundle are done as a whole on one side, then as a whole on the other. */
   bundle: z.string().min(1).max(80).nullable(),
-  /** What is cut last and first when the lesson has to get shorter. */
-  priority: z.enum(PRIORITIES),
-  /** Keeps its place when an order is suggested. */
-  locked: z.boolean(),
   /** Its second side is left out so that viewers compare. */
   compares: z.boolean(),
 };
+
+/** What is put on, in the order in which a routine uses it. */
+export const PRODUCT_KINDS = ['cleanser', 'toner', 'serum', 'oil', 'cream', 'sunscreen'] as const;
+export type ProductKind = (typeof PRODUCT_KINDS)[number];
+/** Steps that are no moves. */
+export const PLAIN_KINDS = ['product', 'question', 'check', 'comparison', 'talk'] as const;
+export type PlainKind = (typeof PLAIN_KINDS)[number];
+
+/** Of a step that is no move. */
+const plainFields = {
+  name: z.string().trim().min(1, 'A step needs a name.').max(80),
+  /** What is put on; null unless it is a product. */
+  putOn: z.enum(PRODUCT_KINDS).nullable(),
+  /** What it takes beside its words: putting on, looking in the mirror, feeling; ms. */
+  lengthMs: z.int().min(0).max(600_000),
+};
+
+/** Every field of a step that an edit may set. */
+export const stepFields = { ...sharedFields, ...moveFields, ...plainFields };
+
+const sharedDefaults = {
+  restAfterMs: sharedFields.restAfterMs.default(0),
+  priority: sharedFields.priority.default('normal'),
+  locked: sharedFields.locked.default(false),
+  role: sharedFields.role.default(null),
+  half: sharedFields.half.default(null),
+};
+const id = z.string().min(1).max(80);
 const moveStepSchema = z.object({
   kind: z.literal('move'),
-  id: z.string().min(1).max(80),
-  ...stepFields,
-  rightDose: stepFields.rightDose.default(null),
-  progression: stepFields.progression.default(null),
-  voiceOver: stepFields.voiceOver.default(false),
-  counted: stepFields.counted.default(false),
-  product: stepFields.product.default('none'),
-  nowYouMs: stepFields.nowYouMs.default(0),
-  restAfterMs: stepFields.restAfterMs.default(0),
-  bundle: stepFields.bundle.default(null),
-  priority: stepFields.priority.default('normal'),
-  locked: stepFields.locked.default(false),
-  compares: stepFields.compares.default(false),
+  id,
+  ...sharedFields,
+  ...moveFields,
+  ...sharedDefaults,
+  rightDose: moveFields.rightDose.default(null),
+  progression: moveFields.progression.default(null),
+  voiceOver: moveFields.voiceOver.default(false),
+  counted: moveFields.counted.default(false),
+  product: moveFields.product.default('none'),
+  nowYouMs: moveFields.nowYouMs.default(0),
+  bundle: moveFields.bundle.default(null),
+  compares: moveFields.compares.default(false),
 });
-/** What is placed in a lesson. A move is the only kind there is; others have no move, dose or side plan. */
-export const stepSchema = z.discriminatedUnion('kind', [moveStepSchema]);
+const plainStepSchema = z.object({
+  kind: z.enum(PLAIN_KINDS),
+  id,
+  ...sharedFields,
+  ...plainFields,
+  ...sharedDefaults,
+  narration: narrationSchema.default({ before: '', during: '', after: '' }),
+  putOn: plainFields.putOn.default(null),
+  lengthMs: plainFields.lengthMs.default(0),
+});
+
+/** What is placed in a lesson. Only a move has a move, a dose and a side plan. */
+export const stepSchema = z.discriminatedUnion('kind', [moveStepSchema, plainStepSchema]);
 export type Step = z.infer<typeof stepSchema>;
+export type MoveStep = z.infer<typeof moveStepSchema>;
+export type PlainStep = z.infer<typeof plainStepSchema>;
+
+/** @example isMove(step) // false, for a product that is put on */
+export function isMove(step: Step): step is MoveStep {
+  return step.kind === 'move';
+}
+
+/** The steps of a lesson that are moves, in its order. @example movesOf(lesson.steps).length // 7 */
+export function movesOf(steps: readonly Step[]): readonly MoveStep[] {
+  const there = moves.get(steps);
+  if (there) return there;
+  const found = steps.filter(isMove);
+  moves.set(steps, found);
+  return found;
+}
+/** One list of moves for one list of steps, so that what is derived from it is made once. */
+const moves = new WeakMap<readonly Step[], readonly MoveStep[]>();
+
+/** What a step is called. @example nameOfStep(step) // 'Slipway' */
+export function nameOfStep(step: Step): string {
+  return isMove(step) ? step.move.name : step.name;
+}
 
 const musicSchema = z.object({ mediaId: z.string().min(1).max(80), name: z.string().max(200) });
 const closingCardSchema = z.object({
@@ -178,6 +251,8 @@ export const lessonSchema = z.object({
   music: lessonFields.music.default(null),
   openingCard: lessonFields.openingCard.default(false),
   closingCard: lessonFields.closingCard.default(null),
+  /** In a bundle the studio's own rules, which the lesson is judged by; null where the studio has them, or none. */
+  rules: studioRulesSchema.nullable().default(null),
   steps: z.array(stepSchema).max(MOST.steps).default([]),
   takes: z.array(takeSchema).max(MOST.takes).default([]),
   assembly: z.array(pieceSchema).max(MOST.assembly).default([]),
@@ -193,9 +268,9 @@ export type Lesson = z.infer<typeof lessonSchema>;
  *
  * @example stepOf('a', move, { counted: true }).kind // 'move'
  */
-export function stepOf(id: string, move: Step['move'], change: Partial<Step> = {}): Step {
+export function stepOf(id: string, move: MoveStep['move'], change: Partial<MoveStep> = {}): MoveStep {
   return {
-    ...stepSchema.parse({
+    ...moveStepSchema.parse({
       kind: 'move',
       id,
       move,
@@ -205,4 +280,25 @@ export function stepOf(id: string, move: Step['move'], change: Partial<Step> = {
     }),
     ...change,
   };
+}
+
+/**
+ * What a step that is no move is called and how long it takes when nothing else is said: putting on oil 20 to 25 s
+ * (common practice, no source).
+ */
+const PLAIN_DEFAULTS: Readonly<Record<PlainKind, Pick<PlainStep, 'name' | 'lengthMs' | 'putOn'>>> = {
+  product: { name: 'Put on oil', lengthMs: 22_000, putOn: 'oil' },
+  question: { name: 'A question answered', lengthMs: 0, putOn: null },
+  check: { name: 'Where do you feel it?', lengthMs: 5000, putOn: null },
+  comparison: { name: 'Compare your sides', lengthMs: 6000, putOn: null },
+  talk: { name: 'Talk', lengthMs: 0, putOn: null },
+};
+
+/**
+ * A step that is no move, with everything at its default.
+ *
+ * @example plainStepOf('a', 'product').putOn // 'oil'
+ */
+export function plainStepOf(id: string, kind: PlainKind, change: Partial<PlainStep> = {}): PlainStep {
+  return { ...plainStepSchema.parse({ kind, id, ...PLAIN_DEFAULTS[kind] }), ...change };
 }

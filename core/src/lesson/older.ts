@@ -1,3 +1,5 @@
+import { moveFrom1 } from '../move/older';
+
 /** What older programs wrote, as plain JSON. */
 type Json = Record<string, unknown>;
 
@@ -20,6 +22,20 @@ export function lessonFrom2(lesson: Json): Json {
     ...(Array.isArray(lesson['steps']) ? { steps: (lesson['steps'] as Json[]).map(stepFrom2) } : {}),
     ...(Array.isArray(lesson['segments']) ? { segments: (lesson['segments'] as Json[]).map(segmentFrom2) } : {}),
   };
+}
+
+/** Version 4 knew from where to where a move goes; version 5 knows every waypoint of its route. */
+export function lessonFrom4(lesson: Json): Json {
+  const steps = lesson['steps'];
+  return Array.isArray(steps) ? { ...lesson, steps: (steps as Json[]).map(stepFrom4) } : lesson;
+}
+
+function stepFrom4(step: Json): Json {
+  return isObject(step['move']) ? { ...step, move: moveFrom1(step['move']) } : step;
+}
+
+function isObject(value: unknown): value is Json {
+  return typeof value === 'object' && value !== null;
 }
 
 function stepFrom2(step: Json): Json {
@@ -64,8 +80,10 @@ export function changeForward(change: unknown): unknown {
     }
     case 'add_step': {
       const step = one['step'] as Json | undefined;
-      return step && !('kind' in step) ? { ...one, step: stepFrom2(step) } : one;
+      return step ? { ...one, step: stepFrom4(stepFrom2(step)) } : one;
     }
+    case 'set_step':
+      return one['field'] === 'move' && isObject(one['value']) ? { ...one, value: moveFrom1(one['value']) } : one;
     case 'add_segment': {
       const segment = one['segment'] as Json | undefined;
       return segment && 'beats' in segment ? { ...one, segment: segmentFrom2(segment) } : one;

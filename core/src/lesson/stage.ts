@@ -1,4 +1,4 @@
-import type { Lesson } from './lesson.schema';
+import { type Lesson, movesOf } from './lesson.schema';
 
 export const STAGES = ['plan', 'film', 'mark', 'share', 'learn'] as const;
 export type Stage = (typeof STAGES)[number];
@@ -15,7 +15,7 @@ export interface Headway {
   readonly takeCount: number;
   /** Steps without words before and over their dose. */
   readonly wordlessCount: number;
-  /** Steps that nothing is marked of. */
+  /** Moves that nothing is marked of. */
   readonly unmarkedCount: number;
 }
 
@@ -26,7 +26,7 @@ export function headwayOf({ steps, takes, segments }: Lesson): Headway {
     stepCount: steps.length,
     takeCount: takes.length,
     wordlessCount: steps.filter((step) => !step.narration.before && !step.narration.during).length,
-    unmarkedCount: steps.filter((step) => !marked.has(step.id)).length,
+    unmarkedCount: movesOf(steps).filter((step) => !marked.has(step.id)).length,
   };
 }
 

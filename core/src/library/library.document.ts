@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { DocumentKind } from '../document/document';
+import { moveFrom1 } from '../move/older';
 import {
   LIBRARY_FORMAT,
   LIBRARY_VERSION,
@@ -18,7 +19,7 @@ export const moveDocument: DocumentKind<Move> = {
   schema: moveSchema,
   lists: {},
   references: [],
-  migrations: { 0: (older) => older },
+  migrations: { 0: (older) => older, 1: moveFrom1 },
 };
 
 const librarySchema = z.object({
@@ -44,8 +45,13 @@ export const libraryDocument: DocumentKind<Library> = {
     },
   },
   references: [],
-  migrations: {},
+  migrations: { 1: libraryFrom1 },
 };
+
+function libraryFrom1(library: Record<string, unknown>): Record<string, unknown> {
+  const moves = library['moves'];
+  return Array.isArray(moves) ? { ...library, moves: moves.map((one) => moveFrom1(one as typeof library)) } : library;
+}
 
 /**
  * A library of these moves.

@@ -7,11 +7,11 @@ const NECK: ReadonlySet<Region> = new Set(['neck', 'nape', 'under_chin']);
 /**
  * How wide the shot has to be for a move: as it says, or by the lowest region that it touches.
  *
- * @example framingOf({ framing: null, region: 'collarbone', direction: null }) // 'face_chest'
+ * @example framingOf({ framing: null, region: 'collarbone', route: [] }) // 'face_chest'
  */
-export function framingOf(move: Pick<Move, 'framing' | 'region' | 'direction'>): Framing {
+export function framingOf(move: Pick<Move, 'framing' | 'region' | 'route'>): Framing {
   if (move.framing) return move.framing;
-  const regions = [move.region, ...(move.direction ? [move.direction.from, move.direction.to] : [])];
+  const regions = [move.region, ...move.route.map((stop) => stop.region)];
   if (regions.some((region) => CHEST.has(region))) return 'face_chest';
   return regions.some((region) => NECK.has(region)) ? 'face_neck' : 'face';
 }
@@ -21,7 +21,7 @@ export function framingOf(move: Pick<Move, 'framing' | 'region' | 'direction'>):
  *
  * @example widestFraming(lesson.steps.map((step) => step.move)) // 'face_chest'
  */
-export function widestFraming(moves: readonly Pick<Move, 'framing' | 'region' | 'direction'>[]): Framing {
+export function widestFraming(moves: readonly Pick<Move, 'framing' | 'region' | 'route'>[]): Framing {
   return FRAMINGS[Math.max(0, ...moves.map((move) => FRAMINGS.indexOf(framingOf(move))))]!;
 }
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { CLAIMS } from '../caution/wording';
 import { actionSchema, regionSchema, toolSchema } from '../move/move.schema';
 
 const DOSE_KINDS = [
@@ -30,23 +31,6 @@ export const CAUTIONS = [
   'eye',
   'brow_tension',
   'refer_professional',
-] as const;
-export const CLAIMS = [
-  'detox',
-  'lift',
-  'wrinkle',
-  'younger',
-  'collagen',
-  'circulation',
-  'drain',
-  'slim_face',
-  'pain_relief',
-  'allergy',
-  'nose_shape',
-  'bite_or_protrusion',
-  'muscle',
-  'skin_condition',
-  'stress',
 ] as const;
 
 const ms = z.int().min(0);

@@ -1,5 +1,6 @@
 import { patternOf } from './lexicon';
-import type { CAUTIONS, CLAIMS, FoundCaution, FoundClaim } from './reading';
+import type { CLAIMS } from '../caution/wording';
+import type { CAUTIONS, FoundCaution, FoundClaim } from './reading';
 import type { Stream } from './tokens';
 
 type About = (typeof CAUTIONS)[number];
@@ -78,7 +79,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'wrinkle',
-    "wrinkles?|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases|(?:looks?|skin|area|line)(?: [^ .,]+){0,3} smoother|lines? (?:[^ .,]+ ){0,3}(?:soften\\S*|softer|fade\\S*)",
+    "wrinkles?(?! (?:it|your nose|the nose|up|against))|fine lines?|crow'?s feet|nasolabial(?: folds?)?|smile lines|laugh lines|frown lines|fore ?head lines|marionette lines|neck lines|eleven lines|11 lines|deep lines|creases|(?:looks?|skin|area|line)(?: [^ .,]+){0,3} smoother|lines? (?:[^ .,]+ ){0,3}(?:soften\\S*|softer|fade\\S*)",
   ],
   [
     'younger',

@@ -8,16 +8,16 @@ const lesson = aLesson({
   opening: 'Hello.',
   steps: [
     aStep('a', {
-      move: aMove({ name: 'Roll', region: 'cheek', tool: 'roller', slip: true, direction: null }),
+      move: aMove({ name: 'Roll', region: 'cheek', tool: 'roller', temperature: 'cold', slip: true, route: [] }),
       narration: { before: '{reps} | times.', during: '', after: '' },
     }),
     aStep('b', {
-      move: aMove({ name: 'Hollows', region: 'collarbone', direction: null }),
+      move: aMove({ name: 'Hollows', region: 'collarbone', route: [] }),
       product: 'top_up',
       progression: { from: 3, everyDays: 2, weeks: 2 },
     }),
     aStep('c', {
-      move: aMove({ name: 'Hum', region: 'lips', mouthBusy: true, direction: null }),
+      move: aMove({ name: 'Hum', region: 'lips', mouthBusy: true, route: [] }),
       narration: { before: '', during: 'Loose.', after: '' },
     }),
   ],
@@ -40,7 +40,7 @@ describe('the paper of a lesson', () => {
   it('begins the evening before when a tool has to be cold, and ends with the washing', () => {
     expect(paper.preparation[0]).toEqual({
       when: 'the evening before',
-      what: 'Put the roller or the stone into the fridge.',
+      what: 'Put the roller into the fridge.',
     });
     expect(paper.preparation[paper.preparation.length - 1]!.when).toBe('afterwards');
     expect(paper.weeks).toEqual([

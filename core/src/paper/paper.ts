@@ -6,7 +6,8 @@ import { FRAMING_NAMES, framingOf, widestFraming } from '../move/framing';
 import { FRAMINGS, type Framing, type Tool } from '../move/move.schema';
 import { filled } from '../speech/fields';
 import { clock } from '../time/clock';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { isMove, movesOf, nameOfStep, type Lesson, type MoveStep, type Step } from '../lesson/lesson.schema';
+import { describeRoute } from '../move/way';
 import { schedule } from '../schedule/schedule';
 
 export interface SheetRow {
@@ -15,6 +16,8 @@ export interface SheetRow {
   readonly step: string;
   readonly dose: string;
   readonly side: string;
+  /** Where the hand goes. */
+  readonly way: string;
   readonly framing: string;
   readonly words: string;
 }
@@ -73,8 +76,9 @@ export function paperOf(lesson: Lesson): Paper {
   const timings = new Map(plan.steps.map((one) => [one.stepId, one]));
   const at = (step: Step): string => clock(timings.get(step.id)!.startMs);
   const said = (step: Step, part: 'before' | 'during' | 'after'): string => filled(step.narration[part], step).trim();
-  const tools = [...new Set(lesson.steps.map((step) => step.move.tool))].filter((tool) => TOOL_NAMES[tool] !== '');
-  const slip = lesson.steps.some((step) => step.move.slip || step.product !== 'none');
+  const moves = movesOf(lesson.steps);
+  const tools = [...new Set(moves.map((step) => step.move.tool))].filter((tool) => TOOL_NAMES[tool] !== '');
+  const slip = moves.some((step) => step.move.slip || step.product !== 'none');
   const materials = [
     ...(slip ? ['oil, cream or serum, enough for topping up'] : []),
     ...tools.map((tool) => TOOL_NAMES[tool]),
@@ -89,13 +93,11 @@ export function paperOf(lesson: Lesson): Paper {
       ...lesson.steps.map((step, i) => ({
         at: at(step),
         number: String(i + 1),
-        step: step.move.name,
-        dose:
-          step.rightDose && partsOf(step.sidePlan).includes('right')
-            ? `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`
-            : describeDose(step.dose),
-        side: sidePlanName(step.sidePlan),
-        framing: FRAMING_NAMES[framingOf(step.move)],
+        step: nameOfStep(step),
+        dose: isMove(step) ? doseWords(step) : '',
+        side: isMove(step) ? sidePlanName(step.sidePlan) : '',
+        way: isMove(step) ? wayWords(step) : '',
+        framing: isMove(step) ? FRAMING_NAMES[framingOf(step.move)] : '',
         words: [said(step, 'before'), said(step, 'during'), said(step, 'after')].filter(Boolean).join(' / '),
       })),
       ...(lesson.closing.trim()
@@ -111,13 +113,13 @@ export function paperOf(lesson: Lesson): Paper {
     prompter: [
       { heading: 'Opening', lines: [lesson.opening] },
       ...lesson.steps.map((step, i) => ({
-        heading: `${i + 1}. ${step.move.name}`,
-        lines: [said(step, 'before'), step.voiceOver ? '' : said(step, 'during'), said(step, 'after')],
+        heading: `${i + 1}. ${nameOfStep(step)}`,
+        lines: [said(step, 'before'), isMove(step) && step.voiceOver ? '' : said(step, 'during'), said(step, 'after')],
       })),
       { heading: 'Closing', lines: [lesson.closing] },
     ].map(({ heading, lines }) => ({ heading, lines: lines.filter((line) => line.trim() !== '') })),
-    shots: lesson.steps.map((step, i) => ({
-      number: i + 1,
+    shots: moves.map((step) => ({
+      number: lesson.steps.indexOf(step) + 1,
       step: step.move.name,
       framing: framingOf(step.move),
       posture: step.move.posture === 'any' ? 'as you are' : step.move.posture,
@@ -125,11 +127,11 @@ export function paperOf(lesson: Lesson): Paper {
       at: at(step),
       lasts: clock(timings.get(step.id)!.endMs - timings.get(step.id)!.startMs),
     })),
-    framing: FRAMING_NAMES[widestFraming(lesson.steps.map((step) => step.move))],
-    voiceOver: lesson.steps
+    framing: FRAMING_NAMES[widestFraming(moves.map((step) => step.move))],
+    voiceOver: moves
       .filter((step) => step.narration.during.trim() && (step.voiceOver || step.move.mouthBusy))
       .map((step) => ({ step: step.move.name, words: said(step, 'during') })),
-    weeks: lesson.steps.flatMap((step) =>
+    weeks: moves.flatMap((step) =>
       step.progression ? [{ step: step.move.name, words: describeProgression(step.dose, step.progression) }] : [],
     ),
     materials,
@@ -140,16 +142,17 @@ export function paperOf(lesson: Lesson): Paper {
 }
 
 function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Task[] {
-  const regions = lesson.steps.flatMap(({ move }) => [
-    move.region,
-    ...(move.direction ? [move.direction.from, move.direction.to] : []),
-  ]);
+  const moves = movesOf(lesson.steps);
+  const regions = moves.flatMap(({ move }) => [move.region, ...move.route.map((stop) => stop.region)]);
   const low = regions.filter((region) => ['chest', 'collarbone', 'shoulder'].includes(region))[0];
-  const topUps = lesson.steps.filter((step) => step.product === 'top_up').length;
+  const cold = new Set(
+    moves.flatMap(({ move: { tool, temperature } }) =>
+      temperature === 'cold' && (tool === 'roller' || tool === 'stone') ? [tool] : [],
+    ),
+  );
+  const topUps = moves.filter((step) => step.product === 'top_up').length;
   return [
-    ...(tools.includes('roller') || tools.includes('stone')
-      ? [{ when: 'the evening before', what: 'Put the roller or the stone into the fridge.' }]
-      : []),
+    ...[...cold].map((tool) => ({ when: 'the evening before', what: `Put the ${tool} into the fridge.` })),
     { when: 'the evening before', what: 'Cut and file the nails; lay out clothes.' },
     ...(low
       ? [
@@ -159,13 +162,13 @@ function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Tas
           },
         ]
       : [{ when: 'an hour before', what: 'Tie the hair back; nothing may cover the face.' }]),
-    ...(tools.includes('spoon')
+    ...(moves.some(({ move }) => move.tool === 'spoon' && move.temperature === 'cold')
       ? [{ when: 'ten minutes before', what: 'Put the spoon into the freezer for five minutes.' }]
       : []),
     { when: 'just before', what: 'Wash hands and face; check that both corners of the picture are level.' },
     {
       when: 'just before',
-      what: `Frame once: ${FRAMING_NAMES[widestFraming(lesson.steps.map((step) => step.move))]}.`,
+      what: `Frame once: ${FRAMING_NAMES[widestFraming(moves.map((step) => step.move))]}.`,
     },
     ...(slip
       ? [
@@ -184,8 +187,19 @@ function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Tas
   ];
 }
 
+function doseWords({ dose, rightDose, sidePlan }: MoveStep): string {
+  return rightDose && partsOf(sidePlan).includes('right')
+    ? `${describeDose(dose)} left, ${describeDose(rightDose)} right`
+    : describeDose(dose);
+}
+
+function wayWords({ move, sidePlan }: MoveStep): string {
+  if (move.route.length < 2) return move.routeWords;
+  return [describeRoute(move, sidePlan), move.routeWords].filter(Boolean).join('; ');
+}
+
 function frameRow(at: string, step: string, words: string): SheetRow {
-  return { at, number: '', step, dose: '', side: '', framing: '', words };
+  return { at, number: '', step, dose: '', side: '', way: '', framing: '', words };
 }
 
 /**

@@ -1,5 +1,5 @@
 import { stepRunsOf } from '../assembly/step-runs';
-import type { Lesson } from '../lesson/lesson.schema';
+import { type Lesson, nameOfStep } from '../lesson/lesson.schema';
 import type { Timeline } from '../schedule/timeline';
 import type { CutMs } from '../time/clocks';
 
@@ -22,7 +22,7 @@ export function chaptersOf(
   lesson: Pick<Lesson, 'title' | 'steps'>,
   { passages, durationMs }: Pick<Timeline, 'passages' | 'durationMs'>,
 ): Chapter[] {
-  const names = new Map(lesson.steps.map((step) => [step.id, step.move.name]));
+  const names = new Map(lesson.steps.map((step) => [step.id, nameOfStep(step)]));
   const starts: { startMs: CutMs; title: string }[] = [];
   for (const { stepId, startMs } of stepRunsOf(passages)) {
     const title = names.get(stepId) ?? '';

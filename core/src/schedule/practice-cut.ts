@@ -1,5 +1,5 @@
 import { sentencesOf } from './talk';
-import type { Lesson, Narration } from '../lesson/lesson.schema';
+import { isMove, nameOfStep, type Half, type Lesson, type Narration } from '../lesson/lesson.schema';
 
 /** Told again and again even to those who know the move: which side, when to change, when to let go. */
 const CUE = /\b(?:left|right|other side|switch|change|let go|release|and rest|stop)\b|\{(?:side|other side)\}/i;
@@ -22,7 +22,7 @@ export function practiceCut(lesson: Lesson): Lesson {
     closing: '',
     steps: lesson.steps.map((step) => ({
       ...step,
-      nowYouMs: 0,
+      ...(isMove(step) ? { nowYouMs: 0 } : {}),
       narration: {
         before: kept(step.narration.before),
         during: kept(step.narration.during),
@@ -30,6 +30,15 @@ export function practiceCut(lesson: Lesson): Lesson {
       } satisfies Narration,
     })),
   };
+}
+
+/**
+ * What of a lesson is for one half of the day: its own steps, and those that are for any.
+ *
+ * @example halfLesson(lesson, 'morning')?.steps.length // 5
+ */
+export function halfLesson(lesson: Lesson, half: Half): Lesson {
+  return { ...lesson, steps: lesson.steps.filter((step) => step.half === null || step.half === half) };
 }
 
 /**
@@ -42,10 +51,10 @@ export function singleStep(lesson: Lesson, stepId: string): Lesson | null {
   if (!step) return null;
   return {
     ...lesson,
-    title: step.move.name,
+    title: nameOfStep(step),
     promise: '',
     opening: '',
     closing: '',
-    steps: [{ ...step, bundle: null }],
+    steps: [isMove(step) ? { ...step, bundle: null } : step],
   };
 }

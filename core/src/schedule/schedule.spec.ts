@@ -127,9 +127,12 @@ describe('schedule', () => {
     expect(of(aStep('a', { ...plan, product: 'top_up', restAfterMs: 2000, nowYouMs: 20_000 }))).toBe(26_000);
     const stone = aMove({ tool: 'stone' });
     const roller = aMove({ tool: 'roller' });
-    expect(of(aStep('a', { ...plan, move: stone }), aStep('b', { ...plan, move: roller }))).toBe(6000);
-    // Hands change no tool: the stone is put down and taken up again.
-    expect(of(aStep('a', { ...plan, move: stone }), aStep('b', plan), aStep('c', { ...plan, move: stone }))).toBe(3000);
+    // A stone is taken up; then the roller in its place.
+    expect(of(aStep('a', { ...plan, move: stone }), aStep('b', { ...plan, move: roller }))).toBe(10_000);
+    // Taken up, put down for the bare hand, taken up again.
+    expect(of(aStep('a', { ...plan, move: stone }), aStep('b', plan), aStep('c', { ...plan, move: stone }))).toBe(
+      15_000,
+    );
   });
 
   it('lets counting aloud occupy the voice, and a voice-over stretch nothing', () => {

@@ -1,9 +1,9 @@
-import { oneSideMs, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { oneSideMs, partsOf, repetitionEnds, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { isImplement } from '../move/tool';
 import { filled } from '../speech/fields';
 import { speakingMs } from '../speech/speaking-time';
 import { lengthOf, unionSpans, type Span } from '../time/spans';
-import type { Lesson, Pace, Step } from '../lesson/lesson.schema';
+import { isMove, type Lesson, type MoveStep, type Pace, type PlainStep, type Step } from '../lesson/lesson.schema';
 import { type Passage } from '../assembly/passage';
 import { isWork } from '../lesson/segment-kind';
 
@@ -38,7 +38,7 @@ const COUNT_MS = 600;
 /**
  * How long a lesson runs, and when everything in it happens, by the arithmetic of dose and speech.
  *
- * A step is: product and tool made ready, words before, settling in, then each part of its side plan with a swap between
+ * A step that is a move is: product and tool made ready, words before, settling in, then each part of its side plan with a swap between
  * two sides, time for the viewer, words after, rest. Words over the dose begin with it; where they take longer, the last
  * part stretches until they end, as it does in front of a camera (not for words that are spoken over the footage
  * afterwards). Neighbouring steps of one bundle are all done on the first side, then all on the other.
@@ -50,13 +50,20 @@ export function schedule(lesson: Lesson): Schedule {
   clock.talk('intro', null, lesson.opening);
   let tool: string | null = null;
   for (const group of bundlesOf(lesson.steps)) {
-    const rounds = roundsOf(group);
+    const [first] = group;
+    if (!isMove(first!)) {
+      clock.plain(first!);
+      continue;
+    }
+    const steps = group as MoveStep[];
+    const rounds = roundsOf(steps);
     for (const [round, parts] of rounds.entries()) {
       if (round > 0 && group.length > 1) clock.wait('swap', group[0]!.id, parts[0]![0]!, lesson.pace.swapMs);
-      group.forEach((step, at) => {
+      steps.forEach((step, at) => {
         if (round === 0) {
-          const next = isImplement(step.move.tool) ? step.move.tool : tool;
-          if (tool !== null && next !== tool) clock.wait('prep', step.id, null, lesson.pace.toolMs);
+          const next = isImplement(step.move.tool) ? step.move.tool : null;
+          // Taken up, changed, or put down: the hands have something else to do first.
+          if (next !== tool) clock.wait('prep', step.id, null, lesson.pace.toolMs);
           tool = next;
         }
         clock.step(step, parts[at]!, round === 0, round === rounds.length - 1);
@@ -76,19 +83,19 @@ export function bundlesOf(steps: readonly Step[]): Step[][] {
   const groups: Step[][] = [];
   for (const step of steps) {
     const last = groups[groups.length - 1];
-    if (step.bundle !== null && last?.[0]!.bundle === step.bundle && canBundle(step) && canBundle(last[0]))
-      last.push(step);
+    const first = last?.[0];
+    if (first && canBundle(step) && canBundle(first) && step.bundle === first.bundle) last.push(step);
     else groups.push([step]);
   }
   return groups;
 }
 
-function canBundle(step: Step): boolean {
-  return step.sidePlan === 'left_right' || step.sidePlan === 'right_left';
+function canBundle(step: Step): step is MoveStep {
+  return isMove(step) && step.bundle !== null && (step.sidePlan === 'left_right' || step.sidePlan === 'right_left');
 }
 
 /** The parts of each step in each round: a step alone has one round with all its parts, a bundle one round a side. */
-function roundsOf(group: readonly Step[]): (readonly WorkedSide[])[][] {
+function roundsOf(group: readonly MoveStep[]): (readonly WorkedSide[])[][] {
   if (group.length === 1) return [[partsOf(group[0]!.sidePlan)]];
   return partsOf(group[0]!.sidePlan).map((side) => group.map(() => [side]));
 }
@@ -98,7 +105,7 @@ function roundsOf(group: readonly Step[]): (readonly WorkedSide[])[][] {
  *
  * @example doseFor(step, 'right') === (step.rightDose ?? step.dose) // true
  */
-export function doseFor(step: Step, side: WorkedSide | null): Step['dose'] {
+export function doseFor(step: MoveStep, side: WorkedSide | null): MoveStep['dose'] {
   return side === 'right' && step.rightDose ? step.rightDose : step.dose;
 }
 
@@ -107,13 +114,14 @@ export function doseFor(step: Step, side: WorkedSide | null): Step['dose'] {
  *
  * @example partMs(step, 'left') // 15_000, for five strokes of three seconds
  */
-export function partMs(step: Step, part: WorkedSide): number {
+export function partMs(step: MoveStep, part: WorkedSide): number {
   if (part === 'alternating' && step.rightDose) return oneSideMs(step.dose) + oneSideMs(step.rightDose);
   return oneSideMs(doseFor(step, part)) * sidesIn(part);
 }
 
 /** The dose of a step by itself, over all its parts, ms. */
 function stepDoseMs(step: Step): number {
+  if (!isMove(step)) return 0;
   return partsOf(step.sidePlan).reduce((sum, part) => sum + partMs(step, part), 0);
 }
 
@@ -122,7 +130,7 @@ function stepDoseMs(step: Step): number {
  *
  * @example workKind(step) // 'reps'
  */
-export function workKind(step: Pick<Step, 'dose' | 'move'>): 'hold' | 'reps' | 'drain' {
+export function workKind(step: Pick<MoveStep, 'dose' | 'move'>): 'hold' | 'reps' | 'drain' {
   if (step.dose.form === 'hold') return 'hold';
   return step.move.action === 'drain' ? 'drain' : 'reps';
 }
@@ -156,7 +164,34 @@ class Clock {
     if (lengthMs > 0) this.put(kind, stepId, side, lengthMs);
   }
 
-  step(step: Step, parts: readonly WorkedSide[], opens: boolean, closes: boolean): void {
+  /** A step that is no move: its words, then what it takes beside them. */
+  plain(step: PlainStep): void {
+    const timing = { startMs: this.now, endMs: this.now, speechMs: 0, stretchMs: 0 };
+    this.timings.set(step.id, timing);
+    const kind = step.kind === 'talk' || step.kind === 'question' ? 'talk' : 'teach';
+    const { before, during, after } = step.narration;
+    timing.speechMs += this.talk(kind, step.id, before);
+    // What is said while something is put on, or looked at, is said over it.
+    const duringMs = speakingMs(during, this.pace);
+    const lengthMs = Math.max(step.lengthMs, duringMs);
+    timing.speechMs += duringMs;
+    timing.stretchMs = Math.max(0, duringMs - step.lengthMs);
+    this.pacedMs += timing.stretchMs;
+    if (lengthMs > 0)
+      this.put(
+        step.kind === 'product' ? 'prep' : step.kind === 'talk' || step.kind === 'question' ? 'talk' : 'rest',
+        step.id,
+        null,
+        lengthMs,
+        duringMs > 0 ? [[this.now, this.now + duringMs]] : [],
+        during,
+      );
+    timing.speechMs += this.talk('talk', step.id, after);
+    this.wait('rest', step.id, null, step.restAfterMs);
+    timing.endMs = this.now;
+  }
+
+  step(step: MoveStep, parts: readonly WorkedSide[], opens: boolean, closes: boolean): void {
     const timing = this.timings.get(step.id) ?? { startMs: this.now, endMs: this.now, speechMs: 0, stretchMs: 0 };
     this.timings.set(step.id, timing);
     if (opens) {
@@ -174,7 +209,7 @@ class Clock {
     timing.endMs = this.now;
   }
 
-  private work(step: Step, parts: readonly WorkedSide[], words: string, timing: Timing): void {
+  private work(step: MoveStep, parts: readonly WorkedSide[], words: string, timing: Timing): void {
     const from = this.passages.length;
     const doseStart = this.now;
     const duringMs = speakingMs(words, this.pace);
@@ -242,13 +277,14 @@ class Clock {
   }
 }
 
-/** Where the numbers fall that are counted aloud, evenly over a part. */
-function countSpans(step: Step, part: WorkedSide, startMs: number): Span[] {
+/** Where the numbers fall that are counted aloud over a part. */
+function countSpans(step: MoveStep, part: WorkedSide, startMs: number): Span[] {
   const dose = doseFor(step, part);
   const count = repetitionsOf(dose) * dose.sets.planned * sidesIn(part);
-  const each = partMs(step, part) / count;
-  return Array.from({ length: count }, (_, i): Span => {
-    const at = Math.round(startMs + i * each);
-    return [at, Math.round(at + Math.min(COUNT_MS, each))];
+  const lengthMs = partMs(step, part);
+  const ends = repetitionEnds(dose, count);
+  return ends.map((end, i): Span => {
+    const at = Math.round(startMs + lengthMs * (ends[i - 1] ?? 0));
+    return [at, Math.min(at + COUNT_MS, Math.round(startMs + lengthMs * end))];
   });
 }

@@ -1,7 +1,7 @@
 import type { WorkedSide } from '../dose/dose';
 import type { Region } from '../face/regions';
 import { fullCut } from '../assembly/cuts';
-import type { Lesson } from '../lesson/lesson.schema';
+import { type Lesson, movesOf } from '../lesson/lesson.schema';
 import { headwayOf, type Headway } from '../lesson/stage';
 import { schedule } from './schedule';
 
@@ -29,7 +29,7 @@ export interface LessonSummary extends Headway {
 /** @example summaryOf(lesson, 1).plannedMs // 412_000 */
 export function summaryOf(lesson: Lesson, revision: number): LessonSummary {
   const plan = schedule(lesson);
-  const regions = new Map(lesson.steps.map((step) => [step.id, step.move.region]));
+  const regions = new Map(movesOf(lesson.steps).map((step) => [step.id, step.move.region]));
   return {
     summaryVersion: SUMMARY_VERSION,
     revision,
@@ -37,13 +37,14 @@ export function summaryOf(lesson: Lesson, revision: number): LessonSummary {
     concern: lesson.concern,
     school: lesson.school,
     ownSchool: lesson.ownSchool?.name ?? null,
-    moves: lesson.steps.map((step) => step.move.name),
+    moves: movesOf(lesson.steps).map((step) => step.move.name),
     plannedMs: plan.totalMs,
     filmedMs: fullCut(lesson).durationMs,
     targetMs: lesson.targetMs,
     ...headwayOf(lesson),
-    regions: plan.passages.flatMap(({ stepId, side, startMs, endMs }) =>
-      stepId && side ? [{ region: regions.get(stepId)!, side, startMs, endMs }] : [],
-    ),
+    regions: plan.passages.flatMap(({ stepId, side, startMs, endMs }) => {
+      const region = regions.get(stepId ?? '');
+      return region && side ? [{ region, side, startMs, endMs }] : [];
+    }),
   };
 }

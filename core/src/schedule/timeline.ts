@@ -1,11 +1,11 @@
-import { stepOfCut, type Cut, type CutId } from '../assembly/cut';
+import { halfOfCut, stepOfCut, type Cut, type CutId } from '../assembly/cut';
 import { fullCut, lessonCut } from '../assembly/cuts';
 import type { Passage } from '../assembly/passage';
 import { passagesOf } from '../assembly/passages';
 import type { Lesson } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import type { CutMs } from '../time/clocks';
-import { practiceCut, singleStep } from './practice-cut';
+import { halfLesson, practiceCut, singleStep } from './practice-cut';
 import { schedule } from './schedule';
 
 /** What happens when along a cut. */
@@ -43,5 +43,7 @@ export function timelineOf(lesson: Lesson, id: CutId = 'full'): Timeline | null 
  */
 export function planOf(lesson: Lesson, id: CutId): Lesson | null {
   if (id === 'full') return lesson;
-  return id === 'practice' ? practiceCut(lesson) : singleStep(lesson, stepOfCut(id)!);
+  if (id === 'practice') return practiceCut(lesson);
+  const half = halfOfCut(id);
+  return half ? halfLesson(lesson, half) : singleStep(lesson, stepOfCut(id)!);
 }

@@ -8,13 +8,26 @@ import type { School } from './school.schema';
 export const ROLES = ['opening', 'warm_up', 'work', 'soothing', 'closing', 'finish', 'talk'] as const;
 export type Role = (typeof ROLES)[number];
 
+/** A role as it is said. */
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  opening: 'the opening',
+  warm_up: 'a warm-up',
+  work: 'work',
+  soothing: 'soothing',
+  closing: 'the closing',
+  finish: 'the finish',
+  talk: 'talk',
+};
+
 /** What a role is told from: whatever is done with a move. */
 interface OfMove {
   readonly move: Move;
+  /** What the instructor says it is. */
+  readonly role?: Role | null;
 }
 
 /**
- * The role of each step. What drains after the last work closes; before that, the first time in a region that the
+ * The role of each step: as its instructor says, else as its school has it. What drains after the last work closes; before that, the first time in a region that the
  * school opens is its opening, and every further one belongs to the closing.
  *
  * @example rolesOf(lesson.steps, schoolOf(lesson)) // ['opening', 'work', 'work', 'closing']
@@ -24,9 +37,10 @@ export function rolesOf(steps: readonly OfMove[], school: School): Role[] {
   const last = drains.lastIndexOf(false);
   const opened = new Set<string>();
   let settling = true;
-  return steps.map(({ move }, at): Role => {
+  return steps.map(({ move, role }, at): Role => {
     // A breath at the very beginning is how a lesson opens, whatever the school.
     settling &&= move.action === 'breathe';
+    if (role) return role;
     if (settling) return 'opening';
     if (!drains[at]) return 'work';
     // A press in the hollows opens wherever it stands; a stroke only before the work is over.
@@ -43,7 +57,11 @@ export function rolesOf(steps: readonly OfMove[], school: School): Role[] {
 function drainsIn({ move }: OfMove, { drainage }: School): boolean {
   if (move.action === 'drain') return true;
   const place = drainage.opens.includes(move.region) || drainage.closes.includes(move.region);
-  return place && (move.action === 'press' || (move.action === 'stroke' && move.direction?.to === 'collarbone'));
+  return (
+    place &&
+    (move.action === 'press' ||
+      (move.action === 'stroke' && move.route[move.route.length - 1]?.region === 'collarbone'))
+  );
 }
 
 /**
@@ -58,4 +76,20 @@ export function rankOf({ move }: OfMove, school: School): number | null {
   }
   const rank = school.order.indexOf(move.region);
   return rank < 0 ? null : rank;
+}
+
+/**
+ * Where the work of a lesson stands in its school's order; null for what may come anywhere, and for what is no work. A
+ * school whose order may be taken from either end is followed from the end that fits more of the steps.
+ *
+ * @example ranksOf(movesOf(lesson.steps), schoolOf(lesson)) // [null, 0, 3, 5]
+ */
+export function ranksOf(steps: readonly OfMove[], school: School): (number | null)[] {
+  const roles = rolesOf(steps, school);
+  const ranks = steps.map((step, at) => (roles[at] === 'work' ? rankOf(step, school) : null));
+  if (!school.eitherWay) return ranks;
+  const known = ranks.filter((rank) => rank !== null);
+  const up = known.slice(1).filter((rank, at) => rank > known[at]!).length;
+  const down = known.slice(1).filter((rank, at) => rank < known[at]!).length;
+  return down > up ? ranks.map((rank) => (rank === null ? null : school.order.length - rank)) : ranks;
 }

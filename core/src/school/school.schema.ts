@@ -12,6 +12,22 @@ const drainageSchema = z.object({
   closingNeeded: z.boolean(),
 });
 
+/** What changes cost between two neighbours, in jumps (common practice, no source: a jump back tires most). */
+const costsSchema = z.object({
+  /** Past so many regions; back again; another tool, posture or framing; wiping the skin dry. */
+  jump: z.int().min(0).max(50).default(1),
+  back: z.int().min(0).max(50).default(3),
+  tool: z.int().min(0).max(50).default(4),
+  posture: z.int().min(0).max(50).default(5),
+  wipe: z.int().min(0).max(50).default(6),
+  framing: z.int().min(0).max(50).default(2),
+});
+export type Costs = z.infer<typeof costsSchema>;
+export const COSTS: Costs = costsSchema.parse({});
+
+/** Rules of a school that may have exceptions in some regions. */
+export const EXCEPTED_RULES = ['back-and-forth', 'pressure', 'direction', 'no-slip', 'tool'] as const;
+
 /** Rules of order, direction, pressure, product and dose that instructors of one school follow. */
 export const schoolSchema = z.object({
   id: z.string().min(1).max(80),
@@ -30,6 +46,16 @@ export const schoolSchema = z.object({
   mostPressure: pressureSchema,
   product: z.enum(['none', 'dry_then_slip', 'slip', 'any']),
   tools: z.array(toolSchema),
+  /** The order may be taken from either end. */
+  eitherWay: z.boolean().default(false),
+  /** Each area may end with its own soothing, whatever its phase. */
+  soothesEachArea: z.boolean().default(false),
+  costs: costsSchema.default(COSTS),
+  /** Where a rule does not hold. */
+  exceptions: z
+    .array(z.object({ rule: z.enum(EXCEPTED_RULES), regions: z.array(regionSchema).min(1).max(REGIONS.length) }))
+    .max(20)
+    .default([]),
   /** What one usually does of a move, and how often. */
   doseHabit: z.string().max(200),
   frequency: z.string().max(200),

@@ -1,13 +1,14 @@
 import { REGIONS } from '../face/regions';
 import { aLesson, aMove, aStep } from '../testing';
 import type { Move } from '../move/move.schema';
-import type { Step } from '../lesson/lesson.schema';
+import type { MoveStep } from '../lesson/lesson.schema';
 import { rankOf, rolesOf } from './roles';
 import { schoolSchema } from './school.schema';
-import { SCHOOL_IDS, SCHOOL_NAMES, schoolOf, SCHOOLS } from './schools';
+import { schoolOf } from '../caution/school-of';
+import { SCHOOL_IDS, SCHOOL_NAMES, SCHOOLS } from './schools';
 
-const step = (id: string, move: Partial<Move>): Step =>
-  aStep(id, { move: aMove({ id, direction: null, ...move }), sidePlan: 'both' });
+const step = (id: string, move: Partial<Move>): MoveStep =>
+  aStep(id, { move: aMove({ id, route: [], ...move }), sidePlan: 'both' });
 
 // The seven schools are common practice, no source.
 describe('the schools', () => {
@@ -42,7 +43,7 @@ describe('the schools', () => {
 
 describe('the role of a step', () => {
   const school = SCHOOLS.open_drains_first;
-  const roles = (...steps: Step[]): string[] => rolesOf(steps, school);
+  const roles = (...steps: MoveStep[]): string[] => rolesOf(steps, school);
   const press = step('hollows', { region: 'collarbone', action: 'press' });
   const cheek = step('cheek', { region: 'cheek' });
   const down = step('down', { region: 'neck', action: 'drain' });

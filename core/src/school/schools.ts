@@ -1,4 +1,4 @@
-import type { School } from './school.schema';
+import { COSTS, type School } from './school.schema';
 
 export const SCHOOL_IDS = [
   'open_drains_first',
@@ -20,6 +20,10 @@ const common = {
   mostPressure: 'medium',
   product: 'any',
   tools: ['hand', 'knuckle', 'stone', 'roller', 'spoon', 'brush', 'none'],
+  eitherWay: false,
+  soothesEachArea: false,
+  costs: COSTS,
+  exceptions: [],
 } satisfies Partial<School>;
 
 /**
@@ -52,8 +56,8 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
       closingNeeded: true,
     },
     neck: 'up_then_down',
-    face: 'out',
-    mostPressure: 'medium',
+    face: 'any',
+    mostPressure: 'feather',
     product: 'dry_then_slip',
     doseHabit: '3 passes',
     frequency: 'once a day',
@@ -144,11 +148,13 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
     neck: 'any',
     face: 'out',
     backAndForth: false,
+    eitherWay: true,
+    exceptions: [{ rule: 'back-and-forth', regions: ['shoulder', 'jaw'] }],
     mostPressure: 'medium',
     product: 'slip',
     tools: ['stone', 'roller', 'spoon', 'brush', 'hand'],
     doseHabit: '2, 3 or 5 swipes a lane',
-    frequency: 'a few times a week',
+    frequency: 'once a day, up to twice',
   },
   holds: {
     ...common,
@@ -162,7 +168,7 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
     mostPressure: 'light',
     tools: ['hand', 'none'],
     doseHabit: 'counts of 6 to 10, 5 to 10 times; or 10, 15, 30 s',
-    frequency: 'every other day to once a day',
+    frequency: 'every other day while it is new, then once a day',
   },
   warm_work_soothe: {
     ...common,
@@ -177,10 +183,11 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
       ['drain'],
     ],
     drainage: { opens: [], closes: ['neck', 'collarbone'], closingNeeded: false },
+    soothesEachArea: true,
     mostPressure: 'firm',
     product: 'none',
     doseHabit: '15 or 30 s each way with the time left called out',
-    frequency: 'three or four times a week',
+    frequency: 'once a day, up to twice',
   },
   with_products: {
     ...common,
@@ -201,12 +208,3 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
 export const SCHOOL_NAMES = Object.fromEntries(SCHOOL_IDS.map((id) => [id, SCHOOLS[id].name])) as Readonly<
   Record<SchoolId, string>
 >;
-
-/**
- * The rules that a lesson is judged by: its own copy, or its school as it is.
- *
- * @example schoolOf({ school: 'holds', ownSchool: null }).name // 'Holds'
- */
-export function schoolOf(lesson: { readonly school: SchoolId; readonly ownSchool: School | null }): School {
-  return lesson.ownSchool ?? SCHOOLS[lesson.school];
-}

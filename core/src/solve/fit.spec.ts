@@ -3,7 +3,7 @@ import { exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { aLesson, aPace, aStep, reps, seeded } from '../testing';
 import { cheapest, choicesOf, fit, fitted, type Choice } from './fit';
-import type { Lesson } from '../lesson/lesson.schema';
+import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import { schedule } from '../schedule/schedule';
 
 const ranged = (low: number, planned: number, high: number, tempoMs: number): Dose => ({
@@ -111,7 +111,7 @@ describe('a fit', () => {
     const after = fitted(before, changes!);
     expect(Math.abs(schedule(after).totalMs - 90_000)).toBeLessThanOrEqual(1500);
     expect(afterMs).toBe(schedule(after).totalMs);
-    for (const step of after.steps) {
+    for (const step of movesOf(after.steps)) {
       expect(step.rightDose).toBeNull();
       for (const choice of Object.values(step.dose as unknown as Record<string, unknown>))
         if (typeof choice === 'object') {
@@ -123,7 +123,7 @@ describe('a fit', () => {
 
   it('takes from what may go before it takes from what must stay', () => {
     const before = lesson();
-    const { totalMs } = schedule(fitted(before, [{ stepId: 'a', dose: before.steps[0]!.dose }]));
+    const { totalMs } = schedule(fitted(before, [{ stepId: 'a', dose: movesOf(before.steps)[0]!.dose }]));
     const { changes } = fit(before, totalMs - 6000, 500);
     expect(changes!.map((one) => one.stepId)).toContain('c');
     const must = changes!.find((one) => one.stepId === 'a');
@@ -154,7 +154,7 @@ describe('a fit', () => {
   });
 
   it('offers every dose of a range once, the planned one first', () => {
-    const own = choicesOf(lesson(), lesson().steps[1]!);
+    const own = choicesOf(lesson(), movesOf(lesson().steps)[1]!);
     expect(own.length).toBe(5 * 5);
     expect(own[0]!.dose).toEqual(held);
     expect(own[0]!.loss).toBe(0);

@@ -1,7 +1,7 @@
 import { changesSide } from '../dose/dose';
 import type { Dose, Range } from '../dose/dose.schema';
 import { clock } from '../time/clock';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { isMove, type Lesson, movesOf, type MoveStep } from '../lesson/lesson.schema';
 import { schedule } from '../schedule/schedule';
 import { talkOf, type Talk } from '../schedule/talk';
 
@@ -56,8 +56,9 @@ export function fit(
   progress: (share: number) => boolean | void = () => undefined,
 ): Fit {
   const before = schedule(lesson);
-  const choices = lesson.steps.map((step) => choicesOf(lesson, step));
-  const fixedMs = before.totalMs - sum(choices.map((own, i) => stepMs(lesson, lesson.steps[i]!, own[0]!.dose, true)));
+  const steps = movesOf(lesson.steps);
+  const choices = steps.map((step) => choicesOf(lesson, step));
+  const fixedMs = before.totalMs - sum(choices.map((own, i) => stepMs(lesson, steps[i]!, own[0]!.dose, true)));
   const shortestMs = fixedMs + sum(choices.map((own) => Math.min(...own.map((one) => one.ms))));
   const longestMs = fixedMs + sum(choices.map((own) => Math.max(...own.map((one) => one.ms))));
   const talk = talkOf(lesson);
@@ -67,7 +68,7 @@ export function fit(
     const why = whyNot(targetMs, toleranceMs, shortestMs, longestMs, talk);
     return { ...result, afterMs: before.totalMs, loss: 0, changes: null, why };
   }
-  const changes = lesson.steps.flatMap((step, i): FitChange[] => {
+  const changes = steps.flatMap((step, i): FitChange[] => {
     const { dose } = choices[i]![chosen[i]!]!;
     return sameDose(dose, step.dose) && (step.rightDose === null || !hasBothSides(step))
       ? []
@@ -87,7 +88,7 @@ export function fitted(lesson: Lesson, changes: readonly FitChange[]): Lesson {
   return {
     ...lesson,
     steps: lesson.steps.map((step) =>
-      doses.has(step.id)
+      isMove(step) && doses.has(step.id)
         ? { ...step, dose: doses.get(step.id)!, rightDose: hasBothSides(step) ? null : step.rightDose }
         : step,
     ),
@@ -99,7 +100,7 @@ export function fitted(lesson: Lesson, changes: readonly FitChange[]): Lesson {
  *
  * @example choicesOf(lesson, step)[0]?.dose === step.dose // true
  */
-export function choicesOf(lesson: Lesson, step: Step): Choice[] {
+export function choicesOf(lesson: Lesson, step: MoveStep): Choice[] {
   const planned = step.dose;
   const weight = WEIGHTS[step.priority];
   const figures = figuresOf(planned);
@@ -154,12 +155,12 @@ function steps({ low, planned, high }: Range, grid: number): number[] {
 }
 
 /** Time that a step adds to the lesson with a dose, by the schedule itself. `asIs` keeps a right side of its own. */
-function stepMs(lesson: Lesson, step: Step, dose: Dose, asIs: boolean): number {
-  const own: Step = { ...step, dose, rightDose: asIs || !hasBothSides(step) ? step.rightDose : null, bundle: null };
+function stepMs(lesson: Lesson, step: MoveStep, dose: Dose, asIs: boolean): number {
+  const own: MoveStep = { ...step, dose, rightDose: asIs || !hasBothSides(step) ? step.rightDose : null, bundle: null };
   return schedule({ ...lesson, opening: '', closing: '', steps: [own] }).totalMs;
 }
 
-function hasBothSides({ sidePlan }: Step): boolean {
+function hasBothSides({ sidePlan }: MoveStep): boolean {
   return sidePlan === 'alternating' || changesSide(sidePlan);
 }
 

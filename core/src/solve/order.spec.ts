@@ -1,10 +1,11 @@
+import { COSTS } from '../school/school.schema';
 import { aLesson, aMove, aStep, seeded } from '../testing';
 import type { Move } from '../move/move.schema';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import type { Lesson, MoveStep } from '../lesson/lesson.schema';
 import { brokenRules, costOf, movedBetween, blocksOf, stepCost, suggestOrder, type Block } from './order';
 
-const step = (id: string, move: Partial<Move>, change: Partial<Step> = {}): Step =>
-  aStep(id, { move: aMove({ id, sidePlan: 'both', direction: null, ...move }), sidePlan: 'both', ...change });
+const step = (id: string, move: Partial<Move>, change: Partial<MoveStep> = {}): MoveStep =>
+  aStep(id, { move: aMove({ id, sidePlan: 'both', route: [], ...move }), sidePlan: 'both', ...change });
 
 function randomLesson(seed: number, count: number, locked: boolean): Lesson {
   const next = seeded(seed);
@@ -148,6 +149,7 @@ describe('the cost of a neighbour', () => {
     needsDry: false,
     framing: 'face',
     locked: false,
+    costs: COSTS,
     ...change,
   });
 

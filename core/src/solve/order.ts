@@ -1,10 +1,10 @@
 import type { Framing, Posture } from '../move/move.schema';
 import { framingOf } from '../move/framing';
 import { isImplement } from '../move/tool';
-import { rankOf, ROLES, rolesOf, type Role } from '../school/roles';
-import { schoolOf } from '../school/schools';
-import type { School } from '../school/school.schema';
-import type { Lesson, Step } from '../lesson/lesson.schema';
+import { rankOf, rolesOf, type Role } from '../school/roles';
+import { schoolOf } from '../caution/school-of';
+import type { Costs, School } from '../school/school.schema';
+import { isMove, type Lesson, movesOf, type MoveStep, type Step } from '../lesson/lesson.schema';
 import { bundlesOf } from '../schedule/schedule';
 
 /** What the order search places: a step, or a bundle as one block. */
@@ -20,6 +20,8 @@ export interface Block {
   readonly needsDry: boolean;
   readonly framing: Framing;
   readonly locked: boolean;
+  /** What changes cost in its school. */
+  readonly costs: Costs;
 }
 
 export interface Suggestion {
@@ -33,9 +35,6 @@ export interface Suggestion {
   readonly blocked: string;
 }
 
-/** What changes cost between two neighbours, in jumps (common practice, no source: a jump back tires most). */
-const COSTS = { jump: 1, back: 3, tool: 4, posture: 5, wipe: 6, framing: 2 } as const;
-
 /** Up to so many free blocks the search is exact. */
 const EXACT_UP_TO = 14;
 
@@ -45,38 +44,79 @@ const EXACT_UP_TO = 14;
  * @example blocksOf(lesson).map((block) => block.stepIds) // [['a'], ['b', 'c']]
  */
 export function blocksOf(lesson: Lesson, school: School = schoolOf(lesson)): Block[] {
-  const roles = new Map(rolesOf(lesson.steps, school).map((role, at) => [lesson.steps[at]!.id, role]));
-  return bundlesOf(lesson.steps).map((group) => blockOf(group, roles.get(group[0]!.id)!, school));
+  const moves = movesOf(lesson.steps);
+  const roles = new Map(rolesOf(moves, school).map((role, at) => [moves[at]!.id, role]));
+  return glued(bundlesOf(lesson.steps)).map((group) => {
+    const first = group.find(isMove);
+    return blockOf(group, first ? roles.get(first.id)! : 'talk', school);
+  });
+}
+
+/**
+ * Steps that are no moves keep to their neighbours: what is put on, asked or told to the move after it, a look or a
+ * comparison to the move before.
+ */
+function glued(groups: readonly Step[][]): Step[][] {
+  const blocks: Step[][] = [];
+  let waiting: Step[] = [];
+  for (const group of groups) {
+    const [first] = group;
+    const looksBack = first!.kind === 'check' || first!.kind === 'comparison';
+    if (isMove(first!)) {
+      blocks.push([...waiting, ...group]);
+      waiting = [];
+    } else if (looksBack && waiting.length === 0 && blocks.length > 0) blocks[blocks.length - 1]!.push(...group);
+    else waiting.push(...group);
+  }
+  if (waiting.length === 0) return blocks;
+  if (blocks.length === 0) return [waiting];
+  blocks[blocks.length - 1]!.push(...waiting);
+  return blocks;
 }
 
 function blockOf(group: readonly Step[], role: Role, school: School): Block {
-  const rank = (step: Step): number | null => {
+  const moves = group.filter(isMove);
+  const rank = (step: MoveStep | undefined): number | null => {
+    if (!step) return null;
     const { opens, closes } = school.drainage;
-    if (role === 'work') return rankOf(step, school);
+    if (role === 'work' || role === 'soothing') return rankOf(step, school);
     // The breath that a lesson opens with stays before everything.
     if (role === 'opening' && step.move.action === 'breathe') return -1;
     const at = (role === 'opening' ? opens : closes).indexOf(step.move.region);
     return at < 0 ? null : at;
   };
-  const [first, last] = [group[0]!, group[group.length - 1]!];
-  const tools = group.map((step) => step.move.tool).filter(isImplement);
+  const [first, last] = [moves[0], moves[moves.length - 1]];
+  const tools = moves.map((step) => step.move.tool).filter(isImplement);
   return {
     stepIds: group.map((step) => step.id),
     role,
     rank: rank(first),
     lastRank: rank(last),
     tool: tools[0] ?? null,
-    posture: first.move.posture,
-    slip: group.some((step) => step.move.slip),
-    needsDry: group.some((step) => step.move.needsDry),
-    framing: framingOf(first.move),
+    posture: first?.move.posture ?? 'any',
+    slip: moves.some((step) => step.move.slip),
+    needsDry: moves.some((step) => step.move.needsDry),
+    framing: first ? framingOf(first.move) : 'face',
     locked: group.some((step) => step.locked),
+    costs: school.costs,
   };
 }
 
+/** Roles in the order in which a lesson has them; work and what soothes it go together. */
+const TURN: Readonly<Record<Role, number>> = {
+  opening: 0,
+  warm_up: 1,
+  work: 2,
+  soothing: 2,
+  talk: 2,
+  closing: 3,
+  finish: 4,
+};
+
 /** Whether `a` has to come before `b` by a hard rule of the school. */
 function mustPrecede(a: Block, b: Block): boolean {
-  if (a.role !== b.role) return a.role === 'opening' || b.role === 'closing';
+  if (TURN[a.role] !== TURN[b.role]) return TURN[a.role] < TURN[b.role];
+  if (a.role !== b.role) return false;
   if (a.role !== 'work' && a.rank !== null && b.rank !== null && a.rank < b.rank) return true;
   return a.role === 'work' && a.needsDry && !a.slip && b.slip && !b.needsDry;
 }
@@ -90,12 +130,12 @@ export function stepCost(a: Block, b: Block): number {
   let cost = 0;
   if (a.role === b.role && a.lastRank !== null && b.rank !== null) {
     const by = b.rank - a.lastRank;
-    cost += by < 0 ? COSTS.back - by * COSTS.jump : Math.max(0, by - 1) * COSTS.jump;
+    cost += by < 0 ? a.costs.back - by * a.costs.jump : Math.max(0, by - 1) * a.costs.jump;
   }
-  if (a.tool !== b.tool && (a.tool !== null || b.tool !== null)) cost += COSTS.tool;
-  if (a.posture !== b.posture && a.posture !== 'any' && b.posture !== 'any') cost += COSTS.posture;
-  if (a.slip && b.needsDry) cost += COSTS.wipe;
-  if (a.framing !== b.framing) cost += COSTS.framing;
+  if (a.tool !== b.tool && (a.tool !== null || b.tool !== null)) cost += a.costs.tool;
+  if (a.posture !== b.posture && a.posture !== 'any' && b.posture !== 'any') cost += a.costs.posture;
+  if (a.slip && b.needsDry) cost += a.costs.wipe;
+  if (a.framing !== b.framing) cost += a.costs.framing;
   return cost;
 }
 
@@ -230,9 +270,7 @@ function localSearch(blocks: readonly Block[], progress: (share: number) => bool
   const byRule = (free: readonly Block[]): Block[] => {
     return [...free].sort(
       (a, b) =>
-        ROLES.indexOf(a.role) - ROLES.indexOf(b.role) ||
-        Number(b.needsDry) - Number(a.needsDry) ||
-        (a.rank ?? 99) - (b.rank ?? 99),
+        TURN[a.role] - TURN[b.role] || Number(b.needsDry) - Number(a.needsDry) || (a.rank ?? 99) - (b.rank ?? 99),
     );
   };
   const put = (free: readonly Block[]): Block[] => {

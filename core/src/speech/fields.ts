@@ -1,6 +1,6 @@
 import { partsOf, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
-import type { Step } from '../lesson/lesson.schema';
+import type { MoveStep, PlainStep } from '../lesson/lesson.schema';
 
 /** Fields in narration that fill themselves from the step, so that what is said is what is planned. */
 export const FIELDS = [
@@ -18,15 +18,17 @@ export type FieldName = (typeof FIELDS)[number];
 
 const FIELD = /\{(reps|hold|sets|side|other side|remaining|seconds|breaths|count)\}/g;
 
-type Filling = Pick<Step, 'dose' | 'sidePlan'>;
+type Filling = Pick<MoveStep, 'dose' | 'sidePlan'>;
 
 /**
  * The words as they are said. A field that the dose does not have stays as it is written, which is a finding.
  *
  * @example filled('{reps} times on the {side}.', step) // "8 times on the left."
  */
-export function filled(words: string, step: Filling): string {
-  return words.includes('{') ? words.replace(FIELD, (whole, name: FieldName) => fieldOf(name, step) ?? whole) : words;
+export function filled(words: string, step: Filling | PlainStep): string {
+  return words.includes('{') && 'dose' in step
+    ? words.replace(FIELD, (whole, name: FieldName) => fieldOf(name, step) ?? whole)
+    : words;
 }
 
 /**
@@ -34,7 +36,7 @@ export function filled(words: string, step: Filling): string {
  *
  * @example unfilled('Do {dose} on {nothing}.') // ['{dose}', '{nothing}']
  */
-export function unfilled(words: string, step: Filling): string[] {
+export function unfilled(words: string, step: Filling | PlainStep): string[] {
   return [...filled(words, step).matchAll(/\{[^}]*\}?/g)].map((match) => match[0]);
 }
 

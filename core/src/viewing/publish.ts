@@ -4,12 +4,13 @@ import { passagesOf } from '../assembly/passages';
 import { stepRunsOf } from '../assembly/step-runs';
 import { voicesIn } from '../assembly/voices';
 import { readFirst } from '../check/read-first';
+import { standingRules } from '../check/standing-rules';
 import { deriveCues } from '../cue/derive';
 import type { Heard } from '../cue/heard';
 import { cueStyleOf } from '../cue/styles';
 import { workedAreas } from '../cue/worked-area';
 import { describeDose } from '../dose/dose';
-import type { Lesson } from '../lesson/lesson.schema';
+import { type Lesson, movesOf } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import { placedCues } from './placed-cues';
 import { PUBLISHED_FORMAT, PUBLISHED_VERSION, type PublishedCut, type PublishedLesson } from './published.schema';
@@ -42,12 +43,12 @@ export function publish(lesson: Lesson, versionId: string, heard?: Heard): Publi
     versionId,
     title: lesson.title,
     promise: lesson.promise,
-    cautions: readFirst(lesson),
+    rules: [...new Set(standingRules(lesson).map((rule) => rule.words))],
     cueStyle: cueStyleOf(lesson),
     takes: lesson.takes
       .filter((take) => takes.has(take.id))
       .map(({ id, pictureLeft, sources }) => ({ id, pictureLeft: pictureLeft ?? 'left', sources })),
-    steps: lesson.steps
+    steps: movesOf(lesson.steps)
       .filter((step) => whole.steps.some((run) => run.stepId === step.id))
       .map(({ id, move, dose }) => ({
         id,
@@ -77,6 +78,7 @@ function publishedCut(lesson: Lesson, cut: Cut, heard?: Heard): PublishedCut {
   return {
     id: cut.id,
     durationMs: cut.durationMs,
+    cautions: readFirst(lesson, new Set(passages.flatMap((one) => one.stepId ?? []))),
     pieces: cut.pieces.map(({ id, takeId, fromMs, toMs }) => ({ id, takeId, fromMs, toMs })),
     steps: stepRunsOf(passages),
     passages: passages.map(({ kind, stepId, side, startMs, endMs }) => ({ kind, stepId, side, startMs, endMs })),

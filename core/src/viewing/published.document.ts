@@ -12,7 +12,7 @@ import {
 } from './published.schema';
 
 type Json = Record<string, unknown>;
-type Cut2 = Omit<PublishedCut, 'cues'> & { cues: Cue[] };
+type Cut2 = Omit<PublishedCut, 'cues' | 'cautions'> & { cues: Cue[] };
 
 /** What viewers get of a version, as it is stored: never changed, brought forward when it is read. */
 export const publishedDocument: DocumentKind<PublishedLesson> = {
@@ -22,7 +22,7 @@ export const publishedDocument: DocumentKind<PublishedLesson> = {
   schema: publishedSchema,
   lists: {},
   references: [],
-  migrations: { 0: publishedFrom0, 1: publishedFrom1, 2: publishedFrom2 },
+  migrations: { 0: publishedFrom0, 1: publishedFrom1, 2: publishedFrom2, 3: publishedFrom3 },
 };
 
 /** The first ones did not say what they are, and told whether the picture was mirrored. */
@@ -51,10 +51,15 @@ function publishedFrom1({ pictureLeft, mediaId, durationMs, pieces, steps, passa
   };
 }
 
+/** In version 3 every cut had the cautions of the whole lesson. */
+function publishedFrom3({ cautions, cuts, ...rest }: Json): Json {
+  return { ...rest, rules: [], cuts: (cuts as Json[]).map((cut) => ({ ...cut, cautions })) };
+}
+
 /** In version 2 the page decided how cues look and where they stand. */
 function publishedFrom2(lesson: Json): Json {
   const { steps, takes, cuts } = lesson as unknown as Pick<PublishedLesson, 'steps' | 'takes'> & { cuts: Cut2[] };
-  const known = steps.map(({ id, region }) => ({ id, move: { region, direction: null, framing: null } }));
+  const known = steps.map(({ id, region }) => ({ id, move: { region, route: [], framing: null } }));
   const mirror = takes[0]?.pictureLeft !== 'right';
   return {
     ...lesson,

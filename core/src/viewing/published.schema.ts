@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { cueStyleSchema } from '../lesson/cue-style.schema';
+import { HALVES } from '../lesson/lesson.schema';
 import { CUE_KINDS } from '../lesson/override.schema';
 import { pieceSchema } from '../lesson/piece.schema';
 import { segmentKindSchema, workedSideSchema } from '../lesson/segment.schema';
@@ -9,7 +10,7 @@ import { pressureSchema, regionSchema } from '../move/move.schema';
 const ms = z.int().min(0);
 
 export const PUBLISHED_FORMAT = 'limber-cheek/published-lesson';
-export const PUBLISHED_VERSION = 3;
+export const PUBLISHED_VERSION = 4;
 
 const share = z.number().min(0).max(1);
 /** Where a cue stands in one shape of picture: its box as shares of the picture, its lines, its size of type. */
@@ -38,6 +39,7 @@ const cueSchema = z.object({
 const cutIdSchema = z.union([
   z.literal('full'),
   z.literal('practice'),
+  z.templateLiteral(['half:', z.enum(HALVES)]),
   z.templateLiteral(['step:', z.string().min(1)]),
 ]);
 
@@ -45,6 +47,8 @@ const cutIdSchema = z.union([
 const publishedCutSchema = z.object({
   id: cutIdSchema,
   durationMs: ms,
+  /** What is read before it, strongest first: of what it shows, and of nothing else. */
+  cautions: z.array(z.string()),
   pieces: z.array(pieceSchema),
   /** Each time that a step runs. */
   steps: z.array(z.object({ stepId: z.string(), startMs: ms, endMs: ms })),
@@ -71,7 +75,8 @@ export const publishedSchema = z.object({
   versionId: z.string(),
   title: z.string(),
   promise: z.string(),
-  cautions: z.array(z.string()),
+  /** The rules that the lesson states for itself, in its own words. */
+  rules: z.array(z.string()),
   /** How its cues look. */
   cueStyle: cueStyleSchema,
   takes: z.array(

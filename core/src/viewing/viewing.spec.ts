@@ -318,7 +318,7 @@ describe('a frozen version', () => {
     const published = publish(lesson, 'v');
     expect(published.steps.map((step) => step.id)).toEqual(['a']);
     expect(published.cuts[0]!.durationMs).toBe(60_000);
-    expect(published.cautions.some((words) => words.startsWith('Neck:'))).toBeTrue();
+    expect(published.cuts[0]!.cautions.some((words) => words.startsWith('Neck:'))).toBeTrue();
     expect(JSON.stringify(published)).not.toContain('private note');
   });
 
@@ -366,11 +366,12 @@ describe('a frozen version', () => {
 
   it('warns before neck, jaw, eye, breath and cold', () => {
     const regionsOf = (change: Parameters<typeof aMove>[0]): string[] =>
-      publish(aFilmedLesson({ steps: [aStep('a', { move: aMove(change) })], segments: [segment] }), 'v').cautions;
-    expect(regionsOf({ region: 'jaw' }).join()).toContain('Jaw pain');
+      publish(aFilmedLesson({ steps: [aStep('a', { move: aMove(change) })], segments: [segment] }), 'v').cuts[0]!
+        .cautions;
+    expect(regionsOf({ region: 'jaw', pressure: 'medium' }).join()).toContain('Jaw pain');
     expect(regionsOf({ region: 'eye' }).join()).toContain('contact lenses out');
     expect(regionsOf({ region: 'cheek', action: 'puff' }).join()).toContain('dizzy');
-    expect(regionsOf({ region: 'cheek', tool: 'spoon' }).join()).toContain('Raynaud');
+    expect(regionsOf({ region: 'cheek', tool: 'spoon', temperature: 'cold' }).join()).toContain('Raynaud');
     expect(regionsOf({ region: 'cheek', cautions: ['Own word.'], name: 'Gull' }).join()).toContain('Own word (Gull).');
     expect(regionsOf({ region: 'forehead' }).join()).not.toContain('Neck:');
   });

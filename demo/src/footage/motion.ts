@@ -1,5 +1,5 @@
 import type { WorkedSide } from '@limber/core/dose/dose';
-import type { Lesson, Step } from '@limber/core/lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import type { HandPose, Pose } from './presenter';
 import type { Truth } from './truth';
 import { isWork } from '@limber/core/lesson/segment-kind';
@@ -42,10 +42,10 @@ const PLACES: Readonly<Record<string, Point>> = {
   whole_face: [80, 250],
 };
 
-function pathOf(step: Step): Path {
+function pathOf(step: MoveStep): Path {
   const { move } = step;
-  const from = PLACES[move.direction?.from ?? move.region]!;
-  const to = PLACES[move.direction?.to ?? move.region]!;
+  const from = PLACES[move.route[0]?.region ?? move.region]!;
+  const to = PLACES[move.route[move.route.length - 1]?.region ?? move.region]!;
   const base = { from, to, angle: 24, shape: 'tips' as const, periodMs: 1600 };
   switch (move.action) {
     case 'stroke':
@@ -114,7 +114,7 @@ function pressed(path: Path, p: number): number {
  * @param loudness 0 to 1 at the instant, for the mouth.
  */
 export function poseAt(lesson: Lesson, truth: Truth, ms: number, loudness: number): Pose {
-  const steps = new Map(lesson.steps.map((step) => [step.id, step]));
+  const steps = new Map(movesOf(lesson.steps).map((step) => [step.id, step]));
   const here = truth.segments.find((one) => one.startMs <= ms && ms < one.endMs);
   const step = here?.stepId ? steps.get(here.stepId) : undefined;
   const working = here !== undefined && isWork(here.kind) && step !== undefined;
@@ -134,7 +134,7 @@ export function poseAt(lesson: Lesson, truth: Truth, ms: number, loudness: numbe
   };
 }
 
-function lipsOf(step: Step): Pose['lips'] {
+function lipsOf(step: MoveStep): Pose['lips'] {
   if (step.move.action === 'vocalise') return 'hum';
   if (step.move.action === 'puff') return 'puff';
   if (step.move.mouthBusy) return 'rolled';
@@ -143,7 +143,7 @@ function lipsOf(step: Step): Pose['lips'] {
 
 type True = Truth['segments'][number];
 
-function phaseAt(segment: True, step: Step, ms: number): number {
+function phaseAt(segment: True, step: MoveStep, ms: number): number {
   if (step.dose.form === 'timed') return ((ms - segment.startMs) / pathOf(step).periodMs) % 1;
   let from = segment.startMs;
   for (const beat of segment.beatsMs) {
@@ -164,7 +164,12 @@ function uses(segment: True, side: 'left' | 'right', ms: number): boolean {
   return worked === 'both' || worked === side || (worked === 'midline' && side === 'left');
 }
 
-function handAt(truth: Truth, steps: ReadonlyMap<string, Step>, side: 'left' | 'right', ms: number): HandPose | null {
+function handAt(
+  truth: Truth,
+  steps: ReadonlyMap<string, MoveStep>,
+  side: 'left' | 'right',
+  ms: number,
+): HandPose | null {
   for (const segment of truth.segments) {
     const step = segment.stepId ? steps.get(segment.stepId) : undefined;
     if (!step || !isWork(segment.kind) || ms < segment.startMs - RAISE_MS || ms > segment.endMs + RAISE_MS) continue;

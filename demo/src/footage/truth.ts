@@ -1,5 +1,5 @@
 import { partsOf, repetitionsOf, type WorkedSide } from '@limber/core/dose/dose';
-import type { Lesson, Step } from '@limber/core/lesson/lesson.schema';
+import { type Lesson, movesOf, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { doseFor, workKind } from '@limber/core/schedule/schedule';
 import type { Segment } from '@limber/core/lesson/segment.schema';
 import { seeded, seedOf } from '../random';
@@ -54,7 +54,7 @@ export function layOut(lesson: Lesson, lengthOfLine: (text: string) => number): 
   };
 
   say('intro', null, lesson.opening);
-  for (const step of lesson.steps) {
+  for (const step of movesOf(lesson.steps)) {
     say('teach', step.id, step.narration.before);
     add('prep', step.id, null, onFrame(between(800, 1400)));
     if (step.narration.during.trim()) lines.push({ startMs: now + 1200, text: step.narration.during });
@@ -71,7 +71,7 @@ export function layOut(lesson: Lesson, lengthOfLine: (text: string) => number): 
 }
 
 function beatsOf(
-  step: Step,
+  step: MoveStep,
   part: WorkedSide,
   startMs: number,
   between: (low: number, high: number) => number,
@@ -90,7 +90,7 @@ function beatsOf(
   return beats;
 }
 
-function repetitionMs(dose: Step['dose']): number {
+function repetitionMs(dose: MoveStep['dose']): number {
   switch (dose.form) {
     case 'hold':
       return dose.holdMs.planned + dose.releaseMs;

@@ -1,8 +1,20 @@
 import { exactly } from '@limber/core/dose/dose';
-import { LESSON_VERSION, lessonSchema, stepOf, type Lesson, type Step } from '@limber/core/lesson/lesson.schema';
+import {
+  type Lesson,
+  LESSON_VERSION,
+  lessonSchema,
+  movesOf,
+  type MoveStep,
+  stepOf,
+} from '@limber/core/lesson/lesson.schema';
 import { moveNamed } from './moves';
 
-function step(id: string, name: string, narration: Partial<Step['narration']>, change: Partial<Step> = {}): Step {
+function step(
+  id: string,
+  name: string,
+  narration: Partial<MoveStep['narration']>,
+  change: Partial<MoveStep> = {},
+): MoveStep {
   return stepOf(id, moveNamed(name), { narration: { before: '', during: '', after: '', ...narration }, ...change });
 }
 
@@ -47,7 +59,7 @@ export function beforeTheEarlyBulletin(): Lesson {
 /** One step of it filmed once more, both sides alike, and nothing else. */
 export function ropeAgain(): Lesson {
   const lesson = beforeTheEarlyBulletin();
-  const rope = lesson.steps.find((one) => one.id === 'rope')!;
+  const rope = movesOf(lesson.steps).find((one) => one.id === 'rope')!;
   return {
     ...lesson,
     id: 'rope-again',

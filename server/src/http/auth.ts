@@ -45,7 +45,7 @@ export async function whoIs({ config, database }: Context, request: Request): Pr
   const id = request.session?.user?.id;
   const row = id ? await database.getRepository(Users).findOneBy({ id }) : null;
   if (!row || (row.demo && !demoOpen(config))) return null;
-  return { id: row.id, name: row.name, email: row.email, role: row.role };
+  return { id: row.id, name: row.name, email: row.email, role: row.role, keepsRules: row.keepsRules };
 }
 
 /** Lets on only whoever is signed in; `request.user` says who. */

@@ -1,7 +1,8 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
+import { STARTER_MOVES } from '@limber/core/library/starter/starter';
 import { passwordTrouble, type Door, type User } from '@limber/core/api/people';
-import { Users } from '../store/entities';
+import { Moves, Users } from '../store/entities';
 import { endSessions, hashPassword } from './auth';
 import { Problem } from './problem';
 
@@ -85,11 +86,11 @@ export async function comeIn(
 
 async function reset(manager: EntityManager, id: string, given: { password: string; hash: string }): Promise<User> {
   const users = manager.getRepository(Users);
-  const { name, email, role } = await users.findOneByOrFail({ id });
+  const { name, email, role, keepsRules } = await users.findOneByOrFail({ id });
   mustDo(given.password, email);
   await users.update({ id }, { passwordHash: given.hash, demo: false });
   await endSessions(manager, id);
-  return { id, name, email, role };
+  return { id, name, email, role, keepsRules };
 }
 
 async function make(
@@ -106,9 +107,18 @@ async function make(
   const users = manager.getRepository(Users);
   if (await users.existsBy({ email })) throw knownAddress();
   if (purposeOf(row) === 'first' && (await users.existsBy({}))) throw used();
-  const user: User = { id: randomUUID(), name, email, role: row.invited_by ? 'editor' : 'owner' };
+  const role = row.invited_by ? 'editor' : 'owner';
+  const user: User = { id: randomUUID(), name, email, role, keepsRules: false };
   await users.insert({ ...user, passwordHash: given.hash, demo: false });
+  if (purposeOf(row) === 'first') await beginLibrary(manager);
   return user;
+}
+
+/** A new studio is not empty: it begins with the starter set, unless there are moves already. */
+async function beginLibrary(manager: EntityManager): Promise<void> {
+  const moves = manager.getRepository(Moves);
+  if (await moves.existsBy({})) return;
+  await moves.insert(STARTER_MOVES.map((doc) => ({ id: doc.id, doc })));
 }
 
 export const knownAddress = (): Problem =>

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { IsNull } from 'typeorm';
 import { ROUTES } from '@limber/core/api/routes';
+import { differs } from '@limber/core/caution/studio-rules';
 import { DocumentError } from '@limber/core/document/document';
 import { parseBundle } from '@limber/core/format/bundle';
 import { fileName } from '@limber/core/format/file-name';
@@ -13,6 +14,7 @@ import { standingOf } from '@limber/core/lesson/stage';
 import { Lessons, type LessonRow } from '../store/entities';
 import { insertLesson, lessonStore } from '../store/lesson-store';
 import { listLessons, readable, titleOf } from '../store/list-lessons';
+import { studioRules } from '../store/rules-store';
 import type { Context } from './context';
 import { editsRoute, historyOf } from './edits';
 import { Routes, SENT } from './on';
@@ -93,7 +95,7 @@ export function lessonRoutes(context: Context): Router {
     }
     // Media do not travel in a bundle: takes and what is marked on them stay, and ask for their footage again.
     const takes = doc.takes.map((take) => ({ ...take, sources: [] }));
-    return create({ ...doc, id: randomUUID(), takes, voiceOver: [], music: null });
+    return create({ ...doc, id: randomUUID(), takes, voiceOver: [], music: null, rules: null });
   });
 
   routes.on(ROUTES.lesson, async ({ params, request }) => {
@@ -127,10 +129,13 @@ export function lessonRoutes(context: Context): Router {
     const [row] = await database.query<{ doc: unknown }[]>('SELECT doc FROM lessons WHERE id = $1', [params.id]);
     if (!row) throw notFound('This lesson');
     const doc = readable(row.doc);
+    const rules = await studioRules(database);
+    // Where the studio changes nothing there is nothing to take along.
+    const own = differs(rules) ? rules : null;
     response
       .attachment(`${fileName(titleOf(row.doc))}.lesson.json`)
       .type('json')
-      .send(JSON.stringify(doc instanceof DocumentError ? row.doc : doc, null, 2));
+      .send(JSON.stringify(doc instanceof DocumentError ? row.doc : { ...doc, rules: own }, null, 2));
     return SENT;
   });
 

@@ -61,7 +61,8 @@ export class Routes {
     if (route.for === 'everybody') return [];
     const known = signedIn(this.context);
     const once: RequestHandler = (request, response, next) => (request.user ? next() : known(request, response, next));
-    return route.for === 'owner' ? [once, owner(this.context)] : [once];
+    if (route.for === 'owner') return [once, owner(this.context)];
+    return route.for === 'keeper' ? [once, owner(this.context, (one) => one.user!.keepsRules)] : [once];
   }
 }
 

@@ -24,7 +24,10 @@ export function peopleRoutes(context: Context): Router {
           )
         : [];
     return {
-      people: rows.map(({ id, name, email, role, createdAt }) => ({ id, name, email, role, since: createdAt })),
+      people: rows.map(({ id, name, email, role, keepsRules, createdAt }) => ({
+        ...{ id, name, email, role, keepsRules },
+        since: createdAt,
+      })),
       invitations: open.map(({ expires_at, ...one }) => ({ ...one, expiresAt: expires_at })),
     };
   });
@@ -46,6 +49,11 @@ export function peopleRoutes(context: Context): Router {
       [id],
     );
     if (gone.length === 0) throw notFound('This invitation');
+  });
+
+  routes.on(ROUTES.nameKeeper, async ({ params, body: { keepsRules } }) => {
+    const { affected } = await users.update({ id: parse(z.uuid(), params.id) }, { keepsRules });
+    if (!affected) throw notFound('This account');
   });
 
   /** An owner removes an account, or somebody their own. What they made stays; their sessions and invitations do not. */

@@ -44,7 +44,7 @@ export function sessionRoutes(context: Context): Router {
     if (user.demo && !demoOpen(config))
       throw new Problem('demo-closed', 'The demo sign-in works only while the program listens on this machine alone.');
     await begin(request, user.id);
-    return answer({ id: user.id, name: user.name, email: user.email, role: user.role });
+    return answer({ id: user.id, name: user.name, email: user.email, role: user.role, keepsRules: user.keepsRules });
   };
   routes.on(ROUTES.signIn, ({ body, request }) => signIn(body.email, body.password, request), tries);
 

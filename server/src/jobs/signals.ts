@@ -9,6 +9,7 @@ export type Signal =
   /** Sessions of this person may have ended: whoever holds a stream open for them looks again. */
   | { readonly on: 'access'; readonly userId: string }
   | ({ readonly on: 'library' } & Edited)
+  | ({ readonly on: 'rules' } & Edited)
   | { readonly on: 'job'; readonly id: string }
   | ({ readonly on: 'lesson' } & Edited);
 

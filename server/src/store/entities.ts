@@ -19,6 +19,8 @@ export interface UserRow {
   role: Role;
   passwordHash: string;
   demo: boolean;
+  /** An editor who may change the studio's rules. */
+  keepsRules: boolean;
   createdAt: Date;
 }
 export const Users = new EntitySchema<UserRow>({
@@ -31,6 +33,7 @@ export const Users = new EntitySchema<UserRow>({
     role: { type: 'text' },
     passwordHash: { type: 'text', name: 'password_hash' },
     demo: { type: 'boolean', default: false },
+    keepsRules: { type: 'boolean', name: 'keeps_rules', default: false },
     createdAt: { type: 'timestamptz', name: 'created_at', createDate: true },
   },
 });

@@ -276,10 +276,28 @@ export class FinishedFilms1764500000000 implements MigrationInterface {
   }
 }
 
+/** A studio's own rules, and who but an owner may change them. */
+export class StudioRules1764600000000 implements MigrationInterface {
+  readonly name = 'StudioRules1764600000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      CREATE TABLE rules (id text PRIMARY KEY, revision integer NOT NULL, doc jsonb NOT NULL);
+      INSERT INTO rules (id, revision, doc) VALUES ('rules', 1, '{"format": "limber-cheek/rules", "version": 1}');
+      ALTER TABLE users ADD COLUMN keeps_rules boolean NOT NULL DEFAULT false;
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1764000000000,
   DocumentsAndJobs1764200000000,
   AccessAndKeeping1764300000000,
   CutsAndMedia1764400000000,
   FinishedFilms1764500000000,
+  StudioRules1764600000000,
 ];

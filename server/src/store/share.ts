@@ -6,6 +6,7 @@ import { mediaOf, NotReadyError, publish } from '@limber/core/viewing/publish';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import { Links, Versions, type LinkRow, type VersionRow } from './entities';
 import { lessonStore } from './lesson-store';
+import { studioRules } from './rules-store';
 
 /** Raised when the way in which cues are derived changes. */
 export const CUE_GENERATOR = 3;
@@ -20,7 +21,11 @@ export async function shareLesson(
     const lesson = await lessonStore.lock(manager, lessonId);
     if (!lesson) return null;
     const id = randomUUID();
-    const published = publish(lesson.doc, id, await heardIn(manager, store, lesson.doc));
+    const published = publish(
+      { ...lesson.doc, rules: await studioRules(manager) },
+      id,
+      await heardIn(manager, store, lesson.doc),
+    );
     const media = mediaOf(published);
     if (published.takes.some((take) => pictureOf(take) === null))
       throw new NotReadyError('The footage of this lesson is not here: bring the take in again under Film.');

@@ -67,7 +67,6 @@ export const noTimeToSoothe: Judged = {
   truth: [
     { at: null, fault: 'promises too much' },
     { at: null, fault: 'who pays' },
-    { at: 'dig', fault: 'more words than dose' },
     { at: 'dig', fault: 'jaw caution missing' },
     { at: 'roll', fault: 'other figure said' },
     { at: 'glide', fault: 'second side left out' },

@@ -90,7 +90,6 @@ export const stoneInAHurry: Judged = {
     { at: null, fault: 'who pays' },
     { at: null, fault: 'frequency promised twice' },
     { at: 'cheek', fault: 'eye caution missing' },
-    { at: 'cheek', fault: 'cold caution missing' },
     { at: 'cheek', fault: 'dragging caution missing' },
     { at: 'eye', fault: 'eye pressed' },
     { at: 'forehead', fault: 'back and forth' },
@@ -99,6 +98,5 @@ export const stoneInAHurry: Judged = {
     { at: 'jaw', fault: 'other figure said' },
     { at: 'shoulder', fault: 'second side left out' },
     { at: 'shoulder', fault: 'pregnancy caution missing' },
-    { at: null, fault: 'no closing' },
   ],
 };

@@ -93,7 +93,6 @@ export const wrongWayRound: Judged = {
     { at: 'three', fault: 'wrong number' },
     { at: 'three', fault: 'only in the picture' },
     { at: 'four', fault: 'other side said' },
-    { at: 'four', fault: 'cold caution missing' },
     { at: 'five', fault: 'last one that is not' },
     { at: 'six', fault: 'neck pressed' },
     { at: 'six', fault: 'neck caution missing' },

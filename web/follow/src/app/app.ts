@@ -8,6 +8,8 @@ import { OwnRecord } from './record';
 import { Recorder } from './recorder';
 import { forgetViewer } from './viewer';
 
+/** So many cautions are in sight beside the one that every lesson has. */
+const IN_SIGHT = 3;
 /** The way through a lesson that was chosen last, for the next one. */
 const CUT = 'limber.cut';
 /** What is gone on with after a reload has been watched for at least so long, ms. */
@@ -65,6 +67,16 @@ export class App {
     } catch (error) {
       this.problem.set(error instanceof FollowProblem ? error.message : 'Something went wrong. Reload the page.');
     }
+  }
+
+  /** What is read before what was chosen: so many of the strongest in sight, the rest folded. */
+  private readonly cautions = computed(() => this.cut().cautions.slice(1));
+  protected readonly first = computed(() => this.cautions().slice(0, IN_SIGHT));
+  protected readonly others = computed(() => this.cautions().slice(IN_SIGHT));
+
+  protected about(cutId: string): string {
+    if (cutId === 'practice') return 'for when you know them';
+    return cutId.startsWith('half:') ? 'for that half of the day' : 'with everything explained';
   }
 
   protected readonly cutName = cutName;

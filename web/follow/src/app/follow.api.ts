@@ -87,7 +87,6 @@ function isPublished(body: unknown): body is PublishedLesson {
     one !== null &&
     typeof one.versionId === 'string' &&
     typeof one.title === 'string' &&
-    Array.isArray(one.cautions) &&
     Array.isArray(one.takes) &&
     Array.isArray(one.steps) &&
     Array.isArray(one.cuts) &&
@@ -95,6 +94,7 @@ function isPublished(body: unknown): body is PublishedLesson {
     one.cuts.every(
       (cut: Partial<PublishedCut>) =>
         typeof cut.durationMs === 'number' &&
+        Array.isArray(cut.cautions) &&
         Array.isArray(cut.pieces) &&
         Array.isArray(cut.voices) &&
         times(cut.steps) &&

@@ -38,6 +38,11 @@ export const routes: Routes = [
         loadComponent: async () => (await import('./library/library')).Library,
       },
       {
+        path: 'rules',
+        title: 'What is checked · Limber Cheek',
+        loadComponent: async () => (await import('./rules/rules')).RulesPage,
+      },
+      {
         path: 'people',
         title: 'People · Limber Cheek',
         loadComponent: async () => (await import('./people/people')).People,

@@ -7,10 +7,11 @@ import { ROUTES } from '@limber/core/api/routes';
 import { lessonDocument } from '@limber/core/format/lesson.document';
 import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { isMove, type Lesson, movesOf } from '@limber/core/lesson/lesson.schema';
 import type { StepLook } from '@limber/core/assembly/passage';
 import { schedule } from '@limber/core/schedule/schedule';
 import { Api } from './http';
+import { RulesStore } from './rules-store';
 import { Stream } from './stream';
 import { ANSWER_MS, SyncedDocument } from './synced-document';
 import { Tab } from './tab';
@@ -22,6 +23,7 @@ export class LessonStore implements OnDestroy {
   private readonly tab = inject(Tab);
   private readonly stream = inject(Stream);
   private readonly messages = inject(MessageService, { optional: true });
+  private readonly rules = inject(RulesStore);
   private readonly opened = signal<SyncedDocument<Lesson, Change> | null>(null);
 
   /** The lesson as a document: saving, conflict, undo, what was set aside. Only read after {@link open}. */
@@ -36,6 +38,8 @@ export class LessonStore implements OnDestroy {
   readonly loaded = computed(() => (this.opened()?.doc() ?? null) !== null);
   /** The lesson as it is on screen. Only read where it is known to be loaded. */
   readonly lesson = computed(() => this.document().doc()!);
+  /** The same with the studio's own rules: what is checked, ordered and shared goes by them. */
+  readonly judged = computed((): Lesson => ({ ...this.lesson(), rules: this.rules.own() }));
   readonly plan = computed(() => schedule(this.lesson()));
   /** Every step with when it happens, lesson ms. */
   readonly placed = computed(() => {
@@ -45,9 +49,19 @@ export class LessonStore implements OnDestroy {
     );
   });
   readonly looks = computed<StepLook[]>(() =>
-    this.lesson().steps.map(({ id, move }) => ({ id, name: move.name, region: move.region, pressure: move.pressure })),
+    movesOf(this.lesson().steps).map(({ id, move }) => ({
+      id,
+      name: move.name,
+      region: move.region,
+      pressure: move.pressure,
+    })),
   );
   readonly selectedStep = computed(() => this.lesson().steps.find((step) => step.id === this.selectedStepId()) ?? null);
+  /** The same where it is a move. */
+  readonly selectedMove = computed(() => {
+    const step = this.selectedStep();
+    return step && isMove(step) ? step : null;
+  });
 
   ngOnDestroy(): void {
     this.opened()?.close();

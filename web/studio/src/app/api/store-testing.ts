@@ -15,6 +15,7 @@ export class ToldStream {
   readonly jobs = new Subject<never>();
   readonly lessons = new Subject<Edited>();
   readonly library = new Subject<Edited>();
+  readonly rules = new Subject<Edited>();
   readonly opened = new Subject<null>();
 }
 

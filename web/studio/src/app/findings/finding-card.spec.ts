@@ -19,6 +19,9 @@ describe('a finding on screen', () => {
     basis: 'x',
     severity: 'must',
     rule: 'uneven-sides',
+    about: '',
+    areas: [],
+    because: '',
     place: { on: 'plan', stepId: 'b', part: 'dose' },
     message: 'Your left gets 8, your right 6.',
     repairs: [

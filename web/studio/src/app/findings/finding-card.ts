@@ -5,6 +5,7 @@ import { clock } from '@limber/core/time/clock';
 import { LessonStore } from '../api/lesson-store';
 import { PlanWork } from '../plan/plan-work';
 import { Findings } from './findings';
+import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const SAID = { must: 'Fix this', should: 'Better so', note: 'Worth knowing' } as const;
 
@@ -164,7 +165,9 @@ export class FindingCard {
   });
   protected readonly places = computed(() => {
     if (!this.named()) return [];
-    const numbers = new Map(this.store.lesson().steps.map((step, i) => [step.id, { at: i + 1, name: step.move.name }]));
+    const numbers = new Map(
+      this.store.lesson().steps.map((step, i) => [step.id, { at: i + 1, name: nameOfStep(step) }]),
+    );
     const known = new Set<string>();
     return this.group().findings.flatMap((finding) => {
       const { place } = finding;
@@ -204,7 +207,7 @@ export class FindingCard {
   }
 
   protected askOthers(finding: Finding): void {
-    this.work.run({ kind: 'other-schools', lesson: this.store.lesson(), finding }).subscribe(({ done }) => {
+    this.work.run({ kind: 'other-schools', lesson: this.store.judged(), finding }).subscribe(({ done }) => {
       if (done) this.others.set(done.length > 0 ? done.join(' ') : 'Every other school would say the same.');
     });
   }

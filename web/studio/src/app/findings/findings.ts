@@ -33,7 +33,7 @@ export class Findings implements OnDestroy {
   constructor() {
     effect(() => {
       if (!this.store.loaded()) return;
-      const lesson = this.store.lesson();
+      const lesson = this.store.judged();
       const speech = this.speech();
       clearTimeout(this.timer);
       this.timer = setTimeout(
@@ -58,7 +58,7 @@ export class Findings implements OnDestroy {
   /** One repair for all of a group, as one edit. */
   mendAll(group: FindingGroup): void {
     const ids = group.findings.map((one) => one.id);
-    const lesson = this.store.lesson();
+    const lesson = this.store.judged();
     this.work.run({ kind: 'mend-all', lesson, ids, speech: this.speech() }).subscribe(({ done }) => {
       if (done) this.store.edit(done);
     });

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
+import { describeRoute } from '@limber/core/move/way';
 import { regionName } from '@limber/core/face/regions';
 import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
 import {
@@ -70,13 +71,8 @@ export class Library {
       ['Slip', move.slip ? 'needs oil, cream or serum' : move.needsDry ? 'needs dry skin' : 'works dry'],
       ['Framing', FRAMING_NAMES[framingOf(move)]],
       ...(move.posture !== 'any' ? [['Posture', move.posture]] : []),
-      ...(move.direction
-        ? [
-            [
-              'Direction',
-              `${regionName(move.direction.from)} to ${regionName(move.direction.to)}${move.direction.words ? `, ${move.direction.words}` : ''}`,
-            ],
-          ]
+      ...(move.route.length > 1
+        ? [['Goes', [describeRoute(move, move.sidePlan), move.routeWords].filter(Boolean).join('; ')]]
         : []),
       ...(move.mouthBusy ? [['Voice', 'the mouth is busy: speak before, or over the footage later']] : []),
       ...(move.eyesOff ? [['Eyes', 'off the screen: counts and release must be heard']] : []),

@@ -61,7 +61,8 @@ export class MoveFinder {
     return (this.moves() ?? [])
       .filter((move) => {
         const place = this.place();
-        if (place && move.region !== place.region && move.direction?.to !== place.region) return false;
+        if (place && move.region !== place.region && !move.route.some((stop) => stop.region === place.region))
+          return false;
         if (this.action() && move.action !== this.action()) return false;
         if (this.tool() && move.tool !== this.tool()) return false;
         if (this.level() && move.level !== this.level()) return false;

@@ -105,6 +105,14 @@ export class People {
     });
   }
 
+  /** The studio's clinician, or whoever else knows what has to be asked first. */
+  protected async keeper(person: Person, keepsRules: boolean): Promise<void> {
+    await this.doing(this.problem, async () => {
+      await this.api.ask(ROUTES.nameKeeper, { params: { id: person.id }, body: { keepsRules } });
+      await this.load();
+    });
+  }
+
   protected async remove(person: Person): Promise<void> {
     await this.doing(this.problem, async () => {
       await this.api.ask(ROUTES.removePerson, { params: { id: person.id } });

@@ -19,6 +19,7 @@ export interface Option<T> {
       optionValue="value"
       appendTo="body"
       [ariaLabel]="label()"
+      [disabled]="disabled()"
       [ngModel]="value()"
       (ngModelChange)="chosen.emit($event)"
     />
@@ -36,6 +37,7 @@ export class Choice<T> {
   readonly label = input.required<string>();
   readonly options = input.required<readonly Option<T>[]>();
   readonly value = input.required<T | undefined>();
+  readonly disabled = input(false);
   readonly chosen = output<T>();
 }
 

@@ -1,4 +1,5 @@
 import { describeDose } from '@limber/core/dose/dose';
+import { nameOfStep, stepSchema } from '@limber/core/lesson/lesson.schema';
 import { doseSchema } from '@limber/core/dose/dose.schema';
 import type { LibraryChange } from '@limber/core/library/library-change';
 import type { Change } from '@limber/core/lesson/change.schema';
@@ -20,7 +21,7 @@ export function describeChange(change: unknown): string {
     case 'set_override':
       return `cue: ${shown(one.override)}`;
     case 'add_step':
-      return `added ${one.step?.move?.name ?? 'a step'}`;
+      return `added ${nameOfAdded(one.step)}`;
     case 'add_take':
       return `brought in ${one.take?.name ?? 'a take'}`;
     case 'add_moves':
@@ -30,6 +31,12 @@ export function describeChange(change: unknown): string {
     default:
       return words(String(one.kind));
   }
+}
+
+/** A step that was added by an older program may say less than today's. */
+function nameOfAdded(step: unknown): string {
+  const known = stepSchema.safeParse(step);
+  return known.success ? nameOfStep(known.data) : 'a step';
 }
 
 function doseWords(value: unknown): string {

@@ -4,6 +4,7 @@ import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } fro
 import { Dialog } from 'primeng/dialog';
 import { filter, map, startWith } from 'rxjs';
 import { STAGES, type Stage } from '@limber/core/lesson/stage';
+import { RulesStore } from '../api/rules-store';
 import { Session } from '../api/session';
 import { Stream } from '../api/stream';
 import { keyName, Keys } from '../keys/keys';
@@ -51,6 +52,8 @@ export class Shell {
   protected readonly keys = inject(Keys);
   protected readonly keyName = keyName;
   protected readonly showKeys = signal(false);
+  // What every lesson is judged by, wherever it is opened.
+  private readonly rules = inject(RulesStore);
 
   private readonly url = toSignal(
     this.router.events.pipe(
@@ -77,6 +80,7 @@ export class Shell {
   });
 
   constructor() {
+    void this.rules.open();
     // On the root, so that dialogs and lists that open above the page are dim with it.
     effect(() => document.documentElement.classList.toggle('dim', this.dim()));
     // A session that was ended somewhere else ends here: what was not sent yet is kept for the next sign-in.

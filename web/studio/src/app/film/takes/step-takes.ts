@@ -8,6 +8,7 @@ import type { WorkedSide } from '@limber/core/dose/dose';
 import type { Change } from '@limber/core/lesson/change.schema';
 import { counted } from '@shared/counted';
 import { LessonStore } from '../../api/lesson-store';
+import { movesOf } from '@limber/core/lesson/lesson.schema';
 
 const SIDES: Readonly<Record<WorkedSide, string>> = {
   left: 'left side',
@@ -34,7 +35,7 @@ export class StepTakes {
     const lesson = this.store.lesson();
     const all = coverageOf(lesson);
     const passages = passagesOf(lesson, fullCut(lesson));
-    return lesson.steps.map((step, at) => {
+    return movesOf(lesson.steps).map((step, at) => {
       const sides = all.filter((one) => one.stepId === step.id);
       const shown = new Set(sides.flatMap((one) => one.takes.map((take) => take.takeId)));
       return {

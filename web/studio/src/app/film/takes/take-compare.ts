@@ -18,6 +18,7 @@ import type { WorkedSide } from '@limber/core/dose/dose';
 import type { Piece } from '@limber/core/lesson/piece.schema';
 import { clock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
+import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
 import { lessonMedia } from '../../progress/lesson-media';
 
@@ -46,6 +47,7 @@ export class TakeCompare {
   private readonly over = new Set<string>();
 
   protected readonly step = computed(() => this.store.lesson().steps.find((one) => one.id === this.stepId()));
+  protected readonly name = computed(() => (this.step() ? nameOfStep(this.step()!) : ''));
   private readonly coverage = computed(() =>
     coverageOf(this.store.lesson()).filter((one) => one.stepId === this.stepId()),
   );

@@ -28,6 +28,7 @@ import { Keys } from '../../keys/keys';
 import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media';
 import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
+import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const KIND_NAMES: Readonly<Record<CueKind, string>> = {
   count: 'counts',
@@ -89,7 +90,7 @@ export class Cues {
   /** Which way through the lesson is looked at. */
   protected readonly cutId = signal<CutId>('full');
   protected readonly ways = computed(() => {
-    const steps = this.lesson().steps.map((step) => ({ id: step.id, name: step.move.name }));
+    const steps = this.lesson().steps.map((step) => ({ id: step.id, name: nameOfStep(step) }));
     return lessonCuts(this.lesson()).map(({ id }) => ({ id, name: cutName(id, steps) }));
   });
   protected readonly timeline = computed(
@@ -128,7 +129,7 @@ export class Cues {
   );
   protected readonly list = computed(() => {
     const shaped = new Map(this.cues().map((cue) => [cue.key, cue]));
-    const names = new Map(this.lesson().steps.map((step) => [step.id, step.move.name]));
+    const names = new Map(this.lesson().steps.map((step) => [step.id, nameOfStep(step)]));
     return this.plain().map((plain) => {
       const cue: Cue = shaped.get(plain.key) ?? plain;
       const figure = cue.kind === 'count' || cue.kind === 'countdown';

@@ -4,7 +4,7 @@ import { Select } from 'primeng/select';
 import type { Passage } from '@limber/core/assembly/passage';
 import { repetitionsOf } from '@limber/core/dose/dose';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { type Lesson, movesOf, nameOfStep } from '@limber/core/lesson/lesson.schema';
 import { isWork, SEGMENT_KINDS } from '@limber/core/lesson/segment-kind';
 import { workedSideSchema, type Segment } from '@limber/core/lesson/segment.schema';
 import { filmedWork } from '@limber/core/schedule/filmed-work';
@@ -103,7 +103,7 @@ export class SegmentCard {
   protected readonly sentence = computed(() => {
     const one = this.segment();
     const lengthS = ((one.endMs - one.startMs) / 1000).toFixed(1);
-    const step = this.store.lesson().steps.find((each) => each.id === one.stepId);
+    const step = movesOf(this.store.lesson().steps).find((each) => each.id === one.stepId);
     const planned =
       step && isWork(one.kind) ? repetitionsOf(doseFor(step, one.side)) * doseFor(step, one.side).sets.planned : null;
     const counted =
@@ -118,7 +118,7 @@ export class SegmentCard {
   /** Work held against work: how long this side was planned, and how long it is on the film. */
   protected readonly drift = computed(() => {
     const { stepId, side, kind } = this.segment();
-    const step = this.store.lesson().steps.find((one) => one.id === stepId);
+    const step = movesOf(this.store.lesson().steps).find((one) => one.id === stepId);
     const work = filmedWork(this.filmed()).find((one) => one.stepId === stepId && one.side === side);
     if (!step || !side || !work || !isWork(kind)) return '';
     const [planned, filmed] = [partMs(step, side), work.workMs].map((ms) => `${(ms / 1000).toFixed(1)} s`);
@@ -129,7 +129,7 @@ export class SegmentCard {
     { value: null as string | null, label: 'no step' },
     ...this.store.lesson().steps.map((step, i) => ({
       value: step.id,
-      label: `${i + 1}. ${step.move.name}`,
+      label: `${i + 1}. ${nameOfStep(step)}`,
     })),
   ]);
   protected readonly sides = [
@@ -148,5 +148,5 @@ export function segmentName(lesson: Lesson, { kind, stepId, side }: Guess): stri
   const step = lesson.steps.find((one) => one.id === stepId);
   if (!step) return kind;
   const of = isWork(kind) ? '' : ` (${kind})`;
-  return `${step.move.name}${side && side !== 'midline' ? `, ${side}` : ''}${of}`;
+  return `${nameOfStep(step)}${side && side !== 'midline' ? `, ${side}` : ''}${of}`;
 }

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { isMove, type Lesson } from '@limber/core/lesson/lesson.schema';
 import type { Segment } from '@limber/core/lesson/segment.schema';
 import { clock } from '@limber/core/time/clock';
 import { tickStep } from '@shared/ribbon-geometry';
@@ -313,7 +313,8 @@ export class Tape implements OnDestroy {
       .segments.map((one) => (dragged?.segment.id === one.id ? { ...one, [dragged.end]: dragged.ms } : one))
       .filter((one) => one.takeId === this.takeId() && one.endMs > from && one.startMs < from + length)
       .map((segment) => {
-        const step = segment.stepId ? steps.get(segment.stepId) : undefined;
+        const found = segment.stepId ? steps.get(segment.stepId) : undefined;
+        const step = found && isMove(found) ? found : undefined;
         const work = isWork(segment.kind) && step !== undefined;
         const colours = step ? BAND_COLOURS[parentOf(step.move.region)] : null;
         const x = this.x(segment.startMs);

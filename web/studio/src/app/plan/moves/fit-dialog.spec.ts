@@ -3,7 +3,7 @@ import { Observable } from 'rxjs';
 import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
 import { fit } from '@limber/core/solve/fit';
-import { stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { type Lesson, movesOf, stepOf } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
 import type { LessonStore } from '../../api/lesson-store';
 import { openLesson, provideStore } from '../../api/store-testing';
@@ -88,7 +88,7 @@ describe('the fit to a length', () => {
     button('Take these doses').click();
     expect(Math.abs(store.plan().totalMs - 70_000)).toBeLessThanOrEqual(2000);
     expect(store.lesson().targetMs).toBe(70_000);
-    expect(store.lesson().steps.every((step) => step.rightDose === null)).toBeTrue();
+    expect(movesOf(store.lesson().steps).every((step) => step.rightDose === null)).toBeTrue();
     store.undo();
     expect(store.plan().totalMs).toBe(before);
     expect(store.lesson().targetMs).toBeNull();

@@ -9,6 +9,7 @@ import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { PlanWork } from '../plan-work';
 import { Stepper } from './stepper';
+import { type MoveStep } from '@limber/core/lesson/lesson.schema';
 
 /** Fits the lesson to a length: first what the talk costs, then what the doses have to give. One undoable change. */
 @Component({
@@ -35,7 +36,7 @@ export class FitDialog {
     const lesson = this.store.lesson();
     return (this.result()?.changes ?? []).map(({ stepId, dose }) => {
       const at = lesson.steps.findIndex((step) => step.id === stepId);
-      const step = lesson.steps[at]!;
+      const step = lesson.steps[at] as MoveStep;
       const before = step.rightDose
         ? `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`
         : describeDose(step.dose);

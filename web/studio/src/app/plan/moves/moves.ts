@@ -4,9 +4,17 @@ import { Router } from '@angular/router';
 import { MessageService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { stepOf } from '@limber/core/lesson/lesson.schema';
+import { Menu } from 'primeng/menu';
+import {
+  movesOf,
+  PLAIN_KINDS,
+  plainStepOf,
+  stepOf,
+  type PlainKind,
+  type Step,
+} from '@limber/core/lesson/lesson.schema';
 import { singleStep } from '@limber/core/schedule/practice-cut';
-import { schoolOf } from '@limber/core/school/schools';
+import { schoolOf } from '@limber/core/caution/school-of';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
 import { FaceAround } from '@shared/face-around';
@@ -28,7 +36,13 @@ import { sideTimes, workShades } from './side-times';
 import { StepList } from './step-list';
 import { WordsField } from './words-field';
 
-/** So many findings stand beside the steps; the rest is one press away. */
+const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
+  product: 'Something is put on',
+  question: 'A question, answered',
+  check: 'A look or a touch',
+  comparison: 'One side against the other',
+  talk: 'Talk',
+};
 
 /** Plan · Moves: which moves, in which order, how much, in which words; and how long that runs. */
 @Component({
@@ -37,6 +51,7 @@ import { WordsField } from './words-field';
     FormsModule,
     Button,
     Dialog,
+    Menu,
     FaceAround,
     FaceMap,
     Ribbon,
@@ -68,8 +83,9 @@ export class Moves {
   protected readonly lesson = this.store.lesson;
   protected readonly plan = this.store.plan;
   protected readonly subtitle = computed(() => {
-    const { level, steps } = this.lesson();
-    return `${schoolOf(this.lesson()).name} · ${level} level · ${steps.length} ${steps.length === 1 ? 'move' : 'moves'}`;
+    const { level } = this.lesson();
+    const steps = movesOf(this.lesson().steps);
+    return `${schoolOf(this.store.judged()).name} · ${level} level · ${steps.length} ${steps.length === 1 ? 'move' : 'moves'}`;
   });
   protected readonly overMs = computed(() =>
     this.lesson().targetMs === null ? null : this.plan().totalMs - this.lesson().targetMs!,
@@ -122,8 +138,17 @@ export class Moves {
     this.store.selectedStepId.set(stepId);
   }
 
+  /** Steps that are no moves, to choose from. */
+  protected readonly otherSteps = PLAIN_KINDS.map((kind) => ({
+    label: OTHER_STEPS[kind],
+    command: () => this.place(plainStepOf(crypto.randomUUID(), kind)),
+  }));
+
   protected add(move: LibraryMove): void {
-    const step = stepOf(crypto.randomUUID(), plainMove(move));
+    this.place(stepOf(crypto.randomUUID(), plainMove(move)));
+  }
+
+  private place(step: Step): void {
     const after = this.store.selectedStepId() ?? this.lesson().steps[this.lesson().steps.length - 1]?.id ?? null;
     this.store.edit({
       kind: 'add_step',

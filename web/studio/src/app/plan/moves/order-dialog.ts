@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, output, s
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { schedule } from '@limber/core/schedule/schedule';
-import type { Step } from '@limber/core/lesson/lesson.schema';
+import { nameOfStep, type Step } from '@limber/core/lesson/lesson.schema';
 import { movedBetween, type Suggestion } from '@limber/core/solve/order';
-import { schoolOf } from '@limber/core/school/schools';
+import { schoolOf } from '@limber/core/caution/school-of';
 import { FaceMap } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
@@ -48,7 +48,7 @@ import { routeOf } from './route';
                 <lc-face-map [shades]="pale" [route]="side.route" [label]="side.name" />
                 <ol>
                   @for (step of side.steps; track step.id) {
-                    <li [class.moved]="moved().has(step.id)">{{ step.move.name }}</li>
+                    <li [class.moved]="moved().has(step.id)">{{ nameOfStep(step) }}</li>
                   }
                 </ol>
               </div>
@@ -118,11 +118,12 @@ import { routeOf } from './route';
 export class OrderDialog {
   readonly closed = output();
   protected readonly store = inject(LessonStore);
+  protected readonly nameOfStep = nameOfStep;
   private readonly work = inject(PlanWork);
   protected readonly progress = signal<number | null>(0);
   protected readonly result = signal<Suggestion | null>(null);
   protected readonly problem = signal('');
-  protected readonly school = computed(() => schoolOf(this.store.lesson()).name);
+  protected readonly school = computed(() => schoolOf(this.store.judged()).name);
   private readonly ordered = computed<readonly Step[]>(() => {
     const steps = new Map(this.store.lesson().steps.map((step) => [step.id, step]));
     return (this.result()?.order ?? []).map((id) => steps.get(id)!);
@@ -149,7 +150,7 @@ export class OrderDialog {
 
   constructor() {
     effect((onCleanup) => {
-      const running = this.work.run({ kind: 'order', lesson: this.store.lesson() }).subscribe({
+      const running = this.work.run({ kind: 'order', lesson: this.store.judged() }).subscribe({
         next: ({ progress, done }) => {
           this.progress.set(done ? null : progress);
           if (done) this.result.set(done);

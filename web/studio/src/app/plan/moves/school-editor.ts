@@ -6,7 +6,8 @@ import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
 import { suggestSchool } from '@limber/core/draft/draft';
 import { PRESSURES } from '@limber/core/move/move.schema';
 import type { School } from '@limber/core/school/school.schema';
-import { schoolOf, SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';
+import { schoolOf } from '@limber/core/caution/school-of';
+import { SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';
 import { LessonStore } from '../../api/lesson-store';
 import { Lessons } from '../../api/lessons';
 import { Choice, plainOptions } from '../../shell/choice';
@@ -171,7 +172,7 @@ export class SchoolEditor {
   protected readonly pressures = plainOptions(PRESSURES);
   protected readonly name = regionName;
   protected readonly own = computed(() => this.store.lesson().ownSchool);
-  protected readonly school = computed(() => schoolOf(this.store.lesson()));
+  protected readonly school = computed(() => schoolOf(this.store.judged()));
   protected readonly nearer = computed(() => {
     const lesson = this.store.lesson();
     if (lesson.steps.length < 3 || lesson.ownSchool) return null;

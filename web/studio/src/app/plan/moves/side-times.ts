@@ -1,4 +1,4 @@
-import type { Step } from '@limber/core/lesson/lesson.schema';
+import { movesOf, type Step } from '@limber/core/lesson/lesson.schema';
 import { type Passage } from '@limber/core/assembly/passage';
 import { isWork } from '@limber/core/lesson/segment-kind';
 
@@ -23,7 +23,7 @@ export function sideTimes(passages: readonly Passage[]): SideTimes {
 
 /** Share of the most worked place that each place of the face map gets, 0 to 1, by `region/side`. */
 export function workShades(passages: readonly Passage[], steps: readonly Step[]): Map<string, number> {
-  const regions = new Map(steps.map((step) => [step.id, step.move.region]));
+  const regions = new Map(movesOf(steps).map((step) => [step.id, step.move.region]));
   const times = new Map<string, number>();
   for (const one of passages) {
     const region = one.stepId ? regions.get(one.stepId) : undefined;

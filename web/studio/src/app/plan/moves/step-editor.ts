@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { SIDE_PLANS, type Dose } from '@limber/core/dose/dose.schema';
-import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
+import type { MoveStep, Narration } from '@limber/core/lesson/lesson.schema';
 import { filled } from '@limber/core/speech/fields';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { LessonStore } from '../../api/lesson-store';
@@ -29,7 +29,7 @@ const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] =
 export class StepEditor {
   private readonly store = inject(LessonStore);
   /** It is shown for the chosen step alone. */
-  protected readonly step = computed(() => this.store.selectedStep()!);
+  protected readonly step = computed(() => this.store.selectedMove()!);
   protected readonly figure = figure;
   protected readonly plans = SIDE_PLANS.map((value) => ({ value, label: sidePlanName(value) }));
   protected readonly main = computed(() => fieldsOf(this.step().dose)[0]!);
@@ -99,7 +99,7 @@ export class StepEditor {
     });
   }
 
-  protected setPlan(plan: Step['sidePlan']): void {
+  protected setPlan(plan: MoveStep['sidePlan']): void {
     const stepId = this.step().id;
     const sides = { kind: 'set_step', stepId, field: 'sidePlan', value: plan } as const;
     // One side only is on purpose when she chooses it, and says so there.

@@ -1,14 +1,14 @@
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
-import { stepOf, type Step } from '@limber/core/lesson/lesson.schema';
+import { stepOf, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
 import type { LessonStore } from '../../api/lesson-store';
 import { openLesson, provideStore } from '../../api/store-testing';
 import { StepList } from './step-list';
 
 const dose: Dose = { form: 'reps', reps: exactly(8), tempoMs: exactly(2000), sets: exactly(1), restMs: 0 };
-const step = (id: string, change: Partial<Step> = {}): Step => ({
+const step = (id: string, change: Partial<MoveStep> = {}): MoveStep => ({
   ...stepOf(
     id,
     moveSchema.parse({
@@ -29,7 +29,7 @@ describe('the list of steps', () => {
   let store: LessonStore;
   let root: HTMLElement;
 
-  async function shown(steps: Step[]): Promise<void> {
+  async function shown(steps: MoveStep[]): Promise<void> {
     store = await openLesson({ steps });
     fixture = TestBed.createComponent(StepList);
     await fixture.whenStable();

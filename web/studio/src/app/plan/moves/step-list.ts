@@ -1,13 +1,15 @@
 import { CdkDrag, CdkDragDrop, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { isMove } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
+import { PlainStepEditor } from './plain-step-editor';
 import { StepEditor } from './step-editor';
 import { StepRow } from './step-row';
 
 /** The steps in their order, to choose, drag and edit. It is rendered anew when the order changes, not with every dose. */
 @Component({
   selector: 'lc-step-list',
-  imports: [CdkDrag, CdkDropList, StepEditor, StepRow],
+  imports: [CdkDrag, CdkDropList, PlainStepEditor, StepEditor, StepRow],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <ol cdkDropList (cdkDropListDropped)="drop($event)">
@@ -26,7 +28,11 @@ import { StepRow } from './step-row';
             (chosen)="store.selectedStepId.set(id)"
           />
           @if (store.selectedStepId() === id) {
-            <lc-step-editor />
+            @if (store.selectedMove()) {
+              <lc-step-editor />
+            } @else if (plain(); as step) {
+              <lc-plain-step-editor [step]="step" />
+            }
           }
         </li>
       } @empty {
@@ -71,6 +77,11 @@ import { StepRow } from './step-row';
 export class StepList {
   protected readonly store = inject(LessonStore);
   protected readonly order = computed(() => this.store.lesson().steps.map((step) => step.id), { equal: sameOrder });
+
+  protected readonly plain = computed(() => {
+    const step = this.store.selectedStep();
+    return step && !isMove(step) ? step : null;
+  });
 
   protected drop(event: CdkDragDrop<unknown>): void {
     const id = this.order()[event.previousIndex]!;

@@ -4,8 +4,9 @@ import { Select } from 'primeng/select';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { partsOf } from '@limber/core/dose/dose';
 import { describeProgression, growingFigure, weeklyFigures, type Progression } from '@limber/core/dose/progression';
-import type { Step } from '@limber/core/lesson/lesson.schema';
+import { isMove, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
+import { StepPart } from './step-part';
 import { Stepper } from './stepper';
 
 const PRODUCT_WORDS = [
@@ -22,7 +23,7 @@ const PRIORITY_WORDS = [
 /** What few steps need: product, rest, time for the viewer, counting, bundles, what is cut first, and its place. */
 @Component({
   selector: 'lc-step-more',
-  imports: [FormsModule, Select, Stepper, ToggleSwitch],
+  imports: [FormsModule, Select, StepPart, Stepper, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="chips">
@@ -62,6 +63,7 @@ const PRIORITY_WORDS = [
         [ngModel]="step().priority"
         (ngModelChange)="set('priority', $event)"
       />
+      <lc-step-part [step]="step()" />
     </div>
     @if (step().progression; as built) {
       <div class="chips">
@@ -142,13 +144,14 @@ const PRIORITY_WORDS = [
   `,
 })
 export class StepMore {
-  readonly step = input.required<Step>();
+  readonly step = input.required<MoveStep>();
   private readonly store = inject(LessonStore);
   protected readonly products = PRODUCT_WORDS;
   protected readonly priorities = PRIORITY_WORDS;
   private readonly before = computed(() => {
     const { steps } = this.store.lesson();
-    return steps[steps.indexOf(this.step()) - 1] ?? null;
+    const before = steps[steps.indexOf(this.step()) - 1];
+    return before && isMove(before) ? before : null;
   });
   protected readonly unit = computed(() => growingFigure(this.step().dose).unit);
   protected readonly weekly = computed(() => {
@@ -161,7 +164,7 @@ export class StepMore {
     const step = this.step();
     const parts = partsOf(step.sidePlan);
     const before = this.before();
-    const paired = (one: Step | null): boolean => one?.sidePlan === 'left_right' || one?.sidePlan === 'right_left';
+    const paired = (one: MoveStep | null): boolean => one?.sidePlan === 'left_right' || one?.sidePlan === 'right_left';
     return [
       { field: 'locked' as const, words: 'keeps its place', on: step.locked },
       { field: 'counted' as const, words: 'counted aloud', on: step.counted },

@@ -2,8 +2,10 @@ import { CdkDragHandle } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import type { Step } from '@limber/core/lesson/lesson.schema';
+import { isMove, nameOfStep, type MoveStep, type Step } from '@limber/core/lesson/lesson.schema';
 import { clock } from '@limber/core/time/clock';
+import { ROLE_WORDS } from '@limber/core/school/roles';
+import { PLAIN_COLOURS, PLAIN_WORDS } from './plain-kinds';
 import { LessonStore } from '../../api/lesson-store';
 
 /**
@@ -22,15 +24,15 @@ import { LessonStore } from '../../api/lesson-store';
       <span class="number times">{{ number() }}</span>
       <span class="bar" [style.background]="colours().fill" [style.border-color]="colours().line"></span>
       <span class="name"
-        ><strong>{{ step().move.name }}</strong
+        ><strong>{{ name() }}</strong
         ><span class="soft">
           @if (marks()) {
             <em>{{ marks() }} · </em>
           }
-          {{ step().move.how }}</span
+          {{ how() }}</span
         ></span
       >
-      <span class="dose" [class.uneven]="step().rightDose">{{ dose() }}</span>
+      <span class="dose" [class.uneven]="uneven()">{{ dose() }}</span>
       <span class="length times" [title]="startsAt()" (mouseenter)="tellStart()">{{ length() }}</span>
     </button>
   `,
@@ -124,8 +126,23 @@ export class StepRow {
     const { startMs, endMs } = this.store.placed().get(this.stepId())!;
     return clock(endMs - startMs);
   });
-  protected readonly colours = computed(() => BAND_COLOURS[parentOf(this.step().move.region)]);
-  protected readonly dose = computed(() => doseWords(this.step()));
+  protected readonly colours = computed(() => {
+    const step = this.step();
+    return isMove(step) ? BAND_COLOURS[parentOf(step.move.region)] : PLAIN_COLOURS;
+  });
+  protected readonly name = computed(() => nameOfStep(this.step()));
+  protected readonly how = computed(() => {
+    const step = this.step();
+    return isMove(step) ? step.move.how : PLAIN_WORDS[step.kind];
+  });
+  protected readonly uneven = computed(() => {
+    const step = this.step();
+    return isMove(step) && step.rightDose !== null;
+  });
+  protected readonly dose = computed(() => {
+    const step = this.step();
+    return isMove(step) ? doseWords(step) : '';
+  });
   protected readonly marks = computed(() => marksOf(this.step()));
   /** Told when somebody points: every edit of an earlier step changes it, and would render all rows after it. */
   protected readonly startsAt = signal('');
@@ -135,7 +152,7 @@ export class StepRow {
   }
 }
 
-function doseWords(step: Step): string {
+function doseWords(step: MoveStep): string {
   const sides = partsOf(step.sidePlan);
   if (step.rightDose && sides.includes('right'))
     return `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`;
@@ -148,11 +165,19 @@ function doseWords(step: Step): string {
 function marksOf(step: Step): string {
   return [
     step.locked ? 'keeps its place' : '',
+    step.half ? `${step.half} only` : '',
+    step.role ? ROLE_WORDS[step.role] : '',
+    ...(isMove(step) ? moveMarks(step) : []),
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+function moveMarks(step: MoveStep): string[] {
+  return [
     step.bundle ? 'side by side' : '',
     step.product === 'apply' ? 'oil first' : step.product === 'top_up' ? 'oil topped up' : '',
     step.voiceOver ? 'voice-over' : '',
     step.counted ? 'counted aloud' : '',
-  ]
-    .filter(Boolean)
-    .join(' · ');
+  ];
 }

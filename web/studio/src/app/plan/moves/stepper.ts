@@ -9,7 +9,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     <button
       type="button"
       [attr.aria-label]="'Less: ' + label()"
-      [disabled]="value() - step() < min() - 1e-9"
+      [disabled]="disabled() || value() - step() < min() - 1e-9"
       (click)="go(-1)"
     >
       −
@@ -19,6 +19,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
       inputmode="decimal"
       [attr.aria-label]="label() + (unit() ? ', ' + unit() : '')"
       [value]="shown()"
+      [readonly]="disabled()"
       (change)="typed($event)"
       (keydown.arrowUp)="go(1); $event.preventDefault()"
       (keydown.arrowDown)="go(-1); $event.preventDefault()"
@@ -29,7 +30,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     <button
       type="button"
       [attr.aria-label]="'More: ' + label()"
-      [disabled]="value() + step() > max() + 1e-9"
+      [disabled]="disabled() || value() + step() > max() + 1e-9"
       (click)="go(1)"
     >
       +
@@ -94,6 +95,7 @@ export class Stepper {
   readonly step = input(1);
   readonly min = input(1);
   readonly max = input(100);
+  readonly disabled = input(false);
   readonly changed = output<number>();
   protected readonly shown = computed(() => String(Number(this.value().toFixed(2))));
 

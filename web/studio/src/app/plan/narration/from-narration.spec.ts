@@ -2,7 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { Observable } from 'rxjs';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { type Lesson, movesOf } from '@limber/core/lesson/lesson.schema';
 import { readNarration } from '@limber/core/narration/read';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
@@ -97,7 +97,7 @@ describe('from a narration to a lesson', () => {
   it('makes a lesson of what is taken', async () => {
     await read(TEXT);
     const lesson = await make();
-    expect(lesson.steps.map((step) => [step.move.region, step.sidePlan])).toEqual([
+    expect(movesOf(lesson.steps).map((step) => [step.move.region, step.sidePlan])).toEqual([
       ['neck', 'left_right'],
       ['jaw', 'both'],
     ]);
@@ -114,7 +114,7 @@ describe('from a narration to a lesson', () => {
     const lesson = await make();
     expect(lesson.targetMs).toBeNull();
     expect(lesson.steps.length).toBe(1);
-    expect(lesson.steps[0]!.rightDose).toBeNull();
+    expect(movesOf(lesson.steps)[0]!.rightDose).toBeNull();
   });
 
   it('says in words what cannot be read', async () => {

@@ -33,12 +33,12 @@ export class Paper {
   protected readonly problem = signal('');
   protected readonly byFraming = signal(false);
   protected readonly framing = FRAMING_NAMES;
-  protected readonly paper = computed(() => paperOf(this.store.lesson()));
+  protected readonly paper = computed(() => paperOf(this.store.judged()));
   protected readonly bundle = computed(() => `/api/lessons/${encodeURIComponent(this.store.lesson().id)}/bundle`);
   protected readonly shots = computed(() =>
     this.byFraming() ? shotsByFraming(this.paper().shots) : this.paper().shots,
   );
-  protected readonly questions = computed(() => screeningQuestions(this.store.lesson()));
+  protected readonly questions = computed(() => screeningQuestions(this.store.judged()));
   protected readonly subtitle = computed(
     () => `runs ${this.paper().runs} · the same without teaching talk ${clock(this.practice().totalMs)}`,
   );

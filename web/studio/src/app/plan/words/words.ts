@@ -3,13 +3,14 @@ import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { PlanPlace } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
-import type { Narration, Step } from '@limber/core/lesson/lesson.schema';
+import { isMove, type MoveStep, nameOfStep, type Narration, type Step } from '@limber/core/lesson/lesson.schema';
 import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
 import { describeMove } from '@limber/core/check/describe-move';
 import { readingEase } from '@limber/core/check/reading-ease';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
+import { PLAIN_COLOURS } from '../moves/plain-kinds';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { BenchHead } from '../../shell/bench-head';
@@ -41,7 +42,7 @@ interface Passage {
   readonly findings: readonly FindingGroup[];
   /** Fields that mean something for this step's dose. */
   readonly offers: string;
-  readonly step: Step | null;
+  readonly step: MoveStep | null;
 }
 
 const STEP_PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
@@ -109,13 +110,13 @@ export class Words {
     return [
       frame('opening', 'Opening', 'Hello, the promise, what you need, who should ask first'),
       ...lesson.steps.map((step, at): Passage => {
-        const colours = BAND_COLOURS[parentOf(step.move.region)];
+        const colours = isMove(step) ? BAND_COLOURS[parentOf(step.move.region)] : PLAIN_COLOURS;
         return {
           stepId: step.id,
           id: step.id,
           number: String(at + 1),
-          name: step.move.name,
-          about: `${describeDose(step.dose)}, ${sidePlanName(step.sidePlan)}`,
+          name: nameOfStep(step),
+          about: isMove(step) ? `${describeDose(step.dose)}, ${sidePlanName(step.sidePlan)}` : step.kind,
           fill: colours.fill,
           line: colours.line,
           fields: STEP_PARTS.map(({ part, label, hint }) => {
@@ -124,10 +125,10 @@ export class Words {
             return { part, label, hint, text, ms: speakingMs(heard, pace), heard: heard === text ? '' : heard };
           }),
           findings: this.at(step.id, ['before', 'during', 'after']),
-          offers: FIELDS.filter((name) => fieldOf(name, step) !== null)
+          offers: (isMove(step) ? FIELDS.filter((name) => fieldOf(name, step) !== null) : [])
             .map((name) => `{${name}}`)
             .join(' '),
-          step,
+          step: isMove(step) ? step : null,
         };
       }),
       frame('closing', 'Closing', 'Thanks, how often, what to expect'),
@@ -142,8 +143,8 @@ export class Words {
   }
 
   protected set(passage: Passage, part: Part, text: string): void {
-    if (passage.step) {
-      const step = this.store.lesson().steps.find((one) => one.id === passage.stepId)!;
+    const step = this.store.lesson().steps.find((one) => one.id === passage.stepId);
+    if (step) {
       const value = { ...step.narration, [part]: text };
       this.store.edit({ kind: 'set_step', stepId: step.id, field: 'narration', value });
     } else this.store.edit({ kind: 'set_lesson', field: part as 'opening', value: text });

@@ -11,6 +11,7 @@ import { LessonStore } from '../../api/lesson-store';
 import { Session } from '../../api/session';
 import { doingWords, percentOf } from '../../progress/job-words';
 import { Films } from './films';
+import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const WORDS = {
   burned: 'captions in the picture',
@@ -40,7 +41,7 @@ export class FilmList {
   });
 
   protected readonly rows = computed(() => {
-    const steps = this.store.lesson().steps.map((step) => ({ id: step.id, name: step.move.name }));
+    const steps = this.store.lesson().steps.map((step) => ({ id: step.id, name: nameOfStep(step) }));
     return (this.films.all() ?? []).map((film) => {
       const { job, bytes, kind, id, version } = film;
       const state = bytes !== null ? ('made' as const) : (job?.state ?? 'cancelled');

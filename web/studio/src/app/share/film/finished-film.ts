@@ -32,6 +32,7 @@ import { PRESETS, USUAL, wishFor, type OwnWish, type Purpose } from './presets';
 import { PutRight } from './put-right';
 import { StillChoice } from './still-choice';
 import { cutName } from '@shared/cut-name';
+import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const KEPT = 'limber.film-purpose';
 
@@ -63,7 +64,7 @@ export class FinishedFilm {
 
   private readonly cuts = computed(() => lessonCuts(this.store.lesson()));
   private readonly steps = computed(() =>
-    this.store.lesson().steps.map((step) => ({ id: step.id, name: step.move.name })),
+    this.store.lesson().steps.map((step) => ({ id: step.id, name: nameOfStep(step) })),
   );
   protected readonly ready = computed(() => this.cuts().length > 0 && timelineOf(this.store.lesson())?.cut != null);
   protected readonly moves = computed<Option<string>[]>(() =>

@@ -40,7 +40,7 @@ export class Publish {
   protected readonly copied = signal('');
   protected readonly day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
-  protected readonly cautions = computed(() => readFirst(this.store.lesson()));
+  protected readonly cautions = computed(() => readFirst(this.store.judged()));
   protected readonly timeline = computed(() => timelineOf(this.store.lesson())!);
   protected readonly ready = computed(() => this.timeline().cut !== null);
   /** In which ways a version shared now could be followed, in words. */

@@ -1,8 +1,8 @@
-import { exactly } from '@limber/core/dose/dose';
-import type { Dose } from '@limber/core/dose/dose.schema';
-import type { Region } from '@limber/core/face/regions';
-import { moveSchema, type Move } from '@limber/core/move/move.schema';
-import { isImplement } from '@limber/core/move/tool';
+import { exactly } from '../../dose/dose';
+import type { Dose } from '../../dose/dose.schema';
+import type { Region } from '../../face/regions';
+import { moveSchema, stopSchema, type Move, type Stop } from '../../move/move.schema';
+import { isImplement } from '../../move/tool';
 
 const once = { sets: exactly(1), restMs: 0 };
 export const reps = (low: number, planned: number, high: number, tempoMs: number): Dose => ({
@@ -51,9 +51,31 @@ export function move(given: Given): Move {
   return moveSchema.parse({ id, revision: 1, ...detailsOf(given), ...given });
 }
 
-export const neckCaution = 'Neck: feather-light, one side at a time, never on the pulse.';
-export const jawCaution = 'Jaw joint pain, clicking or locking: leave this one out and ask a dentist.';
-export const eyeCaution = 'Ring finger only, on the bone, never on the eyeball; contact lenses out.';
+export const drainCaution =
+  'With a fever or an infection, thrombosis, heart or kidney trouble, cancer now or before, or swollen nodes: leave it out and ask a doctor first.';
+export const neckCaution =
+  'Feather-light, one side at a time, never on the pulse; with a lump, thyroid or carotid trouble leave it out.';
+export const jawCaution = 'If the jaw hurts, clicks or locks, leave it out and ask a dentist.';
+export const eyeCaution = 'On the bone, never on the eyeball; lenses out, and not after eye surgery or with glaucoma.';
+export const bruiseCaution = 'With blood thinners, or when you bruise easily, leave it out.';
+export const breathCaution = 'With high blood pressure or ear trouble leave it out; stop when you feel dizzy.';
+export const coldCaution =
+  'Keep the cold tool moving, over oil; if cold gives you hives or white fingers, leave it out.';
+export const headBackCaution = 'Only as far as is easy; with neck trouble, or when you get dizzy, leave it out.';
+export const pregnancyCaution = 'When you are pregnant, leave it out and ask your midwife.';
+export const mouthCaution = 'Only with washed hands or a clean glove and short nails, and not with sores in the mouth.';
+export const deviceCaution =
+  'Never with a pacemaker, implants, epilepsy or in pregnancy; the maker’s instructions come first, and the step is left to you.';
+
+/** A waypoint; what is not said of it is as usual. */
+export function stop(region: Region, more: Partial<Stop> = {}): Stop {
+  return stopSchema.parse({ region, ...more });
+}
+
+/** A route from place to place. */
+export function way(...regions: readonly Region[]): Stop[] {
+  return regions.map((region) => stop(region));
+}
 
 const FELT: Partial<Record<Move['action'], string>> = {
   hold: 'Under the fingertips the muscle works; nothing anywhere else. Check in the mirror that both corners are level.',
@@ -61,7 +83,7 @@ const FELT: Partial<Record<Move['action'], string>> = {
   press: 'A dull warmth, never a sharp point.',
   knead: 'In the muscle, not in the joint. Touch it afterwards: it is softer.',
   stretch: 'A long pull that eases with each breath.',
-  drain: 'Hardly anything: as light as a moth.',
+  drain: 'Hardly anything: as light as can be.',
   vocalise: 'A tickle on the lips.',
 };
 const MISTAKES: Partial<Record<Move['action'], string>> = {
@@ -75,7 +97,7 @@ const MISTAKES: Partial<Record<Move['action'], string>> = {
 };
 const UNDER_THE_EYE: Move['pressureBy'] = { eye: 'feather' };
 
-/** What every move of the station says of itself unless it says otherwise. */
+/** What every move says of itself unless it says otherwise. */
 function detailsOf({ action, region, tool, slip, pressure }: Given): Partial<Move> {
   const nails = ['press', 'pinch', 'knead', 'hold'].includes(action);
   const implement = tool !== undefined && isImplement(tool);

@@ -1,0 +1,83 @@
+import * as z from 'zod';
+import { schoolSchema, type School } from '../school/school.schema';
+import { SCHOOLS } from '../school/schools';
+import { CAUTIONS } from './built-in';
+import { cautionSchema, type Caution } from './caution.schema';
+import { WORDINGS, wordingSchema, type Wording } from './wording';
+
+export const RULES_FORMAT = 'limber-cheek/rules';
+export const RULES_VERSION = 1;
+/** How many entries each list of a studio's rules holds at most. */
+export const MOST_RULES = { cautions: 200, silent: 200, wordings: WORDINGS.length, schools: 40 } as const;
+
+export const silentSchema = z.object({ id: z.string().min(1).max(60) });
+
+/** A studio's differences from the rules that the program brings; whatever it does not name is as it was brought. */
+export const studioRulesSchema = z.object({
+  format: z.literal(RULES_FORMAT),
+  version: z.literal(RULES_VERSION),
+  /** Cautions of its own, and built-in ones as it words them. */
+  cautions: z.array(cautionSchema).max(MOST_RULES.cautions).default([]),
+  /** Built-in cautions that it does not ask for. */
+  silent: z.array(silentSchema).max(MOST_RULES.silent).default([]),
+  wordings: z.array(wordingSchema).max(MOST_RULES.wordings).default([]),
+  /** Schools as it follows them: their costs and exceptions too. */
+  schools: z.array(schoolSchema).max(MOST_RULES.schools).default([]),
+});
+export type StudioRules = z.infer<typeof studioRulesSchema>;
+
+export const NO_DIFFERENCE: StudioRules = {
+  format: RULES_FORMAT,
+  version: RULES_VERSION,
+  cautions: [],
+  silent: [],
+  wordings: [],
+  schools: [],
+};
+
+/** Whether a studio changes anything of the rules. @example differs(NO_DIFFERENCE) // false */
+export function differs({ cautions, silent, wordings, schools }: StudioRules): boolean {
+  return [cautions, silent, wordings, schools].some((list) => list.length > 0);
+}
+
+/** What a lesson is judged by. */
+export interface Rules {
+  /** Strongest first; a studio's own ones after those that the program brings. */
+  readonly cautions: readonly Caution[];
+  /** Cautions that viewers read all the same, though nobody is asked to say them. */
+  readonly silent: readonly Caution[];
+  readonly wordings: ReadonlyMap<Wording['id'], Wording>;
+  readonly schools: ReadonlyMap<string, School>;
+}
+
+const made = new WeakMap<StudioRules, Rules>();
+
+/**
+ * The rules that the program brings, with a studio's differences.
+ *
+ * @example rulesOf(null).cautions[0]?.id // 'drain'
+ */
+export function rulesOf(studio: StudioRules | null): Rules {
+  const differences = studio ?? NO_DIFFERENCE;
+  const known = made.get(differences);
+  if (known) return known;
+  const changed = new Map(differences.cautions.map((one) => [one.id, one]));
+  const silent = new Set(differences.silent.map((one) => one.id));
+  const all = [
+    ...CAUTIONS.map((one) => changed.get(one.id) ?? one),
+    ...differences.cautions.filter((one) => !isBuiltIn(one.id)),
+  ];
+  const rules: Rules = {
+    cautions: all.filter((one) => !silent.has(one.id)),
+    silent: all.filter((one) => silent.has(one.id) && one.triggers.some((trigger) => trigger.severity === 'must')),
+    wordings: new Map([...WORDINGS, ...differences.wordings].map((one) => [one.id, one])),
+    schools: new Map([...Object.values(SCHOOLS), ...differences.schools].map((one) => [one.id, one])),
+  };
+  made.set(differences, rules);
+  return rules;
+}
+
+/** Whether the program brings a caution of this id. @example isBuiltIn('drain') // true */
+export function isBuiltIn(id: string): boolean {
+  return CAUTIONS.some((one) => one.id === id);
+}

@@ -1,0 +1,193 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MultiSelect } from 'primeng/multiselect';
+import { ToggleSwitch } from 'primeng/toggleswitch';
+import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
+import { PRESSURES, TOOLS } from '@limber/core/move/move.schema';
+import type { RulesChange } from '@limber/core/rules/rules-change';
+import { EXCEPTED_RULES, type Costs, type School } from '@limber/core/school/school.schema';
+import { SCHOOL_IDS, SCHOOL_NAMES, SCHOOLS, type SchoolId } from '@limber/core/school/schools';
+import { RulesStore } from '../api/rules-store';
+import { Stepper } from '../plan/moves/stepper';
+import { Choice, plainOptions } from '../shell/choice';
+
+const COST_WORDS: readonly { field: keyof Costs; words: string }[] = [
+  { field: 'jump', words: 'past a region' },
+  { field: 'back', words: 'back again' },
+  { field: 'tool', words: 'another tool' },
+  { field: 'posture', words: 'another posture' },
+  { field: 'framing', words: 'another framing' },
+  { field: 'wipe', words: 'wiping the skin dry' },
+];
+const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>> = {
+  'back-and-forth': 'Going back and forth is fine at',
+  pressure: 'More pressure is fine at',
+  direction: 'Any direction is fine at',
+  'no-slip': 'No oil is needed at',
+  tool: 'Any tool is fine at',
+};
+
+/** A school as the studio follows it: pressure, tools, exceptions by region, and what changes cost when an order is sought. */
+@Component({
+  selector: 'lc-school-rules',
+  imports: [Choice, FormsModule, MultiSelect, Stepper, ToggleSwitch],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="page">
+      <ol class="list" aria-label="Schools">
+        @for (one of schools(); track one.id) {
+          <li>
+            <button type="button" [attr.aria-current]="one.id === school().id" (click)="id.set(one.id)">
+              <strong>{{ one.name }}</strong>
+              @if (one.changed) {
+                <span class="state">changed</span>
+              }
+            </button>
+          </li>
+        }
+      </ol>
+      <section class="card" [attr.aria-label]="school().name">
+        <p class="do">
+          <span class="soft">{{
+            changedHere() ? 'Brought by the program, changed here.' : 'Brought by the program.'
+          }}</span>
+          @if (changedHere() && !locked()) {
+            <button
+              type="button"
+              class="text-button"
+              (click)="changed.emit({ kind: 'reset_rule', list: 'schools', id: school().id })"
+            >
+              Back to how it was brought
+            </button>
+          }
+        </p>
+        <p>{{ school().about }}</p>
+        <div class="two">
+          <div>
+            <span class="label">Most pressure</span>
+            <lc-choice
+              label="Most pressure"
+              [options]="pressures"
+              [value]="school().mostPressure"
+              [disabled]="locked()"
+              (chosen)="set({ mostPressure: $event })"
+            />
+          </div>
+          <div>
+            <span class="label">Tools</span>
+            <p-multiselect
+              [options]="$any(tools)"
+              optionLabel="label"
+              optionValue="value"
+              appendTo="body"
+              display="comma"
+              ariaLabel="Tools"
+              [disabled]="locked()"
+              [ngModel]="school().tools"
+              (ngModelChange)="set({ tools: $event })"
+            />
+          </div>
+        </div>
+        <div class="switches">
+          <span>
+            <p-toggleswitch
+              inputId="s-saw"
+              [disabled]="locked()"
+              [ngModel]="school().backAndForth"
+              (ngModelChange)="set({ backAndForth: $event })"
+            />
+            <label for="s-saw">goes back and forth</label>
+          </span>
+          <span>
+            <p-toggleswitch
+              inputId="s-either"
+              [disabled]="locked()"
+              [ngModel]="school().eitherWay"
+              (ngModelChange)="set({ eitherWay: $event })"
+            />
+            <label for="s-either">may be done from either end</label>
+          </span>
+          <span>
+            <p-toggleswitch
+              inputId="s-soothe"
+              [disabled]="locked()"
+              [ngModel]="school().soothesEachArea"
+              (ngModelChange)="set({ soothesEachArea: $event })"
+            />
+            <label for="s-soothe">each area may end with its own soothing</label>
+          </span>
+        </div>
+        <h3>Exceptions</h3>
+        @for (one of exceptions(); track one.rule) {
+          <div class="exception">
+            <span>{{ one.words }}</span>
+            <p-multiselect
+              [options]="regions"
+              optionLabel="label"
+              optionValue="value"
+              appendTo="body"
+              display="comma"
+              placeholder="nowhere"
+              [ariaLabel]="one.words"
+              [disabled]="locked()"
+              [ngModel]="one.regions"
+              (ngModelChange)="setException(one.rule, $event)"
+            />
+          </div>
+        }
+        <h3>What a change costs when an order is sought</h3>
+        <p class="soft">The more, the rather it is left out. One jump past a region is the measure.</p>
+        <div class="chips">
+          @for (one of costs; track one.field) {
+            <lc-stepper
+              [label]="one.words"
+              [value]="school().costs[one.field]"
+              [step]="1"
+              [min]="0"
+              [max]="50"
+              [disabled]="locked()"
+              (changed)="setCost(one.field, $event)"
+            />
+          }
+        </div>
+      </section>
+    </div>
+  `,
+  styleUrls: ['./rules.css', './school-rules.css'],
+})
+export class SchoolRules {
+  readonly locked = input(false);
+  readonly changed = output<RulesChange>();
+  private readonly store = inject(RulesStore);
+  protected readonly id = signal<SchoolId>('open_drains_first');
+  protected readonly pressures = plainOptions(PRESSURES);
+  protected readonly tools = plainOptions(TOOLS);
+  protected readonly regions = REGIONS.map((value) => ({ value, label: regionName(value) }));
+  protected readonly costs = COST_WORDS;
+  private readonly own = computed(() => new Set((this.store.own()?.schools ?? []).map((one) => one.id)));
+  protected readonly schools = computed(() =>
+    SCHOOL_IDS.map((id) => ({ id, name: SCHOOL_NAMES[id], changed: this.own().has(id) })),
+  );
+  protected readonly school = computed(() => this.store.rules().schools.get(this.id()) ?? SCHOOLS[this.id()]);
+  protected readonly changedHere = computed(() => this.own().has(this.id()));
+  protected readonly exceptions = computed(() =>
+    EXCEPTED_RULES.map((rule) => ({
+      rule,
+      words: EXCEPTION_WORDS[rule],
+      regions: this.school().exceptions.find((one) => one.rule === rule)?.regions ?? [],
+    })),
+  );
+
+  protected set(change: Partial<School>): void {
+    this.changed.emit({ kind: 'set_school', school: { ...this.school(), ...change } });
+  }
+
+  protected setCost(field: keyof Costs, value: number): void {
+    this.set({ costs: { ...this.school().costs, [field]: value } });
+  }
+
+  protected setException(rule: School['exceptions'][number]['rule'], regions: Region[]): void {
+    const others = this.school().exceptions.filter((one) => one.rule !== rule);
+    this.set({ exceptions: regions.length > 0 ? [...others, { rule, regions }] : others });
+  }
+}
