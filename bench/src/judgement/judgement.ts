@@ -1,19 +1,21 @@
 import { checkLesson } from '@limber/core/check/check-lesson';
 import type { Finding } from '@limber/core/check/finding';
-import { CAREFUL } from './careful';
-import { CARELESS } from './careless';
+import { CAREFUL, CAREFUL_UNSEEN } from './careful';
+import { CARELESS, CARELESS_UNSEEN } from './careless';
 import { FAULTS, type Judged, type Planted } from './kit';
 
 /** How far the checks are believed: careful lessons and careless ones whose truth is known, kind by kind. */
 export function judgement(): void {
-  careful();
-  careless();
+  careful('first half', CAREFUL);
+  careful('second half, written after the rules', CAREFUL_UNSEEN);
+  careless('first half', CARELESS);
+  careless('second half, written after the rules', CARELESS_UNSEEN);
 }
 
-function careful(): void {
+function careful(half: string, lessons: readonly Judged[]): void {
   let [musts, others] = [0, 0];
   const falseOnes: string[] = [];
-  for (const { lesson, truth } of CAREFUL)
+  for (const { lesson, truth } of lessons)
     for (const finding of findingsOf(lesson)) {
       if (truth.some((one) => answers(finding, one))) continue;
       if (finding.severity === 'must') musts += 1;
@@ -21,18 +23,18 @@ function careful(): void {
       else continue;
       falseOnes.push(`  ${lesson.id} ${finding.severity} ${finding.rule} ${finding.about} ${stepIdOf(finding) ?? ''}`);
     }
-  const steps = CAREFUL.reduce((sum, { lesson }) => sum + lesson.steps.length, 0);
+  const steps = lessons.reduce((sum, { lesson }) => sum + lesson.steps.length, 0);
   print(
-    `judgement, careful · ${CAREFUL.length} lessons of ${steps} steps · false musts ${musts}, false shoulds ${others}`,
+    `judgement, careful, ${half} · ${lessons.length} lessons of ${steps} steps · false musts ${musts}, false shoulds ${others}`,
   );
   for (const one of falseOnes) print(one);
 }
 
-function careless(): void {
+function careless(half: string, lessons: readonly Judged[]): void {
   let [planted, found] = [0, 0];
   const byFault = new Map<string, [found: number, planted: number]>();
   const missed: string[] = [];
-  for (const { lesson, truth } of CARELESS) {
+  for (const { lesson, truth } of lessons) {
     const findings = findingsOf(lesson);
     for (const one of truth) {
       const [before, all] = byFault.get(one.fault) ?? [0, 0];
@@ -43,7 +45,7 @@ function careless(): void {
       else missed.push(`  missed: ${lesson.id} ${one.at ?? 'the whole'}: ${one.fault}`);
     }
   }
-  print(`judgement, careless · ${CARELESS.length} lessons · ${found} of ${planted} faults found`);
+  print(`judgement, careless, ${half} · ${lessons.length} lessons · ${found} of ${planted} faults found`);
   for (const [fault, [is, all]] of [...byFault].sort()) print(`  ${fault}: ${is} of ${all}`);
   for (const one of missed) print(one);
 }

@@ -1,0 +1,102 @@
+import { breaths, hold, lesson, reps, step, type Judged } from '../kit';
+
+export const openWide: Judged = {
+  lesson: lesson(
+    'open-wide',
+    {
+      title: 'Open wide!',
+      school: 'holds',
+      promise: 'Six moves for a firmer face.',
+      opening: 'Hi. Six moves. My dentist laughs about it. It cures grinding, by the way, and it is proven.',
+      closing: 'See you.',
+    },
+    [
+      step(
+        'wide',
+        {
+          name: 'Hatch',
+          region: 'mouth',
+          action: 'stretch',
+          dose: hold(5, 6),
+          sidePlan: 'midline',
+          tool: 'none',
+          mouthBusy: true,
+        },
+        'Open as wide as you can and hold it for ten.',
+        { during: 'Wider, wider, come on, there is always a little more in it.', counted: true },
+      ),
+      step(
+        'fist',
+        { name: 'Fist', region: 'chin', action: 'hold', dose: hold(3, 6), sidePlan: 'midline' },
+        'Push the chin down into the fist, six seconds, three times. Move number three.',
+      ),
+      step(
+        'sky',
+        {
+          name: 'Ceiling',
+          region: 'neck',
+          action: 'stretch',
+          dose: hold(3, 10),
+          sidePlan: 'left_right',
+          tool: 'none',
+          eyesOff: true,
+        },
+        'Chin up to the ceiling, three times ten seconds.',
+      ),
+      step(
+        'balloon',
+        {
+          name: 'Balloon',
+          region: 'cheek',
+          action: 'puff',
+          dose: hold(4, 8),
+          sidePlan: 'both',
+          tool: 'none',
+          mouthBusy: true,
+        },
+        'Blow up the cheeks and hold your breath, eight seconds, four times.',
+      ),
+      step(
+        'thumb',
+        {
+          name: 'Thumb in',
+          region: 'cheek',
+          action: 'knead',
+          dose: reps(6, 2),
+          sidePlan: 'left_right',
+          grip: 'in_mouth',
+          pressure: 'medium',
+        },
+        'Thumb inside the cheek, knead six times, first the right, then the left.',
+      ),
+      step(
+        'hum',
+        {
+          name: 'Until empty',
+          region: 'lips',
+          action: 'vocalise',
+          dose: breaths(4),
+          sidePlan: 'midline',
+          mouthBusy: true,
+        },
+        'Like this, until nothing is left. Three breaths. One last time. And again.',
+      ),
+    ],
+  ),
+  truth: [
+    { at: null, fault: 'promises too much' },
+    { at: 'wide', fault: 'jaw caution missing' },
+    { at: 'wide', fault: 'other figure said' },
+    { at: 'wide', fault: 'talk with a busy mouth' },
+    { at: 'wide', fault: 'counted with a busy mouth' },
+    { at: 'fist', fault: 'wrong number' },
+    { at: 'sky', fault: 'head back caution missing' },
+    { at: 'sky', fault: 'seen while nobody looks' },
+    { at: 'balloon', fault: 'breath caution missing' },
+    { at: 'thumb', fault: 'mouth caution missing' },
+    { at: 'thumb', fault: 'other side said' },
+    { at: 'hum', fault: 'other figure said' },
+    { at: 'hum', fault: 'only in the picture' },
+    { at: 'hum', fault: 'last one that is not' },
+  ],
+};
