@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MAP_ANCHORS, MAP_HALVES, MAP_MIDDLE, UNDIVIDED } from '@limber/core/face/map';
 import { BACK_HALVES, SIDE_AREAS, type MapView } from '@limber/core/face/map-around';
+import { legPath, type DrawnWay } from './face-way';
 import { BAND_COLOURS, parentOf, regionName, type Region, type Side } from '@limber/core/face/regions';
 
 export interface Place {
@@ -116,7 +117,23 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
           <path d="M121 209q19 7 38 0" class="fine" />
         </g>
       }
-      @if (route().length > 1) {
+      @for (leg of legs(); track $index) {
+        <g class="way" aria-hidden="true">
+          <path [attr.d]="leg.d" class="halo" />
+          <path [attr.d]="leg.d" />
+          <path d="M-7 -4.4L1 0L-7 4.4Z" class="head" [attr.transform]="leg.head" />
+          @if (leg.saw) {
+            <path d="M-7 -4.4L1 0L-7 4.4Z" class="head" [attr.transform]="leg.tail" />
+          }
+        </g>
+      }
+      @for (one of rounds(); track $index) {
+        <g class="rounds" [attr.transform]="one.transform" aria-hidden="true">
+          <rect x="-12" y="-9" width="24" height="18" rx="9" />
+          <text dy="3.8">×{{ one.rounds }}</text>
+        </g>
+      }
+      @if (joined() && route().length > 1) {
         <path [attr.d]="routePath()" class="route" aria-hidden="true" />
       }
       @for (stop of stops(); track stop.transform) {
@@ -182,6 +199,35 @@ const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
       stroke-linecap: round;
       stroke-linejoin: round;
     }
+    .way {
+      pointer-events: none;
+      fill: none;
+      stroke: #6b2d5c;
+      stroke-width: 2.6;
+      stroke-linecap: round;
+    }
+    .way .halo {
+      stroke: #fffaf3;
+      stroke-width: 5.4;
+    }
+    .way .head {
+      fill: #6b2d5c;
+      stroke: #fffaf3;
+      stroke-width: 1;
+    }
+    .rounds {
+      pointer-events: none;
+    }
+    .rounds rect {
+      fill: #6b2d5c;
+      stroke: #fffaf3;
+      stroke-width: 1.4;
+    }
+    .rounds text {
+      fill: #fff;
+      font: 700 10.5px var(--text);
+      text-anchor: middle;
+    }
     .route {
       fill: none;
       stroke: #2b2330;
@@ -216,6 +262,10 @@ export class FaceMap {
   readonly shades = input<ReadonlyMap<string, number> | null>(null);
   readonly chosen = input<readonly Place[]>([]);
   readonly route = input<readonly Stop[]>([]);
+  /** Where hands go: of the chosen step, over the route of the lesson. */
+  readonly ways = input<readonly DrawnWay[]>([]);
+  /** Whether the stops are joined by a dashed line. */
+  readonly joined = input(true);
   readonly pickable = input(false);
   /** The route is drawn on the front alone. */
   readonly view = input<MapView>('front');
@@ -241,6 +291,19 @@ export class FaceMap {
       };
     });
   });
+
+  protected readonly legs = computed(() =>
+    this.view() === 'front'
+      ? this.ways().flatMap((way) => way.legs.map((leg) => ({ ...legPath(leg), saw: way.saw })))
+      : [],
+  );
+  protected readonly rounds = computed(() =>
+    this.view() === 'front'
+      ? this.ways()
+          .filter((way) => way.rounds > 1 && way.legs.length > 0)
+          .map(({ legs, rounds }) => ({ rounds, transform: `translate(${legs[0]![0]!.join(' ')})` }))
+      : [],
+  );
 
   protected readonly routePath = computed(() =>
     this.route()

@@ -4,7 +4,10 @@ const DO = "leave|skip|stop|ask|avoid|wait|stay|do not|don[’']?t|never|pass|mi
 /** Advice wherever it stands in a sentence. */
 const ADVICE = [
   String.raw`leave (?:it|this|that|them|out|the|these|those)`,
-  'ask (?:your|a|whoever|first)',
+  String.raw`leaves (?:it|this|that|them|out|the|these|those)`,
+  String.raw`(?:skips|avoids|stops) (?:it|this|that|them|the|these|those|here)`,
+  String.raw`(?:has|have) to (?:wait|rest)|waits\b|\bwait (?:and|until|with|a)`,
+  'asks? (?:your|a|whoever|first|there|before|their)',
   String.raw`is (?:not|nothing) for`,
   String.raw`(?:not|nothing|no \w+|never) (?:with|if|when|on|over|for|while|until|after|without|near|to)`,
   'without a doctor',

@@ -105,6 +105,17 @@ export function wordsFor(caution: Caution, { move }: MoveStep): string {
   return fits?.say ?? caution.say;
 }
 
+/** The sentences of a text; a question and the "Then …" that answers it are one. */
+function cautionsIn(text: string): string[] {
+  const sentences = sentencesOf(text);
+  return sentences.map((sentence, at) => {
+    const next = sentences[at + 1];
+    return next && sentence.endsWith('?') && /^(?:then|if so|in that case|yes\b)/i.test(next)
+      ? `${sentence} ${next}`
+      : sentence;
+  });
+}
+
 const cautionary = new Map<string, boolean>();
 /** How many texts are kept in mind at most. */
 const MOST_TEXTS = 20_000;
@@ -116,7 +127,7 @@ function saidIn(text: string, caution: Caution): boolean {
   const known = cautionary.get(key);
   if (known !== undefined) return known;
   if (cautionary.size >= MOST_TEXTS) cautionary.clear();
-  const said = sentencesOf(text).some((sentence) => isSaid(sentence, caution.dangers));
+  const said = cautionsIn(text).some((sentence) => isSaid(sentence, caution.dangers));
   cautionary.set(key, said);
   return said;
 }

@@ -22,12 +22,20 @@ export function lengthFindings(lesson: Lesson, plan: Schedule): Found[] {
       message: `It runs ${clock(plan.totalMs)}, ${clock(Math.abs(offMs))} ${offMs > 0 ? 'over' : 'under'} the target.`,
       repairs: [],
     });
-  if (plan.firstMoveMs !== null && plan.firstMoveMs > 20_000 && plan.firstMoveMs > LONG_OPENING * plan.totalMs)
+  const firstMs = firstDoneMs(lesson, plan);
+  if (firstMs !== null && firstMs > 20_000 && firstMs > LONG_OPENING * plan.totalMs)
     findings.push({
       rule: 'long-opening',
       place: { on: 'plan', stepId: null, part: 'opening' },
-      message: `The first move begins after ${clock(plan.firstMoveMs)}: long openings are where viewers leave.`,
+      message: `The first move begins after ${clock(firstMs)}: long openings are where viewers leave.`,
       repairs: [],
     });
   return findings;
+}
+
+/** When viewers have something to do for the first time: the first dose, or the first product that is put on. */
+function firstDoneMs(lesson: Lesson, { firstMoveMs, passages }: Schedule): number | null {
+  const products = new Set(lesson.steps.filter((step) => step.kind === 'product').map((step) => step.id));
+  const product = passages.find((one) => one.kind === 'prep' && products.has(one.stepId ?? ''));
+  return product && firstMoveMs !== null ? Math.min(firstMoveMs, product.startMs) : firstMoveMs;
 }

@@ -65,6 +65,7 @@ function saidIn(words: string): Said | null {
 }
 
 const WORK: ReadonlySet<Role> = new Set(['work', 'soothing']);
+const ENDS: ReadonlySet<Role> = new Set(['closing', 'finish', 'talk']);
 /** What warms up when its instructor does not say what it is: breath, shoulders, taps before the first work. */
 const WARMS: ReadonlySet<string> = new Set(['breathe', 'tap', 'pinch']);
 
@@ -75,12 +76,25 @@ export function workOf(lesson: Lesson): readonly MoveStep[] {
   return moves.filter((_, at) => WORK.has(roles[at]!));
 }
 
-/** The ways in which the moves of a lesson may be counted: work alone, work without what warms up first, all of them. */
+/**
+ * The ways in which the moves of a lesson may be counted: work alone, work without what warms up first, all of them, and
+ * all of them without the breath that opens, without what closes, or without both.
+ */
 function countings(lesson: Lesson): (readonly MoveStep[])[] {
   const moves = movesOf(lesson.steps);
+  const roles = rolesOf(moves, schoolOf(lesson));
   const work = workOf(lesson);
   const first = work.findIndex(({ move, role }) => role !== null || !(WARMS.has(move.action) || move.tool === 'none'));
-  return [work, ...(first > 0 ? [work.slice(first)] : []), moves];
+  const settles = ({ move }: MoveStep): boolean => move.action === 'breathe';
+  const closes = (step: MoveStep): boolean => ENDS.has(roles[moves.indexOf(step)]!);
+  return [
+    work,
+    ...(first > 0 ? [work.slice(first)] : []),
+    moves,
+    moves.filter((step) => !settles(step)),
+    moves.filter((step) => !closes(step)),
+    moves.filter((step) => !settles(step) && !closes(step)),
+  ];
 }
 
 /**

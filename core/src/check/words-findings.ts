@@ -80,7 +80,7 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
     const heard = readWords(words);
     for (const dose of heard.doses) {
       const said = saidBy(heard, dose.evidence);
-      const planned = plannedFor(step, dose);
+      const planned = plannedFor(step, dose, said);
       if (planned === null || (dose.low <= planned && planned <= dose.high)) continue;
       const field =
         dose.kind === 'hold_s' || dose.kind === 'seconds_each'
@@ -152,12 +152,17 @@ function planInstead(step: MoveStep, heard: FoundDose, said: string): Found['rep
 }
 
 /** What a step is planned to do of what was said; null when the words are about something else. */
-function plannedFor(step: MoveStep, dose: FoundDose): number | null {
+function plannedFor(step: MoveStep, dose: FoundDose, said: string): number | null {
   const { dose: plan } = step;
   switch (dose.kind) {
     case 'reps':
     case 'swipes':
       if (dose.low === 1 || plan.form === 'timed' || plan.form === 'breaths' || plan.form === 'count') return null;
+      // "Six again", "for six": of a hold the bare number may be how long.
+      if (plan.form === 'hold' && !/\btimes\b/i.test(said)) {
+        const heldS = plan.holdMs.planned / 1000;
+        if (dose.low <= heldS && heldS <= dose.high) return null;
+      }
       return plan.form === 'passes' ? plan.passes.planned : repetitionsOf(plan);
     case 'sets':
       return plan.sets.planned;
@@ -203,6 +208,9 @@ function sideFindings(step: MoveStep, part: Part, words: string, add: Add, inste
   unnamedSide(step, words, part, add, instead);
   if (named.length === 0) return;
   const first = named[0]![1]!.toLowerCase();
+  // "Three, then the right": the first side goes without saying, and what is named comes second.
+  const second = /\b(?:then|after that|and|next|finally)(?: (?:on|to))?(?: (?:the|your))? $/i;
+  const implied = named.length === 1 && second.test(words.slice(0, named[0]!.index));
   if (sides.length === 0) {
     if (parts[0] === 'midline' || parts[0] === 'both')
       add(
@@ -214,7 +222,7 @@ function sideFindings(step: MoveStep, part: Part, words: string, add: Add, inste
     return;
   }
   const turned = named.length > 1 && named[1]![1]!.toLowerCase() === sides[0] && inTurn(words, named);
-  if (part === 'before' && sides[0] !== first && (named.length === 1 || turned))
+  if (part === 'before' && sides[0] !== first && ((named.length === 1 && !implied) || turned))
     add(
       'other-side-said',
       part,

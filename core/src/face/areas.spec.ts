@@ -19,7 +19,6 @@ describe('the places that a hand crosses', () => {
     expect(names(at('chin'), at('ear'))).toEqual(['chin', 'jaw', 'ear']);
     expect(names(at('forehead'), at('temple'))).toEqual(['forehead', 'temple']);
     expect(names(at('forehead'), at('collarbone'))).toContain('side of the neck');
-    expect(names(at('scalp'), at('shoulder'))).toContain('nape');
   });
 
   it('never lead over the eyeball', () => {

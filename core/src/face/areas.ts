@@ -37,7 +37,7 @@ const PLACES = {
   collarbone: [60, -105],
   'neck/front': [0, -60],
   'neck/side': [100, -40],
-  nape: [160, -30],
+  nape: [175, -30],
   ear: [130, 75],
   under_chin: [0, -18],
   jaw: [75, 25],

@@ -74,7 +74,7 @@ export const downhill: Judged = {
     { at: 'ear', fault: 'drainage caution missing' },
     { at: 'ear', fault: 'both sides of the neck' },
     { at: 'grip', fault: 'neck pressed' },
-    { at: 'grip', fault: 'neck caution missing' },
+    { at: 'ear', fault: 'neck caution missing' },
     { at: 'grip', fault: 'other side said' },
     { at: 'nose', fault: 'other figure said' },
     { at: 'nose', fault: 'wrong number' },

@@ -8,10 +8,12 @@ import { defaultDose, sidePlanName } from '@limber/core/dose/dose';
 import { SIDE_PLANS, type DoseForm } from '@limber/core/dose/dose.schema';
 import { regionName, REGIONS } from '@limber/core/face/regions';
 import { moveIdOf } from '@limber/core/format/library-file';
-import { ACTIONS, LEVELS, moveSchema, POSTURES, PRESSURES, TOOLS, type Move } from '@limber/core/move/move.schema';
+import { ACTIONS, LEVELS, moveSchema, POSTURES, type Move } from '@limber/core/move/move.schema';
+import { retimed } from '@limber/core/schedule/tempo';
 import { fieldsOf, figure, withFigure, type DoseField } from '../plan/moves/dose-fields';
 import { Stepper } from '../plan/moves/stepper';
 import { Choice, plainOptions } from '../shell/choice';
+import { WayEditor } from './way-editor';
 
 const FORMS: { value: DoseForm; label: string }[] = [
   { value: 'reps', label: 'repetitions' },
@@ -24,7 +26,7 @@ const FORMS: { value: DoseForm; label: string }[] = [
 /** A move to be made: name, region, action, dose and sides are asked; the rest has defaults and waits behind "more". */
 @Component({
   selector: 'lc-move-editor',
-  imports: [FormsModule, Button, Choice, InputText, Stepper, Textarea, ToggleSwitch],
+  imports: [FormsModule, Button, Choice, InputText, Stepper, Textarea, ToggleSwitch, WayEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move-editor.html',
   styles: `
@@ -81,8 +83,6 @@ export class MoveEditor implements OnInit {
   readonly closed = output();
   protected readonly regions = REGIONS.map((value) => ({ value, label: regionName(value) }));
   protected readonly actions = plainOptions(ACTIONS);
-  protected readonly tools = plainOptions(TOOLS);
-  protected readonly pressures = plainOptions(PRESSURES);
   protected readonly levels = plainOptions(LEVELS);
   protected readonly postures = plainOptions(POSTURES);
   protected readonly forms = FORMS;
@@ -102,6 +102,19 @@ export class MoveEditor implements OnInit {
         : { name: '', region: 'cheek', action: 'stroke', dose: defaultDose('reps'), sidePlan: 'both' },
     );
     this.more.set(this.doing() === 'change');
+  }
+
+  /** The draft as a whole move, to draw its way; null while it is none yet. */
+  protected readonly full = computed(() => {
+    const parsed = moveSchema.safeParse({ id: 'draft', revision: 1, ...this.draft(), name: this.draft().name || 'x' });
+    return parsed.success ? parsed.data : null;
+  });
+
+  /** The tempo goes along with the length of the way. */
+  protected lead(change: Partial<Move>): void {
+    const before = this.full()!;
+    const dose = retimed(before.dose, before, { ...before, ...change }, before.sidePlan);
+    this.draft.update((draft) => ({ ...draft, ...change, dose }));
   }
 
   protected set<F extends keyof Move>(field: F, value: Move[F]): void {

@@ -19,6 +19,7 @@ import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
 import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
+import { drawnWays } from '@shared/face-way';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { ApiError } from '../../api/http';
@@ -118,6 +119,11 @@ export class Moves {
     return `Your ${short.name} gets ${clock(Math.abs(this.sides().leftMs - this.sides().rightMs))} less work.`;
   });
   protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
+  /** Where the hand goes at the chosen step. */
+  protected readonly ways = computed(() => {
+    const step = this.store.selectedMove();
+    return step ? drawnWays(step.move, step.sidePlan, step.dose.sets.planned) : [];
+  });
   protected readonly route = computed(() => routeOf(this.lesson().steps, this.store.selectedStepId()));
 
   constructor() {

@@ -1,12 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { Dialog } from 'primeng/dialog';
 import { Select } from 'primeng/select';
 import { partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { SIDE_PLANS, type Dose } from '@limber/core/dose/dose.schema';
 import type { MoveStep, Narration } from '@limber/core/lesson/lesson.schema';
+import { retimed } from '@limber/core/schedule/tempo';
 import { filled } from '@limber/core/speech/fields';
 import { speakingMs } from '@limber/core/speech/speaking-time';
+import type { Move } from '@limber/core/move/move.schema';
+import { describeRoute } from '@limber/core/move/way';
 import { LessonStore } from '../../api/lesson-store';
+import { WayEditor } from '../../library/way-editor';
 import { fieldsOf, figure, withFigure, type DoseField } from './dose-fields';
 import { StepMore } from './step-more';
 import { Stepper } from './stepper';
@@ -21,7 +26,7 @@ const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] =
 /** Dose, sides and words of the step that is chosen. */
 @Component({
   selector: 'lc-step-editor',
-  imports: [FormsModule, Select, StepMore, Stepper, WordsField],
+  imports: [Dialog, FormsModule, Select, StepMore, Stepper, WayEditor, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-editor.html',
   styleUrl: './step-editor.css',
@@ -53,6 +58,32 @@ export class StepEditor {
   protected readonly busy = computed(
     () => this.step().move.mouthBusy && this.step().narration.during.trim() !== '' && !this.step().voiceOver,
   );
+
+  protected readonly leading = signal(false);
+  protected readonly way = computed(() => {
+    const { move, sidePlan } = this.step();
+    if (move.route.length < 2) return move.routeWords || 'The hand stays where it is.';
+    return [describeRoute(move, sidePlan), move.routeWords].filter(Boolean).join('; ');
+  });
+
+  /** The step's own copy of the move; the tempo goes along with the length of its way. */
+  protected setMove(change: Partial<Move>): void {
+    const { id, move, dose, rightDose, sidePlan } = this.step();
+    const after = { ...move, ...change };
+    const [left, right] = [dose, rightDose].map((one) => one && retimed(one, move, after, sidePlan));
+    this.store.edit({
+      kind: 'batch',
+      changes: [
+        { kind: 'set_step', stepId: id, field: 'move', value: after },
+        ...(left && left !== dose
+          ? [{ kind: 'set_step' as const, stepId: id, field: 'dose' as const, value: left }]
+          : []),
+        ...(right && right !== rightDose
+          ? [{ kind: 'set_step' as const, stepId: id, field: 'rightDose' as const, value: right }]
+          : []),
+      ],
+    });
+  }
 
   protected toggleMore(): void {
     this.more.set(!this.more());
