@@ -1,6 +1,6 @@
 import { checkLesson } from '@limber/core/check/check-lesson';
 import type { Finding } from '@limber/core/check/finding';
-import { CAREFUL, CAREFUL_UNSEEN } from './careful';
+import { CAREFUL, CAREFUL_LAST, CAREFUL_UNSEEN } from './careful';
 import { CARELESS, CARELESS_UNSEEN } from './careless';
 import { FAULTS, type Judged, type Planted } from './kit';
 
@@ -8,6 +8,7 @@ import { FAULTS, type Judged, type Planted } from './kit';
 export function judgement(): void {
   careful('first half', CAREFUL);
   careful('second half, written after the rules', CAREFUL_UNSEEN);
+  careful('the last ones, written after what those had shown was mended', CAREFUL_LAST);
   careless('first half', CARELESS);
   careless('second half, written after the rules', CARELESS_UNSEEN);
 }

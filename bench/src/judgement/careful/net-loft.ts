@@ -1,0 +1,137 @@
+import { breaths, hold, lesson, passes, reps, seconds, step, type Judged } from '../kit';
+
+export const netLoft: Judged = {
+  lesson: lesson(
+    'net-loft',
+    {
+      title: 'Up in the net loft',
+      school: 'upward_then_drain',
+      promise: 'Eight moves after a long watch.',
+      opening:
+        'Come in out of the wind. Hands washed? Good. Two pumps of cream. Before we start: if you take blood thinners, touch everything as if it were asleep. If you had a stroke or your face does not move as it should, ask your doctor. With swollen glands or a temperature, stop before the last one. Should anything sting, leave it.',
+      closing: 'Thank you. Every second evening is a good beginning.',
+    },
+    [
+      step(
+        'jaw',
+        {
+          name: 'Loose knots',
+          region: 'jaw',
+          action: 'circle',
+          dose: reps(8, 2),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+        },
+        'Fingertips on the jaw muscle, eight circles backwards. Leave the teeth apart.',
+      ),
+      step(
+        'chin',
+        {
+          name: 'Chin lines',
+          region: 'chin',
+          action: 'stroke',
+          dose: passes(4, 3),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'chin', to: 'ear', words: 'up and out' },
+        },
+        'From the chin up to the ears, four times, like pulling a net in.',
+      ),
+      step(
+        'mouth',
+        {
+          name: 'Corners up',
+          region: 'mouth',
+          action: 'stroke',
+          dose: passes(4, 2),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'mouth', to: 'cheek', words: 'up' },
+        },
+        'Lift the corners of the mouth with two fingers, four times.',
+      ),
+      step(
+        'cheek',
+        {
+          name: 'Hauling',
+          region: 'cheek',
+          action: 'stroke',
+          dose: passes(4, 3),
+          sidePlan: 'left_right',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'mouth', to: 'temple', words: 'up and out' },
+        },
+        'One cheek at a time: up over your left cheek to the temple, four times. Then your right, four times.',
+      ),
+      step(
+        'brow',
+        {
+          name: 'Brow rope',
+          region: 'brow',
+          action: 'stroke',
+          dose: passes(4, 2),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'brow', to: 'temple', words: 'out' },
+        },
+        'Thumbs along the brow bone, out to the temples. Four.',
+      ),
+      step(
+        'forehead',
+        {
+          name: 'Sky',
+          region: 'forehead',
+          action: 'stroke',
+          dose: passes(4, 3),
+          sidePlan: 'both',
+          pressure: 'light',
+          slip: true,
+          direction: { from: 'brow', to: 'scalp', words: 'up' },
+        },
+        'Hand over hand from the brows to the hair, four.',
+      ),
+      step(
+        'temple',
+        { name: 'Moorings', region: 'temple', action: 'press', dose: hold(3, 5), sidePlan: 'both', pressure: 'light' },
+        'Palms on the temples, a little pressure for five seconds while you breathe out, three times.',
+      ),
+      step(
+        'breath',
+        { name: 'Slow swell', region: 'chest', action: 'breathe', dose: breaths(4), sidePlan: 'midline', tool: 'none' },
+        'Four breaths, in through the nose, out through the mouth.',
+      ),
+      step(
+        'home',
+        {
+          name: 'Out with the tide',
+          region: 'neck',
+          action: 'drain',
+          dose: passes(3, 4),
+          sidePlan: 'left_right',
+          pressure: 'feather',
+          slip: true,
+          direction: { from: 'ear', to: 'collarbone', words: 'down' },
+        },
+        'And with a feather’s weight down from the ear to the collarbone: your left three times, your right three times.',
+      ),
+      step(
+        'rest',
+        {
+          name: 'Hands in the lap',
+          region: 'whole_face',
+          action: 'press',
+          dose: seconds(15),
+          sidePlan: 'both',
+          pressure: 'feather',
+        },
+        'Warm palms over the face for fifteen seconds.',
+      ),
+    ],
+  ),
+  truth: [],
+};
