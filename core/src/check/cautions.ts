@@ -1,4 +1,4 @@
-import { isSaid, speaksOf } from '../caution/said';
+import { isSaid, names, speaksOf } from '../caution/said';
 import { rulesOf } from '../caution/studio-rules';
 import type { Caution, Trigger } from '../caution/caution.schema';
 import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
@@ -106,13 +106,12 @@ export function wordsFor(caution: Caution, { move }: MoveStep): string {
 }
 
 /** The sentences of a text; a question and the "Then …" that answers it are one. */
-function cautionsIn(text: string): string[] {
+function cautionsIn(text: string): { words: string; answered: boolean }[] {
   const sentences = sentencesOf(text);
   return sentences.map((sentence, at) => {
     const next = sentences[at + 1];
-    return next && sentence.endsWith('?') && /^(?:then|if so|in that case|yes\b)/i.test(next)
-      ? `${sentence} ${next}`
-      : sentence;
+    const answered = next !== undefined && sentence.endsWith('?') && /^(?:then|if so|in that case)\b/i.test(next);
+    return { words: answered ? `${sentence} ${next}` : sentence, answered };
   });
 }
 
@@ -127,7 +126,10 @@ function saidIn(text: string, caution: Caution): boolean {
   const known = cautionary.get(key);
   if (known !== undefined) return known;
   if (cautionary.size >= MOST_TEXTS) cautionary.clear();
-  const said = cautionsIn(text).some((sentence) => isSaid(sentence, caution.dangers));
+  const said = cautionsIn(text).some(
+    ({ words, answered }) =>
+      isSaid(words, caution.dangers) || (answered && caution.dangers.some((danger) => names(words, danger))),
+  );
   cautionary.set(key, said);
   return said;
 }

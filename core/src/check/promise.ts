@@ -127,12 +127,13 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
       : null;
   }
   if (promise.kind !== 'minutes' || plan.totalMs === 0) return null;
-  const under = /\b(?:under|less than|within|at most|max)\b/i.test(
-    text.slice(Math.max(0, text.indexOf(words) - 14), text.indexOf(words) + words.length + 6),
-  );
-  // A number of minutes is meant to within half a minute; "under" means what it says.
-  const low = under ? 0 : promise.low * 60_000 - 30_000;
-  const high = promise.high * 60_000 + (under ? 0 : 30_000);
+  const near = text.slice(Math.max(0, text.indexOf(words) - 14), text.indexOf(words) + words.length + 6);
+  const under = /\b(?:under|less than|within|at most|max)\b/i.test(near);
+  const about = /\b(?:about|around|roughly|some|or so|more or less)\b/i.test(near);
+  // A number of minutes is meant to within half a minute, "about" to within a fifth; "under" means what it says.
+  const give = (minutes: number): number => Math.max(30_000, about ? 0.2 * minutes * 60_000 : 0);
+  const low = under ? 0 : promise.low * 60_000 - give(promise.low);
+  const high = promise.high * 60_000 + (under ? 0 : give(promise.high));
   if (plan.totalMs >= low && plan.totalMs <= high) return null;
   const minutes = plan.totalMs / 60_000;
   return {

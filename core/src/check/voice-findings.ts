@@ -59,7 +59,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
       const needs: [boolean, string, string][] = [
         [
           changesSide(step.sidePlan) &&
-            !/other side|switch|change|second side|now (?:the |your )?(?:left|right)|and (?:the |your )?(?:left|right)/.test(
+            !/other side|switch|change|second side|(?:now|then|and)(?: to| on)? (?:the |your )?(?:left|right)/.test(
               all,
             ),
           'the change of side',

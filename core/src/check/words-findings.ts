@@ -20,6 +20,8 @@ const POINTING =
   /\b(?:what I(?:['’]m| am) doing|(?:copy|watch|follow) me\b(?! (?:if|when))|as I do (?:it )?here|like this|like that|like so|this edge|right here|over here|this (?:bit|part|spot|area|finger|way)|these two|just there)\b/i;
 const ASKING =
   /\b(?:subscribe|like and|hit the (?:like|bell)|leave (?:me )?a comment|share this|follow me|link below)\b/i;
+const BOTH_WAYS = /\b(?:one|each|either) (?:way|direction)\b|\bthe other (?:way|direction)?\b|\bclockwise\b/i;
+
 type Part = keyof Narration;
 const PARTS: readonly Part[] = ['before', 'during', 'after'];
 
@@ -82,6 +84,8 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
       const said = saidBy(heard, dose.evidence);
       const planned = plannedFor(step, dose, said);
       if (planned === null || (dose.low <= planned && planned <= dose.high)) continue;
+      // Three one way and three the other are six.
+      if (dose.low * 2 === planned && BOTH_WAYS.test(words)) continue;
       const field =
         dose.kind === 'hold_s' || dose.kind === 'seconds_each'
           ? step.dose.form === 'hold'
@@ -165,7 +169,10 @@ function plannedFor(step: MoveStep, dose: FoundDose, said: string): number | nul
       }
       return plan.form === 'passes' ? plan.passes.planned : repetitionsOf(plan);
     case 'sets':
-      return plan.sets.planned;
+      // Rounds of a dose without sets are its repetitions.
+      return plan.sets.planned === 1 && /rounds?/i.test(said) && plan.form === 'reps'
+        ? plan.reps.planned
+        : plan.sets.planned;
     case 'breaths':
       return plan.form === 'breaths' && dose.low > 1 ? plan.breaths.planned : null;
     case 'count':
