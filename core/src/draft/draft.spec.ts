@@ -61,4 +61,17 @@ describe('a draft from narration', () => {
     );
     expect(draftSteps(silent, [], newId).map((one) => one.doseSaid)).toEqual([false]);
   });
+
+  it('leads the hand from where to where the words say', () => {
+    const leads = (words: string): string[] => {
+      const read = readNarration(`[0:00] Hello.\n[0:20] First, ${words}, five times.\n[0:50] Thank you, bye.`);
+      const [first] = draftSteps(read, [], newId);
+      return first?.step.move.route.map((stop) => `${stop.region}${stop.side === 'middle' ? '*' : ''}`) ?? [];
+    };
+    expect(leads('stroke from the ear down the side of the neck to the collarbone')).toEqual(['ear', 'collarbone']);
+    expect(leads('glide from the nose to the ear')).toEqual(['nose', 'ear']);
+    expect(leads('stroke from the middle of the forehead out to the temples')).toEqual(['forehead', 'temple']);
+    expect(leads('knead the jaw')).toEqual([]);
+    expect(leads('stroke the cheek from left to right')).toEqual([]);
+  });
 });

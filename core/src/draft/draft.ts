@@ -10,7 +10,9 @@ import {
   type MoveStep,
   stepOf,
 } from '../lesson/lesson.schema';
-import { moveSchema, type Action, type Move, type Tool } from '../move/move.schema';
+import { moveSchema, stopSchema, type Action, type Move, type Stop, type Tool } from '../move/move.schema';
+import { mentions, REGION_WORDS } from '../narration/lexicon';
+import { retimed } from '../schedule/tempo';
 import { SCHOOL_IDS, type SchoolId } from '../school/schools';
 import { orderFindings } from '../check/order-findings';
 import { ruleOf } from '../check/rules';
@@ -261,6 +263,8 @@ function moveFrom(read: FoundStep, words: string, id: string): Move {
         : action === 'breathe' || action === 'vocalise'
           ? 'breaths'
           : 'passes';
+  const route = routeIn(words, read.region);
+  const plain = { region: read.region, action, tool: read.tool, grip: null } as const;
   return moveSchema.parse({
     id,
     revision: 1,
@@ -268,11 +272,40 @@ function moveFrom(read: FoundStep, words: string, id: string): Move {
     region: read.region,
     action,
     tool: read.tool,
-    dose: defaultDose(form),
+    route,
+    dose: retimed(defaultDose(form), { ...plain, route: [] }, { ...plain, route }, 'both'),
     sidePlan: 'both',
     how: words.slice(0, 300),
     mouthBusy: action === 'puff' || action === 'vocalise' || read.region === 'tongue',
   });
+}
+
+/**
+ * From where to where the words lead: "from the ear down the side of the neck to the collarbone". Nothing where they do
+ * not say both.
+ */
+function routeIn(words: string, region: Move['region']): Stop[] {
+  const text = ` ${words
+    .toLowerCase()
+    .replace(/[^\p{L}\d'.!?]+/gu, ' ')
+    .replace(/([.!?])/g, ' $1 ')} `;
+  for (const sentence of text.split(/ [.!?] /)) {
+    const way =
+      / from (?=(?:the |your )?\S)(.+?)(?: (?:down|up|out|over|across|along|back) ?)* to (?!the left|the right|left|right)(.+)/.exec(
+        ` ${sentence} `,
+      );
+    if (!way) continue;
+    const first = mentions(REGION_WORDS, ` ${way[1]} `);
+    const last = mentions(REGION_WORDS, ` ${way[2]} `)[0];
+    const from = first[0]?.value ?? (/ middle| centre| center/.test(` ${way[1]}`) ? region : undefined);
+    if (!from || !last || from === last.value) continue;
+    const middle = first[0] === undefined;
+    return [
+      stopSchema.parse({ region: from, side: middle ? 'middle' : 'worked' }),
+      stopSchema.parse({ region: last.value }),
+    ];
+  }
+  return [];
 }
 
 /**

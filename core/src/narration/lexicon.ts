@@ -6,11 +6,14 @@ import type { Action, Tool } from '../move/move.schema';
  * tokens, so that words stand between single spaces. What machines mishear in captions stands beside the word.
  */
 export const REGION_WORDS: readonly (readonly [Region, string])[] = [
-  ['under_chin', 'under(?:neath)? (?:the|your) chin|double chin|(?:below|beneath) (?:the|your) chin|submental'],
-  ['collarbone', 'collar ?bones?|collar|clavicles?|hollows?|supraclavicular'],
+  [
+    'under_chin',
+    'under(?:neath)? (?:the|your) chin|double chin|(?:below|beneath) (?:the|your) chin|submental|submandibular|digastric\\S*|hyoid',
+  ],
+  ['collarbone', 'collar ?bones?|collar|clavicles?|hollows?|supraclavicular|fossa'],
   [
     'nape',
-    'nape|back of (?:the|your) neck|behind your neck|base of (?:the|your) skull|hairline at the back|occiput|occipital|behind the neck',
+    'nape|back of (?:the|your) neck|behind your neck|base of (?:the|your) skull|hairline at the back|occiput|occipital|suboccipitals?|behind the neck',
   ],
   ['shoulder', 'shoulders?|traps|trapezius|armpits?|underarms?'],
   ['chest', 'chest|sternum|breastbone|decollete|décolleté|décolletage|decolletage|pectorals?'],
@@ -20,10 +23,10 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
   ],
   [
     'jaw',
-    'jaws?|jaw ?lines?|jaw ?bones?|masseters?|masters? muscle|mandible|chewing muscles?|chew(?:ing)?(?! gum)|jowls?',
+    'jaw joints?|tmj|temporomandibular|jaws?|jaw ?lines?|jaw ?bones?|masseters?|masters? muscle|mandible|chewing muscles?|chew(?:ing)?(?! gum)|jowls?',
   ],
   ['chin', 'chins?|mentalis'],
-  ['lips', 'lips?|pout|kiss(?:es|ing)?|hum(?:ming)?|cupid s bow'],
+  ['lips', 'orbicularis oris|lips?|pout|kiss(?:es|ing)?|hum(?:ming)?|cupid s bow'],
   ['tongue', 'tongues?'],
   [
     'mouth',
@@ -31,18 +34,18 @@ export const REGION_WORDS: readonly (readonly [Region, string])[] = [
   ],
   ['cheek', 'cheeks?|puff(?:s|ed|ing)?|cheek ?bones?|apples?|buccinator|zygomatic\\S*|mid ?face'],
   ['nose', 'noses?|nostrils?|nasal|bridge'],
-  ['temple', 'temples?'],
+  ['temple', 'temples?|temporalis'],
   [
     'brow',
-    'brows?|eye ?brows?|brow ?bone|glabella|third eye|between (?:the|your) (?:eye ?)?brows|frown lines?|eleven lines?|11s|elevens|11 lines',
+    'brows?|eye ?brows?|brow ?bone|glabella|third eye|between (?:the|your) (?:eye ?)?brows|frown lines?|eleven lines?|11s|elevens|11 lines|corrugators?|procerus',
   ],
   [
     'eye',
-    "eyes?|eye ?lids?|(?:lower|upper) lids?|lids|under ?eyes?|eye bags?|crow'?s feet|orbital|orbit|eye sockets?|sockets|dark circles|look (?:up|down|left|right)(?! at the ceiling)|blink(?:s|ing)?|squint(?:s|ing)?",
+    "orbicularis oculi|eyes?|eye ?lids?|(?:lower|upper) lids?|lids|under ?eyes?|eye bags?|crow'?s feet|orbital|orbit|eye sockets?|sockets|dark circles|look (?:up|down|left|right)(?! at the ceiling)|blink(?:s|ing)?|squint(?:s|ing)?",
   ],
   ['forehead', 'fore ?heads?|frontalis'],
-  ['scalp', 'scalp|hair ?lines?|crown|skull'],
-  ['ear', 'ears?|ear ?lobes?|tragus'],
+  ['scalp', 'scalp|hair ?lines?|crown|skull|galea'],
+  ['ear', 'ears?|ear ?lobes?|tragus|parotids?|pre ?auricular'],
   ['whole_face', '(?:whole|entire|full) face|all over (?:the|your) face'],
 ];
 

@@ -5,6 +5,7 @@ import { Select } from 'primeng/select';
 import { describeDose, oneSideMs, partsOf, sidePlanName, sidesIn } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf, regionName, REGIONS } from '@limber/core/face/regions';
 import { ACTIONS, LEVELS, TOOLS, type Action, type Level, type Tool } from '@limber/core/move/move.schema';
+import { meant } from '@limber/core/narration/find-moves';
 import { clock } from '@limber/core/time/clock';
 import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
@@ -57,7 +58,7 @@ export class MoveFinder {
   ];
 
   protected readonly found = computed<FoundMove[]>(() => {
-    const words = this.words().toLowerCase().trim().split(/\s+/).filter(Boolean);
+    const words = this.words();
     return (this.moves() ?? [])
       .filter((move) => {
         const place = this.place();
@@ -69,9 +70,7 @@ export class MoveFinder {
         if (this.most() !== null && lengthOf(move) > this.most()!) return false;
         if (this.careful() && move.cautions.length > 0) return false;
         if (move.archived !== this.archived()) return false;
-        const text =
-          `${move.name} ${move.how} ${move.region} ${move.action} ${move.tool} ${move.cautions.join(' ')}`.toLowerCase();
-        return words.every((word) => text.includes(word));
+        return meant(move, words);
       })
       .sort((a, b) => ORDERS[this.sort()](a, b) || a.name.localeCompare(b.name))
       .map((move) => {
