@@ -24,6 +24,7 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['GET /api/people/', 'signed in'],
   ['POST /api/people/invitations', 'owner'],
   ['DELETE /api/people/invitations/:id', 'owner'],
+  ['POST /api/people/:id/keeper', 'owner'],
   ['DELETE /api/people/:id', 'owner'],
 
   ['GET /api/follow/:token', 'link'],
@@ -72,6 +73,10 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['GET /api/library/', 'signed in'],
   ['GET /api/library/used', 'signed in'],
   ['POST /api/library/edits', 'signed in'],
+
+  ['GET /api/rules/', 'signed in'],
+  // An owner, or an editor whom an owner has named: of those who were not, nobody.
+  ['POST /api/rules/edits', 'owner'],
 
   ['GET /api/arrivals/', 'signed in'],
   ['GET /api/arrivals/:id', 'signed in'],
@@ -164,7 +169,7 @@ describe('who may do what', () => {
 
   it('is what the list of routes says, and that list is whole', () => {
     const said = Object.values<Route>(ROUTES).map((one) => {
-      const who = one.for === 'owner' ? 'owner' : one.for === 'signed-in' ? 'signed in' : 'all';
+      const who = one.for === 'owner' || one.for === 'keeper' ? 'owner' : one.for === 'signed-in' ? 'signed in' : 'all';
       return `${one.method.toUpperCase()} /api${one.path}: ${who}`;
     });
     const table = TABLE.filter(([route]) => route.includes(' /api/')).map(([route, who]) => {

@@ -1,3 +1,4 @@
+import { STARTER_MOVES } from '@limber/core/library/starter/starter';
 import { Users } from '../store/entities';
 import { openServer, PASSWORD, type Client, type TestServer } from './testing';
 import { makeDoor } from './doors';
@@ -75,6 +76,20 @@ describe('people and their sessions', () => {
       expect((await comeIn(token, { name: 'A', password: PASSWORD })).body.type).toBe('link-used');
   });
 
+  it('begin with moves of plain names, once, and not where there are some already', async () => {
+    const first = await makeDoor(server.database, { for: 'first' });
+    expect((await comeIn(first.token, { name: 'M', email: 'm@harbour.example', password: NEW })).status).toBe(201);
+    const owner = server.client();
+    await owner.signIn('m@harbour.example', NEW);
+    const moves = (await owner.ask('GET', '/api/library')).body['doc'] as { moves: { name: string }[] };
+    expect(moves.moves.length).toBe(STARTER_MOVES.length);
+    expect(moves.moves.map((one) => one.name)).toContain('Collarbone pumps');
+    const token = await invite(owner, 'ane@x.example');
+    await server.database.query('DELETE FROM moves');
+    await comeIn(token, { name: 'A', password: PASSWORD });
+    expect(((await owner.ask('GET', '/api/library')).body['doc'] as { moves: unknown[] }).moves).toEqual([]);
+  });
+
   it('begin with one first owner, however many first links are used at once', async () => {
     const links = await Promise.all([0, 1, 2].map(() => makeDoor(server.database, { for: 'first' })));
     const answers = await Promise.all(
@@ -91,7 +106,13 @@ describe('people and their sessions', () => {
     const held = await stream(owner);
     const { token } = await makeDoor(server.database, { for: 'reset', userId: owner.id });
     const back = await comeIn(token, { password: NEW, email: 'other@x.example', name: 'Somebody else' });
-    expect(back.body['user']).toEqual({ id: owner.id, name: 'Marit Solheim', email: owner.email, role: 'owner' });
+    expect(back.body['user']).toEqual({
+      id: owner.id,
+      name: 'Marit Solheim',
+      email: owner.email,
+      role: 'owner',
+      keepsRules: false,
+    });
     expect(await who(owner)).toBeNull();
     await until(async () => held.ended(), 'The stream’s end');
     expect((await server.client().signIn(owner.email)).status).toBe(401);
