@@ -5,6 +5,7 @@ import { DEMO, expect, linkOf, playedOn, test, viewer } from '../studio';
 const SCREENS = [
   '/desk',
   '/library',
+  '/rules',
   '/people',
   '/trash',
   `/lesson/${DEMO}/plan/moves`,
@@ -96,6 +97,7 @@ test('the keyboard alone opens a lesson, adds a move and finds the keys', async 
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys of this screen' })).toContainText('Add a move');
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.getByTestId('step')).toHaveCount(2);
 });

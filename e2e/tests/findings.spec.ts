@@ -34,7 +34,7 @@ test('what must be mended is left with a reason, and comes back when what it res
 }) => {
   const id = await newLesson(page, 'Left as it is');
   await addMove(page, 'Slipway');
-  const must = page.getByTestId('finding').filter({ hasText: 'No word of caution before Slipway' }).first();
+  const must = page.getByTestId('finding').filter({ hasText: 'Slipway leads down to the collarbone' }).first();
   await must.getByRole('button', { name: 'Leave it, and say why' }).click();
   await must.getByRole('button', { name: 'Leave it so' }).click();
   await expect(must.getByRole('alert')).toContainText('Say why');

@@ -1,3 +1,4 @@
+import { parseRoute, writeRoute } from './route-text';
 import { defaultDose, exactly } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { aMove } from '../testing';
@@ -77,5 +78,30 @@ describe('a dose in a table', () => {
         .toEqual(jasmine.objectContaining(figures));
     expect(parseDose('3 × 12')).toBeNull();
     expect(parseDose('10-5')).toBeNull();
+  });
+
+  it('writes routes as they are read, and tells which cannot be', () => {
+    for (const text of ['ear > neck/side > collarbone', 'forehead (middle) > temple', 'eye/under', ''])
+      expect(writeRoute(parseRoute(text)!)).toBe(text);
+    for (const text of ['ear > moon', 'neck/inside', 'ear (far)', 'ear >> jaw']) expect(parseRoute(text)).toBeNull();
+    const head = 'name,region,action,dose,sides,route,temperature\n';
+    const read = parseLibrary(
+      `${head}Down,neck,stroke,5 x 3 s,left_right,Ear > Collarbone,\nUp,neck,stroke,5 x 3 s,both,moon,\n`,
+      id,
+    );
+    expect(read.moves.map((one) => one.route.map((stop) => stop.region))).toEqual([['ear', 'collarbone']]);
+    expect(read.faults[0]!.reason).toContain('“moon” is not understood');
+  });
+
+  it('reads a library of an older program: from where to where is a route', () => {
+    const older = {
+      ...{ id: 'a', revision: 1, name: 'Down', region: 'neck', action: 'stroke', sidePlan: 'left_right' },
+      dose: { form: 'reps', reps: exactly(5), tempoMs: exactly(3000), sets: exactly(1), restMs: 0 },
+      direction: { from: 'ear', to: 'collarbone', words: 'down' },
+    };
+    const text = JSON.stringify({ format: 'limber-cheek/library', version: 1, moves: [older] });
+    const [move] = parseLibrary(text, id).moves;
+    expect(move!.route.map((stop) => stop.region)).toEqual(['ear', 'collarbone']);
+    expect(move!.routeWords).toBe('down');
   });
 });

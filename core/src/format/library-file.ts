@@ -3,6 +3,7 @@ import { SIDE_PLANS } from '../dose/dose.schema';
 import { REGIONS } from '../face/regions';
 import { CsvError, parseCsv, writeCsv } from './csv';
 import { parseDose, writeDose } from './dose-text';
+import { parseRoute, writeRoute } from './route-text';
 import {
   ACTIONS,
   LEVELS,
@@ -10,9 +11,11 @@ import {
   LIBRARY_VERSION,
   moveSchema,
   PRESSURES,
+  TEMPERATURES,
   TOOLS,
   type Move,
 } from '../move/move.schema';
+import { moveFrom1 } from '../move/older';
 
 /** A row or an entry that could not be taken, and why. */
 export interface Fault {
@@ -40,6 +43,8 @@ const COLUMNS = [
   'mouth_busy',
   'eyes_off',
   'cautions',
+  'route',
+  'temperature',
 ] as const;
 type Column = (typeof COLUMNS)[number];
 
@@ -88,6 +93,8 @@ export function writeLibraryCsv(moves: readonly Move[]): string {
       yes(move.mouthBusy),
       yes(move.eyesOff),
       move.cautions.join(' | '),
+      writeRoute(move.route),
+      move.temperature ?? '',
     ]),
   ]);
 }
@@ -131,7 +138,12 @@ function readJson(text: string): LibraryFile {
         },
       ],
     };
-  return judged(file.data.moves.map((one, i) => ({ line: i + 1, value: one })));
+  // A library of an older program is brought forward move by move.
+  const forward = (one: unknown): unknown =>
+    file.data.version < LIBRARY_VERSION && typeof one === 'object' && one !== null
+      ? moveFrom1(one as Record<string, unknown>)
+      : one;
+  return judged(file.data.moves.map((one, i) => ({ line: i + 1, value: forward(one) })));
 }
 
 function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
@@ -162,6 +174,10 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
       word('tool') && named(word('tool'), TOOLS, 'tool'),
       word('pressure') && named(word('pressure'), PRESSURES, 'pressure'),
       word('level') && named(word('level'), LEVELS, 'level'),
+      word('temperature') && named(word('temperature'), TEMPERATURES, 'temperature'),
+      parseRoute(cell('route')) === null
+        ? `route: “${cell('route')}” is not understood. Write it as “ear > neck/side > collarbone”.`
+        : '',
     ].find(Boolean);
     const dose = parseDose(cell('dose'));
     if (wrong || !dose) {
@@ -189,6 +205,8 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
         ...(word('level') ? { level: word('level') } : {}),
         how: cell('how'),
         slip: yes('slip'),
+        route: parseRoute(cell('route')),
+        ...(word('temperature') ? { temperature: word('temperature') } : {}),
         mouthBusy: yes('mouth_busy'),
         eyesOff: yes('eyes_off'),
         cautions: cell('cautions')

@@ -2,7 +2,7 @@ import type { Paper } from '../paper/paper';
 import { FRAMING_NAMES } from '../move/framing';
 import { writeCsv } from './csv';
 
-const RUN_SHEET = ['time', 'no', 'step', 'dose', 'side', 'framing', 'words'] as const;
+const RUN_SHEET = ['time', 'no', 'step', 'dose', 'side', 'way', 'framing', 'words'] as const;
 
 /**
  * The run sheet as CSV, one row a step.
@@ -12,7 +12,7 @@ const RUN_SHEET = ['time', 'no', 'step', 'dose', 'side', 'framing', 'words'] as 
 export function writeRunSheetCsv({ runSheet }: Paper): string {
   return writeCsv([
     RUN_SHEET,
-    ...runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.framing, row.words]),
+    ...runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.way, row.framing, row.words]),
   ]);
 }
 
@@ -32,7 +32,7 @@ export function writePaperMarkdown(paper: Paper): string {
     '## Run sheet',
     table(
       RUN_SHEET,
-      paper.runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.framing, row.words]),
+      paper.runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.way, row.framing, row.words]),
     ),
     '## Shots',
     table(
@@ -57,6 +57,7 @@ export function writePaperMarkdown(paper: Paper): string {
     list(paper.materials),
     '## Preparation',
     list(paper.preparation.map((one) => `**${one.when}**: ${one.what}`)),
+    ...(paper.rules.length > 0 ? ['## Rules of this lesson', list(paper.rules)] : []),
     '## To read first',
     list(paper.readFirst),
     '## Prompter',

@@ -52,7 +52,7 @@ describe('the paper of a lesson', () => {
   it('goes out as Markdown and CSV whose cells are whole', () => {
     const rows = parseCsv(writeRunSheetCsv(paper));
     expect(rows.length).toBe(5);
-    expect(rows[2]!.cells[6]).toBe('5 | times.');
+    expect(rows[2]!.cells[7]).toBe('5 | times.');
     expect(writePaperMarkdown(paper)).toContain('| 0:00 |  | Opening |');
     expect(writePaperMarkdown(paper)).toContain('5 \\| times.');
   });

@@ -1,4 +1,5 @@
 import { readFirst } from '../check/read-first';
+import { standingRules } from '../check/standing-rules';
 import { describeDose, partsOf, sidePlanName } from '../dose/dose';
 import { describeProgression } from '../dose/progression';
 import { regionName } from '../face/regions';
@@ -51,6 +52,8 @@ export interface Paper {
   readonly materials: readonly string[];
   readonly preparation: readonly Task[];
   readonly readFirst: readonly string[];
+  /** The rules that the lesson states for itself. */
+  readonly rules: readonly string[];
   /** For the description under the video. */
   readonly kit: readonly string[];
 }
@@ -137,6 +140,7 @@ export function paperOf(lesson: Lesson): Paper {
     materials,
     preparation: preparation(lesson, tools, slip),
     readFirst: readFirst(lesson),
+    rules: [...new Set(standingRules(lesson).map((rule) => rule.words))],
     kit: [...(slip ? ['oil or cream'] : []), ...tools.map((tool) => TOOL_NAMES[tool])],
   };
 }

@@ -14,6 +14,7 @@ import {
   type Step,
 } from '@limber/core/lesson/lesson.schema';
 import { singleStep } from '@limber/core/schedule/practice-cut';
+import { standingRules } from '@limber/core/check/standing-rules';
 import { schoolOf } from '@limber/core/caution/school-of';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';
@@ -124,6 +125,8 @@ export class Moves {
     const step = this.store.selectedMove();
     return step ? drawnWays(step.move, step.sidePlan, step.dose.sets.planned) : [];
   });
+  /** The rules that the lesson states for itself, as they were understood. */
+  protected readonly ownRules = computed(() => [...new Set(standingRules(this.lesson()).map((rule) => rule.words))]);
   protected readonly route = computed(() => routeOf(this.lesson().steps, this.store.selectedStepId()));
 
   constructor() {
