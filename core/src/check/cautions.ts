@@ -18,7 +18,17 @@ export interface Called {
   readonly areas: readonly Area[];
 }
 
-const called = new WeakMap<MoveStep, WeakMap<Caution, Called | null>>();
+/** Why a step calls for each of some cautions, kept as long as both are the same. */
+const called = new WeakMap<MoveStep, { readonly cautions: readonly Caution[]; readonly calls: (Called | null)[] }>();
+
+/** Why a step calls for each of these cautions, by the strongest of its triggers; null where none fits. */
+function callsFor(step: MoveStep, cautions: readonly Caution[]): readonly (Called | null)[] {
+  const known = called.get(step);
+  if (known?.cautions === cautions) return known.calls;
+  const calls = cautions.map((caution) => callFor(step, caution));
+  called.set(step, { cautions, calls });
+  return calls;
+}
 
 /**
  * Why a step calls for a caution, by the strongest of its triggers; null when none fits.
@@ -26,17 +36,12 @@ const called = new WeakMap<MoveStep, WeakMap<Caution, Called | null>>();
  * @example callFor(step, drain)?.because // 'leads down to the collarbone'
  */
 export function callFor(step: MoveStep, caution: Caution): Called | null {
-  let known = called.get(step);
-  if (!known) called.set(step, (known = new WeakMap()));
-  const there = known.get(caution);
-  if (there !== undefined) return there;
   let strongest: Called | null = null;
   for (const trigger of caution.triggers) {
     if (strongest && STRENGTH[strongest.severity] <= STRENGTH[trigger.severity]) continue;
     const areas = areasFor(step, trigger);
     if (areas) strongest = { severity: trigger.severity, because: trigger.because, areas };
   }
-  known.set(caution, strongest);
   return strongest;
 }
 
@@ -115,22 +120,27 @@ function cautionsIn(text: string): { words: string; answered: boolean }[] {
   });
 }
 
-const cautionary = new Map<string, boolean>();
-/** How many texts are kept in mind at most. */
-const MOST_TEXTS = 20_000;
+/** What was read before, by caution: words that have not changed cost nothing. */
+const cautionary = new WeakMap<Caution, Map<string, boolean>>();
+/** How many texts are kept in mind for a caution at most. */
+const MOST_TEXTS = 5000;
 
 /** Whether a text says a caution: one of its sentences names the danger and what to do. */
 function saidIn(text: string, caution: Caution): boolean {
   if (text.trim() === '') return false;
-  const key = `${caution.dangers.join('|')}\n${text}`;
-  const known = cautionary.get(key);
-  if (known !== undefined) return known;
-  if (cautionary.size >= MOST_TEXTS) cautionary.clear();
-  const said = cautionsIn(text).some(
-    ({ words, answered }) =>
-      isSaid(words, caution.dangers) || (answered && caution.dangers.some((danger) => names(words, danger))),
-  );
-  cautionary.set(key, said);
+  let known = cautionary.get(caution);
+  if (!known) cautionary.set(caution, (known = new Map()));
+  const there = known.get(text);
+  if (there !== undefined) return there;
+  if (known.size >= MOST_TEXTS) known.clear();
+  // Most texts name no danger at all: that is told before anything is taken apart.
+  const said =
+    caution.dangers.some((danger) => names(text, danger)) &&
+    cautionsIn(text).some(
+      ({ words, answered }) =>
+        isSaid(words, caution.dangers) || (answered && caution.dangers.some((danger) => names(words, danger))),
+    );
+  known.set(text, said);
   return said;
 }
 
@@ -141,12 +151,15 @@ function saidIn(text: string, caution: Caution): boolean {
  * @example cautionFindings(lesson)[0]?.message // 'Slipway leads down to the collarbone, and nobody is warned: …'
  */
 export function cautionFindings(lesson: Lesson): Found[] {
-  return rulesOf(lesson.rules).cautions.flatMap((caution): Found[] => {
-    let first: { step: MoveStep; call: Called } | null = null;
-    for (const step of movesOf(lesson.steps)) {
-      const call = callFor(step, caution);
-      if (call && (!first || STRENGTH[call.severity] < STRENGTH[first.call.severity])) first = { step, call };
-    }
+  const { cautions } = rulesOf(lesson.rules);
+  const firsts = cautions.map((): { step: MoveStep; call: Called } | null => null);
+  for (const step of movesOf(lesson.steps))
+    callsFor(step, cautions).forEach((call, at) => {
+      const first = firsts[at];
+      if (call && (!first || STRENGTH[call.severity] < STRENGTH[first.call.severity])) firsts[at] = { step, call };
+    });
+  return cautions.flatMap((caution, i): Found[] => {
+    const first = firsts[i];
     if (!first || saidIn(lesson.opening, caution)) return [];
     const { step, call } = first;
     const at = lesson.steps.indexOf(step);

@@ -15,8 +15,9 @@ export function lastOnes(lesson: Lesson): Found[] {
   steps.forEach((step, at) => {
     for (const part of PARTS) {
       const match = /\b(?:the )?(?:last|final) (?:move|exercise|step|technique)\b/i.exec(step.narration[part]);
+      if (!match) continue;
       const more = work.filter((one) => steps.indexOf(one) > at).length;
-      if (match && more > 0)
+      if (more > 0)
         findings.push({
           rule: 'not-the-last',
           place: { on: 'plan', stepId: step.id, part, words: match[0] },

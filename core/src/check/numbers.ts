@@ -25,6 +25,9 @@ const LABEL =
   /\b(?:step|move|exercise|technique|number)\s+(\d+|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b/i;
 const ORDINAL = new RegExp(`\\b(${ORDINALS.join('|')})\\s+(?:move|step|exercise|technique)\\b`, 'i');
 
+/** What every number of a move has beside it. */
+const NUMBERED = /\b(?:step|move|exercise|technique|number)\b/i;
+
 interface Said {
   /** As it is said: "move three". */
   readonly whole: string;
@@ -86,7 +89,8 @@ function countings(lesson: Lesson): (readonly MoveStep[])[] {
   const work = workOf(lesson);
   const first = work.findIndex(({ move, role }) => role !== null || !(WARMS.has(move.action) || move.tool === 'none'));
   const settles = ({ move }: MoveStep): boolean => move.action === 'breathe';
-  const closes = (step: MoveStep): boolean => ENDS.has(roles[moves.indexOf(step)]!);
+  const closing = new Set(moves.filter((_, at) => ENDS.has(roles[at]!)));
+  const closes = (step: MoveStep): boolean => closing.has(step);
   return [
     work,
     ...(first > 0 ? [work.slice(first)] : []),
@@ -117,7 +121,10 @@ const PARTS: readonly (keyof Narration)[] = ['before', 'during', 'after'];
 export function numberFindings(lesson: Lesson): Found[] {
   const said = movesOf(lesson.steps).flatMap((step) =>
     PARTS.flatMap((part) => {
-      const found = saidIn(filled(step.narration[part], step));
+      const text = step.narration[part];
+      // Most words give no number at all.
+      if (!NUMBERED.test(text)) return [];
+      const found = saidIn(filled(text, step));
       return found && found.number > 0 ? [{ step, part, ...found }] : [];
     }),
   );
@@ -125,9 +132,10 @@ export function numberFindings(lesson: Lesson): Found[] {
   const right = (moves: readonly MoveStep[]): number =>
     said.filter(({ step, number }) => moves[number - 1] === step).length;
   const counted = countings(lesson).reduce((best, one) => (right(one) > right(best) ? one : best));
+  const places = new Map(counted.map((step, at) => [step, at]));
   const totals = moveCounts(lesson);
   return said.flatMap(({ step, part, whole, figure, number, names, of }): Found[] => {
-    const at = counted.indexOf(step);
+    const at = places.get(step) ?? -1;
     const place = { on: 'plan', stepId: step.id, part, words: whole } as const;
     if (at === number - 1)
       return of === null || totals.includes(of)

@@ -113,9 +113,10 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     if (step.move.slip || step.product !== 'none') oily ??= step;
   }
   dryBegin(steps, roles, school, add);
+  const lastDown = steps.findLastIndex(leadsDownTheNeck);
   for (const [at, step] of steps.entries()) {
     rulesOfTouch(step, add);
-    rulesOfSchool(step, roles[at]!, school, add, steps.slice(at + 1).some(leadsDownTheNeck));
+    rulesOfSchool(step, roles[at]!, school, add, at < lastDown);
   }
   slipMissing(lesson, add);
   return findings;

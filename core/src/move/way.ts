@@ -52,7 +52,18 @@ export function waypointsOf({ region, route }: Pick<Move, 'region' | 'route'>, s
  *
  * @example crossedOf(move, 'left_right').map(areaName) // ['ear', 'side of the neck', 'collarbone']
  */
-export function crossedOf(move: Pick<Move, 'region' | 'route'>, sidePlan: SidePlan): Crossed[] {
+export function crossedOf(move: Pick<Move, 'region' | 'route'>, sidePlan: SidePlan): readonly Crossed[] {
+  let known = crossings.get(move);
+  if (!known) crossings.set(move, (known = new Map()));
+  let crossed = known.get(sidePlan);
+  if (!crossed) known.set(sidePlan, (crossed = crossedAnew(move, sidePlan)));
+  return crossed;
+}
+
+/** What a move crosses is asked for again and again while a lesson is edited. */
+const crossings = new WeakMap<Pick<Move, 'region' | 'route'>, Map<SidePlan, readonly Crossed[]>>();
+
+function crossedAnew(move: Pick<Move, 'region' | 'route'>, sidePlan: SidePlan): readonly Crossed[] {
   const stops = waypointsOf(move, sidePlan);
   const straight = crossedBy(stops);
   const { region } = move;
