@@ -323,9 +323,46 @@ describe('the practice cut', () => {
     expect(timelineOf(lesson, 'step:b')).toBeNull();
   });
 
+  // Cut by hand: what is for the evening goes, everything else stays.
+  it('is a half of the day: all but the steps of the other half, filmed or not', () => {
+    const of = (id: string, stepId: string, startMs: TakeMs, endMs: TakeMs): Segment =>
+      ({ id, takeId: 't', kind: 'reps', stepId, side: 'midline', startMs, endMs, beatsMs: [] }) as Segment;
+    const steps = [
+      aStep('a', { sidePlan: 'midline' }),
+      aStep('b', { sidePlan: 'midline', half: 'evening' }),
+      aStep('c', { sidePlan: 'midline', half: 'morning' }),
+    ];
+    const lesson = aFilmedLesson(
+      { steps, segments: [of('1', 'a', 1000, 3000), of('2', 'b', 4000, 6000), of('3', 'c', 7000, 9000)] },
+      10_000,
+    );
+    const shown = (id: 'half:morning' | 'half:evening') =>
+      lessonCut(lesson, id)!.pieces.map(({ fromMs, toMs }) => [fromMs, toMs]);
+    expect(shown('half:morning')).toEqual([
+      [0, 4000],
+      [6000, 10_000],
+    ]);
+    expect(shown('half:evening')).toEqual([
+      [0, 7000],
+      [9000, 10_000],
+    ]);
+    expect(lessonCuts(lesson).map((cut) => cut.id)).toContain('half:evening');
+    expect(lessonCuts({ ...lesson, steps: steps.map((one) => ({ ...one, half: null })) }).map((cut) => cut.id)).toEqual(
+      ['full', 'practice', 'step:a', 'step:b', 'step:c'],
+    );
+    const planned = { ...lesson, takes: [], assembly: [], segments: [] };
+    const ids = (id: 'half:morning' | 'half:evening') => [
+      ...new Set(timelineOf(planned, id)!.passages.map((one) => one.stepId)),
+    ];
+    expect([ids('half:morning'), ids('half:evening')]).toEqual([
+      ['a', 'c'],
+      ['a', 'b'],
+    ]);
+  });
+
   it('goes by its name', () => {
-    expect(['full', 'practice', 'step:a', 'step:', 'half'].map(parseCutId)).toEqual([
-      ...['full', 'practice', 'step:a', null, null],
+    expect(['full', 'practice', 'half:morning', 'half:noon', 'step:a', 'step:', 'half'].map(parseCutId)).toEqual([
+      ...['full', 'practice', 'half:morning', null, 'step:a', null, null],
     ] as ReturnType<typeof parseCutId>[]);
   });
 });

@@ -139,6 +139,36 @@ describe('what a school says of touch', () => {
   });
 });
 
+describe('a school with exceptions', () => {
+  const saw = (region: Move['region']): MoveStep =>
+    step('saw', { region, action: 'stroke', backAndForth: true, tool: 'stone' });
+
+  it('lets a rule not hold in some regions', () => {
+    expect(about('back-and-forth', ruled('tool_glide', saw('cheek')))).toEqual(['saw']);
+    expect(about('back-and-forth', ruled('tool_glide', saw('jaw')))).toEqual([]);
+    expect(about('back-and-forth', ruled('tool_glide', saw('shoulder')))).toEqual([]);
+  });
+
+  it('may be taken from either end, and soothe each area by itself', () => {
+    expect(about('jump-back', ruled('tool_glide', brow, cheek, jaw))).toEqual([]);
+    expect(about('jump-back', ruled('tool_glide', jaw, cheek, brow))).toEqual([]);
+    expect(about('jump-back', ruled('tool_glide', cheek, jaw, brow)).length).toBe(1);
+    const tap = step('tap', { action: 'tap', region: 'forehead' });
+    const hold = step('hold', { action: 'hold', region: 'jaw' });
+    const soothe = step('soothe', { action: 'stroke', region: 'jaw' });
+    expect(about('jump-back', ruled('warm_work_soothe', hold, soothe, tap))).toEqual([]);
+  });
+
+  it('tells a tool that it does without, pressure by the areas that are crossed, and oil before a dry opening', () => {
+    expect(about('other-tool', ruled('holds', step('roll', { tool: 'roller' })))).toEqual(['roll']);
+    expect(about('pressure', ruled('open_drains_first', step('light', { pressure: 'light' })))).toEqual(['light']);
+    const soft = step('soft', { pressure: 'feather', pressureBy: { cheek: 'medium' } });
+    expect(about('pressure', ruled('open_drains_first', soft))).toEqual(['soft']);
+    const oily = step('oily', { region: 'collarbone', action: 'press' }, { product: 'apply' });
+    expect(about('product-early', ruled('open_drains_first', oily, cheek, down))).toEqual(['oily']);
+  });
+});
+
 describe('other schools', () => {
   it('are named on both sides of a disagreement, and not where all agree', () => {
     const lesson = aLesson({ school: 'downward', steps: [step('lift', towards('jaw', 'eye'))] });

@@ -53,14 +53,16 @@ function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
   if (repetitions === 0) return [];
   const ends = marked ? one.beatsMs : planned(dose, one, repetitions);
   const starts = [one.startMs, ...ends.slice(0, -1)];
-  if (dose.form === 'hold') {
+  // Nobody knows beforehand when a breath is out: there is nothing to count down.
+  const open = 'open' in dose && dose.open === true;
+  if (dose.form === 'hold' && !open) {
     const share = dose.holdMs.planned / (dose.holdMs.planned + dose.releaseMs);
     return starts.flatMap((startMs, rep) => {
       const holdEnd = Math.round(startMs + (ends[rep]! - startMs) * share);
       return secondsLeft(one, startMs, holdEnd, (before + rep) * A_REPETITION);
     });
   }
-  if (dose.form === 'timed')
+  if (dose.form === 'timed' && !open)
     return starts.flatMap((startMs, way) => secondsLeft(one, startMs, ends[way]!, (before + way) * A_REPETITION));
 
   const usualMs = (ends[ends.length - 1]! - one.startMs) / ends.length;

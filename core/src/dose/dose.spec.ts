@@ -1,4 +1,14 @@
-import { defaultDose, describeDose, exactly, oneSideMs, partsOf, repetitionsOf, sidesIn } from './dose';
+import {
+  defaultDose,
+  describeDose,
+  exactly,
+  oneSideMs,
+  partsOf,
+  repetitionEnds,
+  repetitionMs,
+  repetitionsOf,
+  sidesIn,
+} from './dose';
 import { doseSchema, rangeSchema } from './dose.schema';
 import { reps } from '../testing';
 
@@ -15,6 +25,27 @@ describe('dose arithmetic', () => {
     expect(oneSideMs({ form: 'hold', reps: exactly(5), holdMs: exactly(6000), releaseMs: 2000, ...once })).toBe(40_000);
     expect(oneSideMs({ form: 'timed', eachMs: exactly(30_000), ways: 2, ...once })).toBe(60_000);
     expect(oneSideMs({ form: 'breaths', breaths: exactly(4), cycleMs: exactly(10_000), ...once })).toBe(40_000);
+  });
+
+  // From four seconds to two: 4 + 3.5 + 3 + 2.5 + 2, worked by hand.
+  it('changes its tempo evenly from the first repetition to the last', () => {
+    const faster = { ...reps(5, 4000), endTempoMs: 2000 } as ReturnType<typeof reps>;
+    expect(oneSideMs(faster)).toBe(15_000);
+    expect(repetitionMs(faster)).toBe(3000);
+    expect(repetitionEnds(faster, 5).map((share) => Math.round(share * 15_000))).toEqual([
+      4000, 7500, 10_500, 13_000, 15_000,
+    ]);
+    expect(repetitionEnds(reps(4, 1000), 4)).toEqual([0.25, 0.5, 0.75, 1]);
+    expect(repetitionEnds(faster, 1)).toEqual([1]);
+    expect(describeDose(faster)).toBe('5 times, ever faster');
+    expect(describeDose({ ...faster, endTempoMs: 6000 } as typeof faster)).toBe('5 times, ever slower');
+  });
+
+  it('may go on until the breath is out: its time is what is expected', () => {
+    const hum = { ...defaultDose('breaths'), open: true } as ReturnType<typeof defaultDose>;
+    expect(oneSideMs(hum)).toBe(oneSideMs(defaultDose('breaths')));
+    expect(describeDose(hum)).toBe('4 breaths, until the breath is out');
+    expect(doseSchema.parse(hum)).toEqual(hum);
   });
 
   it('rests between sets and not after the last', () => {

@@ -168,6 +168,17 @@ export function defaultDose(form: DoseForm): Dose {
  * @example describeDose(defaultDose('hold')) // '3 × 6 s'
  */
 export function describeDose(dose: Dose): string {
+  return `${plainDose(dose)}${howItGoes(dose)}`;
+}
+
+/** What is unusual about how a dose goes: until the breath is out, ever faster, ever slower. */
+function howItGoes(dose: Dose): string {
+  if ('open' in dose && dose.open) return ', until the breath is out';
+  if (!('tempoMs' in dose) || dose.endTempoMs === undefined || dose.endTempoMs === dose.tempoMs.planned) return '';
+  return dose.endTempoMs < dose.tempoMs.planned ? ', ever faster' : ', ever slower';
+}
+
+function plainDose(dose: Dose): string {
   const seconds = (ms: number): string => `${Number((ms / 1000).toFixed(1))} s`;
   const rounds = dose.sets.planned > 1 ? `${dose.sets.planned} × ` : '';
   switch (dose.form) {

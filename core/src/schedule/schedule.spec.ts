@@ -1,3 +1,4 @@
+import { plainStepOf } from '../lesson/lesson.schema';
 import { exactly } from '../dose/dose';
 import { speakingMs } from '../speech/speaking-time';
 import { aLesson, aMove, aPace, aStep, reps } from '../testing';
@@ -133,6 +134,35 @@ describe('schedule', () => {
     expect(of(aStep('a', { ...plan, move: stone }), aStep('b', plan), aStep('c', { ...plan, move: stone }))).toBe(
       15_000,
     );
+  });
+
+  it('gives steps that are no moves their words and their time, and no dose', () => {
+    const steps = [
+      plainStepOf('oil', 'product', { lengthMs: 20_000 }),
+      aStep('a', { dose: reps(1, 1000), sidePlan: 'both' }),
+      plainStepOf('talk', 'talk', { narration: { before: '', during: 'One two three four.', after: '' } }),
+      plainStepOf('look', 'comparison', { lengthMs: 6000, restAfterMs: 1000 }),
+    ];
+    const { totalMs, passages, steps: timings, firstMoveMs } = schedule(aLesson({ steps }));
+    expect(passages.map((one) => [one.kind, one.stepId])).toEqual([
+      ['prep', 'oil'],
+      ['reps', 'a'],
+      ['talk', 'talk'],
+      ['rest', 'look'],
+      ['rest', 'look'],
+    ]);
+    const talkMs = passages[2]!.endMs - passages[2]!.startMs;
+    expect(talkMs).toBeGreaterThan(0);
+    expect(totalMs).toBe(20_000 + 1000 + talkMs + 7000);
+    expect(firstMoveMs).toBe(20_000);
+    expect(timings.map((one) => one.doseMs)).toEqual([0, 1000, 0, 0]);
+  });
+
+  it('counts aloud where the numbers fall, also when the tempo changes', () => {
+    const dose = { ...reps(3, 3000), endTempoMs: 1000 } as ReturnType<typeof reps>;
+    const { passages } = schedule(aLesson({ steps: [aStep('a', { dose, counted: true, sidePlan: 'both' })] }));
+    // 3 s, 2 s and 1 s, each number at its beginning.
+    expect(passages[0]!.spoken.map(([start]) => start)).toEqual([0, 3000, 5000]);
   });
 
   it('lets counting aloud occupy the voice, and a voice-over stretch nothing', () => {

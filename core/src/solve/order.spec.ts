@@ -1,3 +1,4 @@
+import { plainStepOf } from '../lesson/lesson.schema';
 import { COSTS } from '../school/school.schema';
 import { aLesson, aMove, aStep, seeded } from '../testing';
 import type { Move } from '../move/move.schema';
@@ -134,6 +135,40 @@ describe('a suggested order', () => {
       ],
     });
     expect(suggestOrder(lesson).order).toEqual(['c', 'a', 'b']);
+  });
+});
+
+describe('steps that are no moves', () => {
+  it('keep to their neighbours: what is put on to the next move, a look to the one before', () => {
+    const oil = plainStepOf('oil', 'product');
+    const look = plainStepOf('look', 'comparison');
+    const bye = plainStepOf('bye', 'talk');
+    const move = (id: string, region: 'jaw' | 'forehead') => aStep(id, { move: aMove({ id, region }) });
+    const lesson = aLesson({
+      school: 'upward_then_drain',
+      steps: [move('forehead', 'forehead'), look, oil, move('jaw', 'jaw'), bye],
+    });
+    const { order } = suggestOrder(lesson);
+    expect([...order].sort()).toEqual(['bye', 'forehead', 'jaw', 'look', 'oil']);
+    expect(order.indexOf('oil')).toBe(order.indexOf('jaw') - 1);
+    expect(order.indexOf('look')).toBe(order.indexOf('forehead') + 1);
+    expect(order.indexOf('jaw')).toBeLessThan(order.indexOf('forehead'));
+    expect(suggestOrder(aLesson({ steps: [oil, bye] })).order).toEqual(['oil', 'bye']);
+  });
+
+  it('and roles keep their turn: opening, warm-up, work, closing, finish', () => {
+    const as = (id: string, role: MoveStep['role']) => aStep(id, { move: aMove({ id, region: 'cheek' }), role });
+    const lesson = aLesson({
+      school: 'holds',
+      steps: [
+        as('finish', 'finish'),
+        as('work', 'work'),
+        as('warm', 'warm_up'),
+        as('close', 'closing'),
+        as('open', 'opening'),
+      ],
+    });
+    expect(suggestOrder(lesson).order).toEqual(['open', 'warm', 'work', 'close', 'finish']);
   });
 });
 

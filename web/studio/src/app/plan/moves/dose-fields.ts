@@ -43,7 +43,8 @@ const FIELDS: Readonly<Record<Dose['form'], readonly DoseField[]>> = {
 /** The figures of a dose's form; the first is its main one, and rest matters only between sets. */
 export function fieldsOf(dose: Dose): readonly DoseField[] {
   const rest = dose.sets.planned > 1 ? [seconds('restMs', 'rest', 1, 0)] : [];
-  return [...FIELDS[dose.form], count('sets', 'sets'), ...rest];
+  const last = 'endTempoMs' in dose && dose.endTempoMs !== undefined ? [seconds('endTempoMs', 'last', 0.2, 0.2)] : [];
+  return [...FIELDS[dose.form], ...last, count('sets', 'sets'), ...rest];
 }
 
 /** The planned figure of a field, in the unit of the screen. */

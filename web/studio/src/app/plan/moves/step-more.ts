@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { partsOf } from '@limber/core/dose/dose';
+import type { Dose } from '@limber/core/dose/dose.schema';
 import { describeProgression, growingFigure, weeklyFigures, type Progression } from '@limber/core/dose/progression';
 import { isMove, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
@@ -169,6 +170,9 @@ export class StepMore {
       { field: 'locked' as const, words: 'keeps its place', on: step.locked },
       { field: 'counted' as const, words: 'counted aloud', on: step.counted },
       { field: 'progression' as const, words: 'built up over weeks', on: step.progression !== null },
+      'tempoMs' in step.dose
+        ? { field: 'ramp' as const, words: 'gets faster or slower', on: step.dose.endTempoMs !== undefined }
+        : { field: 'open' as const, words: 'until the breath is out', on: step.dose.open === true },
       ...(step.narration.during
         ? [{ field: 'voiceOver' as const, words: 'words over it are spoken afterwards', on: step.voiceOver }]
         : []),
@@ -197,7 +201,7 @@ export class StepMore {
   }
 
   protected toggle(
-    field: 'locked' | 'counted' | 'voiceOver' | 'compares' | 'bundle' | 'progression',
+    field: 'locked' | 'counted' | 'voiceOver' | 'compares' | 'bundle' | 'progression' | 'ramp' | 'open',
     on: boolean,
   ): void {
     const { id, dose } = this.step();
@@ -206,6 +210,19 @@ export class StepMore {
       const from = Math.max(1, Math.round(growingFigure(dose).planned / 2));
       const value = on ? { from, everyDays: 2, weeks: 2 } : null;
       this.store.edit({ kind: 'set_step', stepId: id, field, value });
+      return;
+    }
+    if (field === 'ramp' || field === 'open') {
+      const { rightDose } = this.step();
+      this.store.edit({
+        kind: 'batch',
+        changes: [
+          { kind: 'set_step', stepId: id, field: 'dose', value: going(dose, on) },
+          ...(rightDose
+            ? [{ kind: 'set_step' as const, stepId: id, field: 'rightDose' as const, value: going(rightDose, on) }]
+            : []),
+        ],
+      });
       return;
     }
     if (field !== 'bundle') {
@@ -224,4 +241,14 @@ export class StepMore {
       ],
     });
   }
+}
+
+/** A dose that ends at another tempo, or goes on until the breath is out; or no longer. */
+function going(dose: Dose, on: boolean): Dose {
+  if ('tempoMs' in dose) {
+    const { endTempoMs: _endTempoMs, ...plain } = dose;
+    return on ? { ...plain, endTempoMs: Math.max(200, Math.round(dose.tempoMs.planned * 0.6)) } : plain;
+  }
+  const { open: _open, ...plain } = dose;
+  return on ? { ...plain, open: true } : plain;
 }
