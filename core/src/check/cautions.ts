@@ -128,8 +128,8 @@ const MOST_TEXTS = 5000;
 /** Whether a text says a caution: one of its sentences names the danger and what to do. */
 function saidIn(text: string, caution: Caution): boolean {
   if (text.trim() === '') return false;
-  let known = cautionary.get(caution);
-  if (!known) cautionary.set(caution, (known = new Map()));
+  const known = cautionary.get(caution) ?? new Map<string, boolean>();
+  cautionary.set(caution, known);
   const there = known.get(text);
   if (there !== undefined) return there;
   if (known.size >= MOST_TEXTS) known.clear();

@@ -53,8 +53,8 @@ export function waypointsOf({ region, route }: Pick<Move, 'region' | 'route'>, s
  * @example crossedOf(move, 'left_right').map(areaName) // ['ear', 'side of the neck', 'collarbone']
  */
 export function crossedOf(move: Pick<Move, 'region' | 'route'>, sidePlan: SidePlan): readonly Crossed[] {
-  let known = crossings.get(move);
-  if (!known) crossings.set(move, (known = new Map()));
+  const known = crossings.get(move) ?? new Map<SidePlan, readonly Crossed[]>();
+  crossings.set(move, known);
   let crossed = known.get(sidePlan);
   if (!crossed) known.set(sidePlan, (crossed = crossedAnew(move, sidePlan)));
   return crossed;

@@ -68,7 +68,7 @@ describe('the areas of a step', () => {
       { sidePlan: 'left_only' },
     );
     expect(told(across)).toEqual(['temple right light', 'forehead midline light', 'temple left light']);
-    const rounds = { ...down, dose: { ...reps(5, 2000), sets: exactly(3) } as MoveStep['dose'] };
+    const rounds = { ...down, dose: { ...reps(5, 2000), sets: exactly(3) } };
     expect(Math.abs(sum(rounds, 'left') - 30_000)).toBeLessThanOrEqual(3);
   });
 });

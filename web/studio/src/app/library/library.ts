@@ -4,7 +4,6 @@ import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { describeRoute } from '@limber/core/move/way';
-import { regionName } from '@limber/core/face/regions';
 import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
 import {
   moveIdOf,

@@ -3,7 +3,7 @@ import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { PlanPlace } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
-import { isMove, type MoveStep, nameOfStep, type Narration, type Step } from '@limber/core/lesson/lesson.schema';
+import { isMove, type MoveStep, nameOfStep, type Narration } from '@limber/core/lesson/lesson.schema';
 import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
 import { describeMove } from '@limber/core/check/describe-move';
