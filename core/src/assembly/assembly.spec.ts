@@ -325,8 +325,16 @@ describe('the practice cut', () => {
 
   // Cut by hand: what is for the evening goes, everything else stays.
   it('is a half of the day: all but the steps of the other half, filmed or not', () => {
-    const of = (id: string, stepId: string, startMs: TakeMs, endMs: TakeMs): Segment =>
-      ({ id, takeId: 't', kind: 'reps', stepId, side: 'midline', startMs, endMs, beatsMs: [] });
+    const of = (id: string, stepId: string, startMs: TakeMs, endMs: TakeMs): Segment => ({
+      id,
+      takeId: 't',
+      kind: 'reps',
+      stepId,
+      side: 'midline',
+      startMs,
+      endMs,
+      beatsMs: [],
+    });
     const steps = [
       aStep('a', { sidePlan: 'midline' }),
       aStep('b', { sidePlan: 'midline', half: 'evening' }),

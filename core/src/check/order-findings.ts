@@ -1,8 +1,9 @@
 import { areaName, crossedBy, type Waypoint } from '../face/areas';
 import { regionName, type Region } from '../face/regions';
-import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
+import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { legsOf, touches, waypointsOf } from '../move/way';
 import { areasOf, type Area } from '../schedule/areas';
+import { slipDue } from '../schedule/slip';
 import type { Found } from './finding';
 import type { RuleId } from './rules';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
@@ -133,38 +134,31 @@ function dryBegin(steps: readonly MoveStep[], roles: readonly Role[], school: Sc
   });
 }
 
-const OIL = /\b(?:oil|cream|serum|balm|lotion|gel|butter|slip|slippery|drag)/i;
-
 /** Skin is dragged where nothing was put on and nobody says so; once, at the first step that glides. */
 function slipMissing(lesson: Lesson, add: Add): void {
-  let words = lesson.opening;
-  for (const step of lesson.steps) {
-    words += `\n${step.narration.before}`;
-    if (step.kind === 'product' || (isMove(step) && step.product !== 'none') || OIL.test(words)) return;
-    if (!isMove(step) || !step.move.slip) continue;
-    const say = 'A few drops of oil first, so that the skin is not dragged.';
-    add('slip-missing', step, `${step.move.name} glides, and nothing is put on before it.`, {
-      place: { on: 'plan', stepId: step.id, part: 'before' },
-      because: 'glides over skin that nothing was put on',
-      areas: areasOf(step),
-      repairs: [
-        {
-          label: 'Put oil on first',
-          change: { kind: 'set_step', stepId: step.id, field: 'product', value: 'apply' },
+  const step = slipDue(lesson);
+  if (!step) return;
+  const say = 'A few drops of oil first, so that the skin is not dragged.';
+  add('slip-missing', step, `${step.move.name} glides, and nothing is put on before it.`, {
+    place: { on: 'plan', stepId: step.id, part: 'before' },
+    because: 'glides over skin that nothing was put on',
+    areas: areasOf(step),
+    repairs: [
+      {
+        label: 'Put oil on first',
+        change: { kind: 'set_step', stepId: step.id, field: 'product', value: 'apply' },
+      },
+      {
+        label: `Say “${say}”`,
+        change: {
+          kind: 'set_step',
+          stepId: step.id,
+          field: 'narration',
+          value: { ...step.narration, before: `${say} ${step.narration.before}`.trim() },
         },
-        {
-          label: `Say “${say}”`,
-          change: {
-            kind: 'set_step',
-            stepId: step.id,
-            field: 'narration',
-            value: { ...step.narration, before: `${say} ${step.narration.before}`.trim() },
-          },
-        },
-      ],
-    });
-    return;
-  }
+      },
+    ],
+  });
 }
 
 const moreThan = (pressure: Pressure, most: Pressure): boolean => PRESSURES.indexOf(pressure) > PRESSURES.indexOf(most);

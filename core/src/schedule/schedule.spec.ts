@@ -1,4 +1,4 @@
-import { plainStepOf } from '../lesson/lesson.schema';
+import { plainStepOf, type Step } from '../lesson/lesson.schema';
 import { exactly } from '../dose/dose';
 import { speakingMs } from '../speech/speaking-time';
 import { aLesson, aMove, aPace, aStep, reps } from '../testing';
@@ -134,6 +134,20 @@ describe('schedule', () => {
     expect(of(aStep('a', { ...plan, move: stone }), aStep('b', plan), aStep('c', { ...plan, move: stone }))).toBe(
       15_000,
     );
+  });
+
+  it('takes time for oil where it is due, though nobody planned it or speaks of it', () => {
+    const slow = aPace({ applyMs: 10_000 });
+    const gliding = aStep('a', { move: aMove({ slip: true }), dose: reps(1, 1000), sidePlan: 'both' });
+    const of = (change: Parameters<typeof aLesson>[0], ...steps: Step[]): number => {
+      const { passages } = schedule(aLesson({ pace: slow, ...change, steps }));
+      return passages.filter((one) => one.kind === 'prep').reduce((ms, one) => ms + one.endMs - one.startMs, 0);
+    };
+    expect(of({}, gliding, { ...gliding, id: 'b' })).toBe(10_000);
+    expect(of({ opening: 'Two drops of oil.' }, gliding)).toBe(0);
+    expect(of({}, { ...gliding, product: 'apply' })).toBe(10_000);
+    expect(of({}, plainStepOf('oil', 'product', { lengthMs: 3000 }), gliding)).toBe(3000);
+    expect(of({}, aStep('c', { dose: reps(1, 1000) }))).toBe(0);
   });
 
   it('gives steps that are no moves their words and their time, and no dose', () => {

@@ -1,6 +1,7 @@
 import { oneSideMs, partsOf, repetitionEnds, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { isImplement } from '../move/tool';
 import { filled } from '../speech/fields';
+import { slipDue } from './slip';
 import { speakingMs } from '../speech/speaking-time';
 import { lengthOf, unionSpans, type Span } from '../time/spans';
 import { isMove, type Lesson, type MoveStep, type Pace, type PlainStep, type Step } from '../lesson/lesson.schema';
@@ -48,6 +49,7 @@ const COUNT_MS = 600;
 export function schedule(lesson: Lesson): Schedule {
   const clock = new Clock(lesson.pace);
   clock.talk('intro', null, lesson.opening);
+  const due = slipDue(lesson);
   let tool: string | null = null;
   for (const group of bundlesOf(lesson.steps)) {
     const [first] = group;
@@ -66,6 +68,8 @@ export function schedule(lesson: Lesson): Schedule {
           if (next !== tool) clock.wait('prep', step.id, null, lesson.pace.toolMs);
           tool = next;
         }
+        // Oil that nobody planned and nobody speaks of is put on all the same.
+        if (round === 0 && step === due) clock.wait('prep', step.id, null, lesson.pace.applyMs);
         clock.step(step, parts[at]!, round === 0, round === rounds.length - 1);
       });
     }

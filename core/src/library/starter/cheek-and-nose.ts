@@ -27,7 +27,7 @@ export const CHEEK_AND_NOSE: readonly Move[] = [
     name: 'Cheek with the roller',
     region: 'cheek',
     action: 'roll',
-    dose: passes(5, 3000, 2),
+    dose: passes(5, 4600, 2),
     sidePlan: 'left_right',
     tool: 'roller',
     pressure: 'light',

@@ -122,7 +122,7 @@ export const EYE_AND_FOREHEAD: readonly Move[] = [
     name: 'Brow bone, out',
     region: 'brow',
     action: 'stroke',
-    dose: passes(5, 2400),
+    dose: passes(5, 1400),
     sidePlan: 'both',
     how: 'Thumbs along the brow bone from the middle out.',
     slip: true,

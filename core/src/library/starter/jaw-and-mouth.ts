@@ -88,7 +88,7 @@ export const JAW_AND_MOUTH: readonly Move[] = [
     name: 'Jaw line with the stone',
     region: 'jaw',
     action: 'stroke',
-    dose: passes(5, 3400),
+    dose: passes(5, 6000),
     sidePlan: 'left_right',
     tool: 'stone',
     pressure: 'light',

@@ -1,6 +1,6 @@
 import { cautionFindings } from '../../check/cautions';
 import { orderFindings } from '../../check/order-findings';
-import { stepOf } from '../../lesson/lesson.schema';
+import { plainStepOf, stepOf } from '../../lesson/lesson.schema';
 import { moveSchema, type Move } from '../../move/move.schema';
 import { touches, usualTempoMs } from '../../move/way';
 import { SCHOOL_IDS } from '../../school/schools';
@@ -56,5 +56,29 @@ describe('the starter set', () => {
       expect(times).withContext(`${move.name}: ${move.dose.tempoMs.planned} and ${usualMs} ms`).toBeGreaterThan(0.4);
       expect(times).withContext(`${move.name}: ${move.dose.tempoMs.planned} and ${usualMs} ms`).toBeLessThan(3);
     }
+  });
+
+  /** Estimates from the timing of captions, talk included (common practice, no source), seconds each time. */
+  const FIGURES: readonly (readonly [move: string, low: number, high: number])[] = [
+    ['Cheek with the roller', 3, 5.5],
+    // Up and down again, five each.
+    ['Neck with the roller', 8, 12],
+    ['Chest with the stone', 4.5, 7],
+    ['Brow bone, out', 1.2, 1.5],
+    ['Under the eye with the roller', 7, 9],
+  ];
+  for (const [name, low, high] of FIGURES)
+    it(`${name}: ${low} to ${high} s each time`, () => {
+      const { dose } = STARTER_MOVES.find((one) => one.name === name)!;
+      const each = 'tempoMs' in dose ? dose.tempoMs.planned / 1000 : Number.NaN;
+      expect(each).toBeGreaterThanOrEqual(low);
+      expect(each).toBeLessThanOrEqual(high);
+    });
+
+  // Putting on oil 20 to 25 s; a change of side with a turn of the head 6 s (common practice, no source).
+  it('comes with steps that take as long as they usually do', () => {
+    const oil = plainStepOf('oil', 'product');
+    expect(oil.lengthMs).toBeGreaterThanOrEqual(20_000);
+    expect(oil.lengthMs).toBeLessThanOrEqual(25_000);
   });
 });
