@@ -16,34 +16,29 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByRole('heading', { name: 'Before the early bulletin' })).toBeVisible();
   await shoot('desk');
 
-  await page.goto('/people');
-  await page.getByLabel('Their e-mail').fill('ane@harbour.example');
-  await page.getByRole('button', { name: 'Make the link' }).click();
-  // An invitation is a key: the picture shows one that opens nothing.
-  await page
-    .getByLabel('Invitation link')
-    .evaluate(
-      (field: HTMLInputElement) => (field.value = 'http://127.0.0.1:4310/set-up#an-invitation-of-the-demo-world'),
-    );
-  await shoot('people');
-
   const headers = { Origin: new URL(page.url()).origin };
   await page.goto('/library');
-  await page.getByRole('button', { name: 'left jaw', exact: true }).click();
-  await page.getByRole('button', { name: /Rope knead/ }).click();
+  await page.getByRole('button', { name: 'left neck', exact: true }).click();
+  await page.getByRole('button', { name: /Gangway/ }).click();
   await shoot('library');
 
-  await page.goto(`/lesson/${DEMO}/plan/moves`);
-  await page
-    .getByTestId('step')
-    .nth(2)
-    .getByRole('button', { name: /Rope knead/ })
-    .click();
-  await expect(page.getByTestId('finding').first()).toBeVisible();
+  await page.goto('/rules');
+  await page.getByRole('button', { name: 'Front and side of the neck' }).click();
+  await shoot('checks');
+
+  // Three rounds, and a finding that was left as it is with its reason.
+  await page.goto('/lesson/after-the-night-shift/plan/moves');
+  await page.getByRole('button', { name: /Slipway/ }).click();
+  await page.getByRole('button', { name: 'More: sets' }).click();
+  await page.getByRole('button', { name: 'More: sets' }).click();
+  const left = page.getByTestId('finding').filter({ hasText: 'under the target' });
+  await left.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByText('1 left as it is')).toBeVisible();
+  await expect(page.getByTestId('saving')).toHaveText('saved');
   await shoot('moves');
-  await page.getByRole('button', { name: 'Fit', exact: true }).click();
-  await expect(page.getByTestId('fit-after')).toBeVisible();
-  await shoot('fit');
+  await page.getByRole('button', { name: 'Where the hand goes' }).click();
+  await expect(page.getByTestId('way-told')).toBeVisible();
+  await shoot('way');
 
   await page.goto('/lesson/after-the-night-shift/plan/words');
   await expect(page.getByTestId('finding').first()).toBeVisible();
@@ -101,14 +96,6 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 
   // A side that was filmed again plays in the place of the first, and the opening move plays twice.
   await page.goto(`/lesson/${DEMO}/film/takes`);
-  await page.getByRole('button', { name: 'Look at both' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Play', exact: true }).click();
-  // Both takes move.
-  await page.waitForFunction(() =>
-    [...document.querySelectorAll<HTMLVideoElement>('[role=dialog] video')].some((video) => video.currentTime > 2),
-  );
-  await shoot('compare');
-  await page.keyboard.press('Escape');
   await page
     .getByTestId('plays-rope-right')
     .getByRole('button', { name: /^Let Take 2/ })
@@ -137,9 +124,13 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     ['follow', { viewport: { width: 1280, height: 800 } }],
     ['follow-phone', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }],
   ] as const;
+  const readFirst: Buffer[] = [];
   for (const [name, options] of sizes) {
     const guest = await viewer(browser, complaints, options);
     await guest.goto(`/v/${token}`);
+    await expect(guest.getByRole('button', { name: 'I have read it, begin' })).toBeInViewport();
+    await settled(guest);
+    readFirst.push(await guest.screenshot());
     await guest.getByRole('button', { name: 'I have read it, begin' }).click();
     await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
     await guest.keyboard.press('ArrowRight');
@@ -148,7 +139,22 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     await guest.screenshot({ path: `${OUT}/${name}.png` });
     await guest.context().close();
   }
+  await besideEachOther(page, readFirst, 'read-first');
 });
+
+/** Pictures of one height in one file. */
+async function besideEachOther(page: Page, pictures: readonly Buffer[], name: string): Promise<void> {
+  const images = pictures
+    .map((one) => `<img src="data:image/png;base64,${one.toString('base64')}" style="height:760px">`)
+    .join('');
+  const sheet = await page.context().newPage();
+  await sheet.setViewportSize({ width: 1600, height: 800 });
+  await sheet.setContent(
+    `<div id="all" style="display:inline-flex;gap:20px;padding:20px;background:#2b2330">${images}</div>`,
+  );
+  await sheet.locator('#all').screenshot({ path: `${OUT}/${name}.png` });
+  await sheet.close();
+}
 
 async function choose(page: Page, list: string, option: string): Promise<void> {
   await page.getByRole('combobox', { name: list }).click();

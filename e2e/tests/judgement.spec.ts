@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addMove, expect, newLesson, test } from '../studio';
+import { addMove, DEMO, expect, linkOf, newLesson, test } from '../studio';
 
 /** A lesson of one move from the library, opened on its plan. */
 async function lessonWith(page: Page, title: string, move: string): Promise<string> {
@@ -72,3 +72,33 @@ test('a studio puts a caution in its own words, leaves it out, and takes both ba
   await expect(say).toHaveValue(/ask a dentist/);
   await expect(page.getByTestId('saving')).toHaveText('saved');
 });
+
+for (const viewport of [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+])
+  test(`what calls for care is read first, and what comes next is in sight at ${viewport.width} × ${viewport.height}`, async ({
+    studio: page,
+    context,
+    browser,
+  }) => {
+    await page.goto('/desk');
+    const { token } = await linkOf(context.request, DEMO);
+    const guest = await (await browser.newContext({ viewport })).newPage();
+    await guest.goto(`/v/${token}`);
+    const lines = guest.locator('main > ul').first().locator('li');
+    await expect(lines).toHaveCount(3);
+    await expect(lines.first()).toBeInViewport();
+    await expect(lines.first()).toContainText('Draining strokes');
+    await expect(guest.getByRole('button', { name: 'I have read it, begin' })).toBeInViewport();
+    const more = guest.locator('details');
+    await expect(more.locator('li').first()).toBeHidden();
+    await more.locator('summary').click();
+    await expect(more.locator('li').first()).toBeVisible();
+    await expect(guest.getByRole('button', { name: 'I have read it, begin' })).toBeInViewport();
+    // Of a single move only what that move calls for.
+    await guest.getByLabel('Which move').selectOption({ label: 'Lantern eyes' });
+    await expect(guest.getByText('Eyes: contact lenses out')).toBeVisible();
+    await expect(guest.getByText('Draining strokes')).toHaveCount(0);
+    await guest.context().close();
+  });

@@ -14,6 +14,8 @@ import {
 } from '@limber/core/format/library-file';
 import type { Move } from '@limber/core/move/move.schema';
 import { ChangeError } from '@limber/core/document/edit';
+import { FaceMap } from '@shared/face-map';
+import { drawnWays } from '@shared/face-way';
 import { LibraryStore, plainMove, type LibraryMove } from '../api/library-store';
 import { Keys } from '../keys/keys';
 import { saveFile } from '../shell/save-file';
@@ -33,7 +35,7 @@ const VARIANT_NAMES = {
 /** All moves, and everything about the one that is chosen; own moves made, varied, archived, brought in and taken out. */
 @Component({
   selector: 'lc-library',
-  imports: [Button, Dialog, DocumentCare, MoveEditor, MoveFinder, RouterLink],
+  imports: [Button, Dialog, DocumentCare, FaceMap, MoveEditor, MoveFinder, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './library.html',
   styleUrl: './library.css',
@@ -45,6 +47,12 @@ export class Library {
   protected readonly warns = computed(() => savingWarns(this.document));
   private readonly moveId = signal<string | null>(null);
   protected readonly move = computed(() => this.library.moves()?.find((one) => one.id === this.moveId()) ?? null);
+  /** Where the hand goes, over a map without colours. */
+  protected readonly ways = computed(() => {
+    const move = this.move();
+    return move ? drawnWays(move, move.sidePlan, move.dose.sets.planned) : [];
+  });
+  protected readonly none: ReadonlyMap<string, number> = new Map();
   /** What is being made or changed; `as` says which. */
   protected readonly editing = signal<{ move: Move | null; as: 'new' | 'vary' | 'change' } | null>(null);
   protected readonly told = signal('');
