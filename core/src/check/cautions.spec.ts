@@ -70,6 +70,12 @@ const TABLE: readonly (readonly [caution: string, severity: string, raises: Give
     { ...by, region: 'neck', action: 'stroke', plan: 'both' },
     { ...by, region: 'nape', action: 'stroke', plan: 'both' },
   ],
+  [
+    'neck',
+    'should',
+    { ...by, region: 'neck', action: 'stroke', plan: 'both' },
+    { ...by, region: 'neck', action: 'stroke', plan: 'left_right' },
+  ],
   ['drain', 'must', { ...by, region: 'ear', action: 'drain' }, { ...by, region: 'ear', action: 'circle' }],
   [
     'drain',
@@ -296,6 +302,12 @@ describe('what answers a caution', () => {
           .withContext(say)
           .toBeTrue();
     });
+
+  it('may be a question and its “Then …”, and no question alone', () => {
+    const [given] = WORDS['drain']!;
+    expect(answered('drain', given, 'Have you a fever? Then rest today.')).toBeTrue();
+    expect(answered('drain', given, 'Have you a fever? Rest today.')).toBeFalse();
+  });
 
   it('is no caution for another place', () => {
     const neck = step('neck', { ...by, region: 'neck', action: 'press', words: 'With glaucoma leave it out.' });

@@ -139,6 +139,24 @@ describe('what a school says of touch', () => {
   });
 });
 
+describe('both sides of the neck at once', () => {
+  const found = (move: Partial<Move>): string | undefined =>
+    orderFindings(
+      aLesson({ steps: [step('neck', { region: 'neck', action: 'stroke', ...move }, { sidePlan: 'both' })] }),
+    ).find((one) => one.rule === 'neck-both-sides')?.severity;
+
+  it('must not be with any pressure, should not be with a feather, and may be at the nape', () => {
+    const rule = (move: Partial<Move>): boolean =>
+      orderFindings(
+        aLesson({ steps: [step('neck', { region: 'neck', action: 'stroke', ...move }, { sidePlan: 'both' })] }),
+      ).some((one) => one.rule === 'neck-both-sides');
+    // A must by its rule, milder where it says so.
+    expect([rule({ pressure: 'light' }), found({ pressure: 'light' })]).toEqual([true, undefined]);
+    expect(found({ pressure: 'feather' })).toBe('should');
+    expect(rule({ region: 'nape', pressure: 'light' })).toBeFalse();
+  });
+});
+
 describe('a school with exceptions', () => {
   const saw = (region: Move['region']): MoveStep =>
     step('saw', { region, action: 'stroke', backAndForth: true, tool: 'stone' });

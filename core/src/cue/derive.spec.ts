@@ -103,6 +103,31 @@ describe('countdowns', () => {
     ]);
   });
 
+  it('count nothing down that ends when a breath is out: such holds are counted', () => {
+    const dose = {
+      form: 'hold',
+      reps: exactly(2),
+      holdMs: exactly(4000),
+      releaseMs: 1000,
+      sets: exactly(1),
+      restMs: 0,
+    } as const;
+    const open = cuesOf({ dose: { ...dose, open: true } }, [segment('s', 0, 10_000, { kind: 'hold' })]);
+    expect(of(open, 'countdown')).toEqual([]);
+    expect(of(open, 'count').length).toBe(2);
+    const known = cuesOf({ dose }, [segment('s', 0, 10_000, { kind: 'hold' })]);
+    expect(of(known, 'countdown').length).toBeGreaterThan(0);
+  });
+
+  it('follow a tempo that changes', () => {
+    const dose = { ...reps(3, 3000), endTempoMs: 1000 } as ReturnType<typeof reps>;
+    expect(shown(of(cuesOf({ dose }, [segment('s', 0, 6000)]), 'count'))).toEqual([
+      '1 0-3000',
+      '2 3000-5000',
+      '3 5000-6000',
+    ]);
+  });
+
   it('give a timed dose its seconds left, each way', () => {
     const timed = { form: 'timed' as const, eachMs: exactly(2000), ways: 2 as const, sets: exactly(1), restMs: 0 };
     const cues = of(cuesOf({ dose: timed }, [segment('s', 0, 4000)]), 'countdown');

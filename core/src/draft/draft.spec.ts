@@ -71,6 +71,7 @@ describe('a draft from narration', () => {
     expect(leads('stroke from the ear down the side of the neck to the collarbone')).toEqual(['ear', 'collarbone']);
     expect(leads('glide from the nose to the ear')).toEqual(['nose', 'ear']);
     expect(leads('stroke from the middle of the forehead out to the temples')).toEqual(['forehead', 'temple']);
+    expect(leads('stroke from the middle out to the temples on the forehead')).toEqual(['forehead*', 'temple']);
     expect(leads('knead the jaw')).toEqual([]);
     expect(leads('stroke the cheek from left to right')).toEqual([]);
   });

@@ -97,6 +97,14 @@ describe('how long a way usually takes', () => {
     expect(usualTempoMs(aMove({ region: 'cheek', action: 'press', route: points }))).toBeGreaterThanOrEqual(10_000);
   });
 
+  it('takes a moment to turn round, and none to go on', () => {
+    const up = usualTempoMs(aMove({ region: 'neck', route: way('collarbone', 'ear') }))!;
+    const back = usualTempoMs(aMove({ region: 'neck', route: way('collarbone', 'ear', 'collarbone') }))!;
+    expect(back).toBeGreaterThan(2 * up + 300);
+    const on = usualTempoMs(aMove({ region: 'neck', route: way('collarbone', 'neck', 'ear') }))!;
+    expect(on).toBe(up);
+  });
+
   it('grows with the way', () => {
     expect(lengthOfWay(aMove({ region: 'neck', route: way('ear', 'collarbone') }), 'both')).toBeGreaterThan(150);
     expect(seconds({ region: 'neck', route: way('ear', 'collarbone') })).toBeGreaterThan(

@@ -19,6 +19,7 @@ describe('looking for moves', () => {
     ['trapezius', 'Shoulder kneading', 'Brow lift'],
     ['crow’s feet'.replace('’', "'"), 'Eye circles', 'Jaw kneading'],
     ['jade roller', 'Cheek with the roller', 'Cheeks, out'],
+    ['clavicle', 'Side of the neck, down', 'Brow lift'],
     ['lymph', 'Ear to collarbone', 'Brow lift'],
   ];
   for (const [words, move, not] of TRADE)

@@ -74,7 +74,9 @@ export class Library {
       ['Dose', describeDose(move.dose)],
       ['Sides', sidePlanName(move.sidePlan)],
       ['Pressure', [move.pressure, ...softer].join(', ')],
-      ['Tool', move.tool],
+      ['Tool', toolWords(move)],
+      ...(move.grip ? [['Hand', move.grip.replace(/_/g, ' ')]] : []),
+      ...(move.handOverHand ? [['Hands', 'hand over hand on one side']] : []),
       ['Slip', move.slip ? 'needs oil, cream or serum' : move.needsDry ? 'needs dry skin' : 'works dry'],
       ['Framing', FRAMING_NAMES[framingOf(move)]],
       ...(move.posture !== 'any' ? [['Posture', move.posture]] : []),
@@ -168,4 +170,16 @@ export class Library {
       this.told.set(error instanceof ChangeError ? error.message : 'That did not work. Try again.');
     }
   }
+}
+
+/** A tool with what is said of it: "stone, cold, curved edge, 15° to the skin". */
+function toolWords({ tool, temperature, edge, angleDeg }: Move): string {
+  return [
+    tool,
+    temperature ?? '',
+    edge ? `${edge.replace(/_/g, ' ')} edge` : '',
+    angleDeg === null ? '' : `${angleDeg}° to the skin`,
+  ]
+    .filter(Boolean)
+    .join(', ');
 }

@@ -10,6 +10,7 @@ import { lessonCuts } from '@limber/core/assembly/cuts';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
+import { cutName } from '@shared/cut-name';
 import { Ribbon } from '@shared/ribbon';
 import { Api, wordsOf } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
@@ -40,8 +41,11 @@ export class Publish {
   protected readonly copied = signal('');
   protected readonly day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
-  protected readonly cautions = computed(() => readFirst(this.store.judged()));
   protected readonly timeline = computed(() => timelineOf(this.store.lesson())!);
+  /** Of what plays, and of nothing else. */
+  protected readonly cautions = computed(() =>
+    readFirst(this.store.judged(), new Set(this.timeline().passages.flatMap((one) => one.stepId ?? []))),
+  );
   protected readonly ready = computed(() => this.timeline().cut !== null);
   /** In which ways a version shared now could be followed, in words. */
   protected readonly ways = computed(() => {
@@ -52,6 +56,9 @@ export class Publish {
     const ways = [
       `the whole lesson (${clock(this.timeline().durationMs)})`,
       ...(practice ? [`just the moves, without the explaining (${clock(practice.durationMs)})`] : []),
+      ...cuts
+        .filter((cut) => cut.id.startsWith('half:'))
+        .map((cut) => `${cutName(cut.id, []).toLowerCase()} (${clock(cut.durationMs)})`),
       ...(moves > 0 ? [`any of the ${moves} moves by itself`] : []),
     ];
     return ways.length > 1 ? `${ways.slice(0, -1).join(', ')} or ${ways[ways.length - 1]!}` : '';
