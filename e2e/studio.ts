@@ -22,7 +22,7 @@ const EXPECTED = /status of (?:401|409|410|422|404|429|502)|ERR_INTERNET_DISCONN
 export function watchConsole(page: Page, complaints: string[]): void {
   page.on('console', (message) => {
     if (['error', 'warning'].includes(message.type()) && !EXPECTED.test(message.text()))
-      complaints.push(message.text());
+      complaints.push(`${message.text()} ${message.location().url}`);
   });
   page.on('pageerror', (error) => complaints.push(error.message));
 }

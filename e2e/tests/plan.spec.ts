@@ -108,7 +108,7 @@ test('paper goes out as Markdown and CSV, and prints with page numbers', async (
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Run sheet, CSV' }).click();
   const csv = readFileSync(await (await download).path(), 'utf8');
-  expect(csv.split('\r\n')[0]).toBe('time,no,step,dose,side,framing,words');
+  expect(csv.split('\r\n')[0]).toBe('time,no,step,dose,side,way,framing,words');
   expect(csv).toContain('Rope knead');
   const pdf = await page.pdf({ preferCSSPageSize: true });
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');

@@ -62,8 +62,15 @@ export class Routes {
     const known = signedIn(this.context);
     const once: RequestHandler = (request, response, next) => (request.user ? next() : known(request, response, next));
     if (route.for === 'owner') return [once, owner(this.context)];
-    return route.for === 'keeper' ? [once, owner(this.context, (one) => one.user!.keepsRules)] : [once];
+    const keeps = (one: Request): boolean => one.user!.keepsRules || changesNothing(one.body);
+    return route.for === 'keeper' ? [once, owner(this.context, keeps)] : [once];
   }
+}
+
+/** Edits without an edit: a page that only asks what it has missed. */
+function changesNothing(body: unknown): boolean {
+  const edits = (body as { edits?: unknown } | null | undefined)?.edits;
+  return Array.isArray(edits) && edits.length === 0;
 }
 
 /** A route that takes nothing is not told of what came all the same. */

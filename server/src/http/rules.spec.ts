@@ -35,6 +35,9 @@ describe('the studio’s own rules', () => {
     const editor = await server.signedIn('editor');
     expect((await open(editor)).mayEdit).toBeFalse();
     expect((await edit(editor, { kind: 'set_caution', caution: mine })).body.type).toBe('owner-only');
+    // Whoever reads them may ask for what was missed.
+    const asked = { clientId: 'tab', baseRevision: 1, edits: [] };
+    expect((await editor.ask('POST', '/api/rules/edits', asked)).status).toBe(200);
     expect((await owner.ask('POST', `/api/people/${editor.id}/keeper`, { keepsRules: true })).status).toBe(204);
     expect((await edit(editor, { kind: 'set_caution', caution: mine })).status).toBe(200);
     const { doc, revision, mayEdit } = await open(editor);
