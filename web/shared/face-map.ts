@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { MAP_ANCHORS, MAP_HALVES, MAP_MIDDLE, UNDIVIDED } from '@limber/core/face/map';
 import { BACK_HALVES, SIDE_AREAS, type MapView } from '@limber/core/face/map-around';
-import { legPath, type DrawnWay } from './face-way';
+import { legPath, midOf, type DrawnWay } from './face-way';
 import { BAND_COLOURS, parentOf, regionName, type Region, type Side } from '@limber/core/face/regions';
 
 export interface Place {
@@ -301,7 +301,7 @@ export class FaceMap {
     this.view() === 'front'
       ? this.ways()
           .filter((way) => way.rounds > 1 && way.legs.length > 0)
-          .map(({ legs, rounds }) => ({ rounds, transform: `translate(${legs[0]![0]!.join(' ')})` }))
+          .map(({ legs, rounds }) => ({ rounds, transform: `translate(${midOf(legs[0]!).join(' ')})` }))
       : [],
   );
 

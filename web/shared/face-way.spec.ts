@@ -1,5 +1,5 @@
 import { stopSchema, type Move, type Stop } from '@limber/core/move/move.schema';
-import { drawnWays, legPath } from './face-way';
+import { drawnWays, legPath, midOf } from './face-way';
 
 const stop = (region: Stop['region'], more: Partial<Stop> = {}): Stop => stopSchema.parse({ region, ...more });
 const move = (route: Stop[], backAndForth = false): Pick<Move, 'region' | 'route' | 'backAndForth'> => ({
@@ -43,5 +43,22 @@ describe('the way of a hand over the map', () => {
     expect(upTurn!).toBeLessThan(0);
     expect(backTurn!).toBeGreaterThan(0);
     expect(drawnWays(move([stop('ear'), stop('jaw')], true), 'both')[0]!.saw).toBeTrue();
+  });
+
+  it('has a place for its rounds that no place of the way covers', () => {
+    expect(
+      midOf([
+        [0, 0],
+        [10, 20],
+      ]),
+    ).toEqual([5, 10]);
+    expect(
+      midOf([
+        [0, 0],
+        [10, 0],
+        [10, 30],
+        [40, 30],
+      ]),
+    ).toEqual([10, 15]);
   });
 });

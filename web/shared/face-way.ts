@@ -103,3 +103,10 @@ function smooth(points: readonly Point[]): string {
 }
 
 const round = (value: number): number => Math.round(value * 10) / 10;
+
+/** Where on a leg a mark stands clear of the places: half-way between two that follow one another. */
+export function midOf(points: readonly Point[]): Point {
+  const i = Math.floor((points.length - 2) / 2);
+  const [from, to] = [points[i]!, points[i + 1]!];
+  return [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+}
