@@ -256,7 +256,11 @@ class Clock {
   ): void {
     const startMs = this.now;
     this.now += lengthMs;
-    const marks = {
+    // Written out: as a spread this was the dearest part of a schedule, which is made at every press.
+    this.passages.push({
+      kind,
+      stepId,
+      side,
       pieceId: null,
       segmentId: null,
       share: 1,
@@ -264,8 +268,11 @@ class Clock {
       beatsMs: [],
       beatsBefore: 0,
       beatCount: 0,
-    };
-    this.passages.push({ kind, stepId, side, ...marks, startMs, endMs: this.now, spoken, words });
+      startMs,
+      endMs: this.now,
+      spoken,
+      words,
+    });
   }
 
   result(lesson: Lesson): Schedule {

@@ -153,6 +153,12 @@ export class Moves {
     command: () => this.place(plainStepOf(crypto.randomUUID(), kind)),
   }));
 
+  /** A field is kept when it is left: left here too, since not every browser leaves one that Escape takes away. */
+  protected showDetails(shown: boolean): void {
+    if (!shown && document.activeElement instanceof HTMLElement) document.activeElement.blur();
+    this.details.set(shown);
+  }
+
   protected add(move: LibraryMove): void {
     this.place(stepOf(crypto.randomUUID(), plainMove(move)));
   }
