@@ -19,11 +19,10 @@ export interface LibraryMove extends Move {
 export class LibraryStore {
   private readonly api = inject(Api);
   private readonly used = signal<AnswerOf<typeof ROUTES.libraryUsed>>([]);
-  private opening: Promise<void> | null = null;
   readonly document: SyncedDocument<Library, LibraryChange>;
   /** Stored moves that this program cannot read. */
   readonly unreadable = signal<readonly { id: string; reason: string }[]>([]);
-  readonly problem = signal('');
+  readonly problem = computed(() => this.document.problem() ?? '');
 
   /** The moves in order of their names; null until they are there. */
   readonly moves = computed<readonly LibraryMove[] | null>(() => {
@@ -62,10 +61,7 @@ export class LibraryStore {
 
   /** Opens the library once, and asks anew where its moves are used. */
   async open(): Promise<void> {
-    this.opening ??= this.document.open();
-    await this.opening;
-    if (this.document.problem()) this.opening = null;
-    this.problem.set(this.document.problem() ?? '');
+    await this.document.openOnce();
     try {
       this.used.set(await this.api.ask(ROUTES.libraryUsed, {}));
     } catch (error) {

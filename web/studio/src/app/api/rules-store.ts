@@ -12,11 +12,10 @@ import { Tab } from './tab';
 @Injectable({ providedIn: 'root' })
 export class RulesStore {
   private readonly api = inject(Api);
-  private opening: Promise<void> | null = null;
   readonly document: SyncedDocument<StudioRules, RulesChange>;
   /** Whether whoever is here may change them. */
   readonly mayEdit = signal(false);
-  readonly problem = signal('');
+  readonly problem = computed(() => this.document.problem() ?? '');
   /** Null until they are there: then lessons are judged by what the program brings. */
   readonly own = computed(() => this.document.doc());
   readonly rules = computed(() => rulesOf(this.own()));
@@ -40,10 +39,7 @@ export class RulesStore {
 
   /** Opens the rules once. */
   async open(): Promise<void> {
-    this.opening ??= this.document.open();
-    await this.opening;
-    if (this.document.problem()) this.opening = null;
-    this.problem.set(this.document.problem() ?? '');
+    await this.document.openOnce();
   }
 
   edit(change: RulesChange): void {

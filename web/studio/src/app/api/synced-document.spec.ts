@@ -31,6 +31,26 @@ function asks(id: string): Pick<Place<Lesson, Change>, 'open' | 'send'> {
   };
 }
 
+function aDocument(tab = 'tab', living: string[] = [], id = 'l'): Lessons {
+  const stream = TestBed.inject(Stream) as unknown as ToldStream;
+  return new SyncedDocument(aTab(tab, living), {
+    kind: lessonDocument,
+    editing: lessonEditing,
+    ...asks(id),
+    key: `lesson:${id}`,
+    edits: stream.lessons,
+    opened: stream.opened,
+  });
+}
+
+async function answer(http: HttpTestingController, id: string, history: readonly object[] = []): Promise<void> {
+  (await requested(http, `/api/lessons/${id}`)).flush({
+    ...{ id: 'l', versions: 0, viewings: 0, revision: 5 },
+    doc: storedLesson({ title: 'Before' }),
+    history,
+  });
+}
+
 describe('a synced document', () => {
   let http: HttpTestingController;
   let opened: Lessons[];
@@ -54,22 +74,10 @@ describe('a synced document', () => {
     history = [] as object[],
     id = 'l',
   } = {}): Promise<Lessons> {
-    const stream = TestBed.inject(Stream) as unknown as ToldStream;
-    const document = new SyncedDocument(aTab(tab, living), {
-      kind: lessonDocument,
-      editing: lessonEditing,
-      ...asks(id),
-      key: `lesson:${id}`,
-      edits: stream.lessons,
-      opened: stream.opened,
-    });
+    const document = aDocument(tab, living, id);
     opened.push(document);
     const done = document.open();
-    (await requested(http, `/api/lessons/${id}`)).flush({
-      ...{ id: 'l', versions: 0, viewings: 0, revision: 5 },
-      doc: storedLesson({ title: 'Before' }),
-      history,
-    });
+    await answer(http, id, history);
     await done;
     return document;
   }
@@ -117,6 +125,22 @@ describe('a synced document', () => {
     expect(document.canUndo()).toBeFalse();
     accept(await next());
     await saved(document);
+  });
+
+  it('is opened once for whoever asks, and once more where that did not work', async () => {
+    const document = aDocument('another');
+    opened.push(document);
+    const first = Promise.all([document.openOnce(), document.openOnce()]);
+    (await requested(http, '/api/lessons/l')).flush(null, { status: 500, statusText: 'Error' });
+    await first;
+    expect(document.problem()).not.toBeNull();
+    const again = document.openOnce();
+    await answer(http, 'l');
+    await again;
+    expect(document.problem()).toBeNull();
+    await document.openOnce();
+    http.expectNone('/api/lessons/l');
+    expect(document.doc()!.title).toBe('Before');
   });
 
   it('shows an edit at once, keeps it until the server has it, and leaves the screen as it is then', async () => {
@@ -404,21 +428,9 @@ describe('what is kept of a document in a browser', () => {
   }
 
   async function tabThatOpens(tab: string, living: string[]): Promise<Lessons> {
-    const stream = TestBed.inject(Stream) as unknown as ToldStream;
-    const document = new SyncedDocument(aTab(tab, living), {
-      kind: lessonDocument,
-      editing: lessonEditing,
-      ...asks('l'),
-      key: 'lesson:l',
-      edits: stream.lessons,
-      opened: stream.opened,
-    });
+    const document = aDocument(tab, living);
     const done = document.open();
-    (await requested(http, '/api/lessons/l')).flush({
-      ...{ id: 'l', versions: 0, viewings: 0, revision: 5 },
-      doc: storedLesson({ title: 'Before' }),
-      history: [],
-    });
+    await answer(http, 'l');
     await done;
     return document;
   }

@@ -58,6 +58,7 @@ export class SyncedDocument<T, C> {
   private confirmed: { revision: number; doc: T } | null = null;
   private sending = false;
   private closed = false;
+  private opening: Promise<void> | null = null;
   private failures = 0;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private tabId = '';
@@ -90,8 +91,16 @@ export class SyncedDocument<T, C> {
     this.canRedo = this.undoing.canRedo.asReadonly();
   }
 
+  /** Opens the document the first time; once more where that did not work. */
+  async openOnce(): Promise<void> {
+    this.opening ??= this.open();
+    await this.opening;
+    if (this.problem()) this.opening = null;
+  }
+
   /** Fetches the document and everything that this browser kept for it. */
   async open(): Promise<void> {
+    this.problem.set(null);
     try {
       this.tabId = await this.tab.id;
       await this.load();
