@@ -9,8 +9,8 @@ import { writeSrt } from '@limber/core/format/srt';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { filmSize } from '@limber/core/render/size';
 import { movesOf } from '@limber/core/lesson/lesson.schema';
-import { lengthOfWay, usualTempoMs } from '@limber/core/move/way';
-import { areasOf, directionsOf } from '@limber/core/schedule/areas';
+import { lengthOfWay, usualTempoMs, waysOf } from '@limber/core/move/way';
+import { areasOf } from '@limber/core/schedule/areas';
 import { wilson } from '@limber/core/insight/wilson';
 import { fit } from '@limber/core/solve/fit';
 import { suggestOrder } from '@limber/core/solve/order';
@@ -144,7 +144,7 @@ export const computations: Readonly<Record<string, Computation>> = {
         lengthMs: usualTempoMs(step.move, step.sidePlan) ?? repetitionMs(step.dose),
         lengthMm: Math.round(lengthOfWay(step.move, step.sidePlan)),
         areas: areasOf(step),
-        directions: directionsOf(step),
+        directions: waysOf(step.move, step.sidePlan),
       })),
     };
   },

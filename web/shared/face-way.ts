@@ -4,6 +4,7 @@ import { sideOfBody, type AreaSide, type Crossed } from '@limber/core/face/areas
 import { MAP_ANCHORS, MAP_MIDDLE } from '@limber/core/face/map';
 import type { Move } from '@limber/core/move/move.schema';
 import { crossedOf } from '@limber/core/move/way';
+import { sidesOf } from '@limber/core/schedule/areas';
 
 export type Point = readonly [x: number, y: number];
 
@@ -50,11 +51,7 @@ export function drawnWays(
 ): DrawnWay[] {
   if (move.route.length < 2) return [];
   const crossed = crossedOf(move, sidePlan);
-  const sides = new Set<AreaSide>(
-    partsOf(sidePlan).flatMap((part): AreaSide[] =>
-      part === 'both' || part === 'alternating' ? ['left', 'right'] : [part],
-    ),
-  );
+  const sides = new Set(partsOf(sidePlan).flatMap(sidesOf));
   return [...sides].map((worked) => {
     const legs: Point[][] = [];
     crossed.forEach((place, at) => {

@@ -1,9 +1,10 @@
 import * as z from 'zod';
 import { PARTS } from '../face/areas';
 import { actionSchema, GRIPS, pressureSchema, regionSchema, TEMPERATURES, toolSchema } from '../move/move.schema';
+import { SEVERITIES } from './severity';
 
 const words = z.string().trim().max(300);
-const severitySchema = z.enum(['must', 'should', 'note']);
+const severitySchema = z.enum(SEVERITIES);
 
 /** What calls for a caution: everything that is given has to be so at once. */
 export const triggerSchema = z.object({

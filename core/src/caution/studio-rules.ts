@@ -61,12 +61,8 @@ export function rulesOf(studio: StudioRules | null): Rules {
   const differences = studio ?? NO_DIFFERENCE;
   const known = made.get(differences);
   if (known) return known;
-  const changed = new Map(differences.cautions.map((one) => [one.id, one]));
   const silent = new Set(differences.silent.map((one) => one.id));
-  const all = [
-    ...CAUTIONS.map((one) => changed.get(one.id) ?? one),
-    ...differences.cautions.filter((one) => !isBuiltIn(one.id)),
-  ];
+  const all = everyCaution(differences);
   const rules: Rules = {
     cautions: all.filter((one) => !silent.has(one.id)),
     silent: all.filter((one) => silent.has(one.id) && one.triggers.some((trigger) => trigger.severity === 'must')),
@@ -75,6 +71,12 @@ export function rulesOf(studio: StudioRules | null): Rules {
   };
   made.set(differences, rules);
   return rules;
+}
+
+/** Every caution that there is, as the studio words it, silent ones too. @example everyCaution(NO_DIFFERENCE)[0]?.id // 'drain' */
+export function everyCaution({ cautions }: Pick<StudioRules, 'cautions'>): Caution[] {
+  const changed = new Map(cautions.map((one) => [one.id, one]));
+  return [...CAUTIONS.map((one) => changed.get(one.id) ?? one), ...cautions.filter((one) => !isBuiltIn(one.id))];
 }
 
 /** Whether the program brings a caution of this id. @example isBuiltIn('drain') // true */

@@ -1,14 +1,15 @@
 import { isSaid, names, speaksOf } from '../caution/said';
+import { isWorse, SEVERITIES, type Severity } from '../caution/severity';
 import { rulesOf } from '../caution/studio-rules';
 import type { Caution, Trigger } from '../caution/caution.schema';
 import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
-import { PRESSURES } from '../move/move.schema';
+import { PRESSURES, type Move } from '../move/move.schema';
 import { crossedOf, touches } from '../move/way';
 import { areasOf, type Area } from '../schedule/areas';
 import { sentencesOf } from '../schedule/talk';
 import { filled } from '../speech/fields';
 import type { Found } from './finding';
-import type { Severity } from './rules';
+import { sayBefore } from './replace-words';
 
 /** Why a step calls for a caution. */
 export interface Called {
@@ -38,24 +39,33 @@ function callsFor(step: MoveStep, cautions: readonly Caution[]): readonly (Calle
 export function callFor(step: MoveStep, caution: Caution): Called | null {
   let strongest: Called | null = null;
   for (const trigger of caution.triggers) {
-    if (strongest && STRENGTH[strongest.severity] <= STRENGTH[trigger.severity]) continue;
+    if (strongest && !isWorse(trigger.severity, strongest.severity)) continue;
     const areas = areasFor(step, trigger);
     if (areas) strongest = { severity: trigger.severity, because: trigger.because, areas };
   }
   return strongest;
 }
 
-const STRENGTH: Readonly<Record<Severity, number>> = { must: 0, should: 1, note: 2 };
+/** Whether a move is done in one of these ways, each of which has to fit; an empty list fits everything. */
+function isDoneAs(
+  move: Move,
+  { actions, tools, grips, temperatures }: Pick<Trigger, 'actions' | 'tools' | 'grips' | 'temperatures'>,
+): boolean {
+  const oneOf = <T>(wanted: readonly T[], is: T | null): boolean =>
+    wanted.length === 0 || (is !== null && wanted.includes(is));
+  return (
+    oneOf(actions, move.action) &&
+    oneOf(tools, move.tool) &&
+    oneOf(grips, move.grip) &&
+    oneOf(temperatures, move.temperature)
+  );
+}
 
 /** The areas that a trigger is about at a step; null when it does not fit. */
 function areasFor(step: MoveStep, trigger: Trigger): readonly Area[] | null {
   const { move, sidePlan } = step;
-  const oneOf = <T>(wanted: readonly T[], is: T): boolean => wanted.length === 0 || wanted.includes(is);
   if (trigger.touch && !touches(move)) return null;
-  if (!oneOf(trigger.actions, move.action) || !oneOf(trigger.tools, move.tool)) return null;
-  if (trigger.grips.length > 0 && (move.grip === null || !trigger.grips.includes(move.grip))) return null;
-  if (trigger.temperatures.length > 0 && (!move.temperature || !trigger.temperatures.includes(move.temperature)))
-    return null;
+  if (!isDoneAs(move, trigger)) return null;
   if (trigger.points && !move.route.some((stop) => stop.point !== null)) return null;
   if (trigger.open && !('open' in step.dose && step.dose.open)) return null;
   if (trigger.bothSides && sidePlan !== 'both') return null;
@@ -100,14 +110,7 @@ function textOf(step: MoveStep): string {
  * @example wordsFor(eye, stepWithASpoon) // 'Let the tool glide by its own weight …'
  */
 export function wordsFor(caution: Caution, { move }: MoveStep): string {
-  const fits = caution.cases.find(
-    ({ tools, grips, temperatures, actions }) =>
-      (tools.length === 0 || tools.includes(move.tool)) &&
-      (grips.length === 0 || (move.grip !== null && grips.includes(move.grip))) &&
-      (temperatures.length === 0 || (move.temperature !== null && temperatures.includes(move.temperature))) &&
-      (actions.length === 0 || actions.includes(move.action)),
-  );
-  return fits?.say ?? caution.say;
+  return caution.cases.find((one) => isDoneAs(move, one))?.say ?? caution.say;
 }
 
 /** The sentences of a text; a question and the "Then …" that answers it are one. */
@@ -156,7 +159,7 @@ export function cautionFindings(lesson: Lesson): Found[] {
   for (const step of movesOf(lesson.steps))
     callsFor(step, cautions).forEach((call, at) => {
       const first = firsts[at];
-      if (call && (!first || STRENGTH[call.severity] < STRENGTH[first.call.severity])) firsts[at] = { step, call };
+      if (call && (!first || isWorse(call.severity, first.call.severity))) firsts[at] = { step, call };
     });
   return cautions.flatMap((caution, i): Found[] => {
     const first = firsts[i];
@@ -198,15 +201,7 @@ export function cautionFindings(lesson: Lesson): Found[] {
 
 function repairsOf(lesson: Lesson, step: MoveStep, say: string, opening: string): Found['repairs'] {
   return [
-    {
-      label: 'Say it here',
-      change: {
-        kind: 'set_step',
-        stepId: step.id,
-        field: 'narration',
-        value: { ...step.narration, before: `${say} ${step.narration.before}`.trim() },
-      },
-    },
+    { label: 'Say it here', change: sayBefore(step, say) },
     {
       label: 'Say it at the opening',
       change: { kind: 'set_lesson', field: 'opening', value: `${lesson.opening} ${opening}`.trim() },
@@ -227,7 +222,7 @@ export function cautionsOf(lesson: Pick<Lesson, 'steps' | 'rules'>, shown?: Read
   const rows = [...cautions, ...silent].flatMap((caution) => {
     const calls = steps.flatMap((step) => callFor(step, caution) ?? []);
     if (calls.length === 0) return [];
-    return [{ caution, strength: Math.min(...calls.map((call) => STRENGTH[call.severity])) }];
+    return [{ caution, strength: Math.min(...calls.map((call) => SEVERITIES.indexOf(call.severity))) }];
   });
   return rows.sort((a, b) => a.strength - b.strength).map((row) => row.caution);
 }

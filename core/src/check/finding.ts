@@ -1,4 +1,5 @@
 import type { CutId } from '../assembly/cut';
+import { SEVERITIES, type Severity } from '../caution/severity';
 import { digestOf } from '../document/digest';
 import type { WorkedSide } from '../dose/dose';
 import type { Change } from '../lesson/change.schema';
@@ -7,10 +8,7 @@ import type { SetAside } from '../lesson/set-aside.schema';
 import { filled } from '../speech/fields';
 import type { Area } from '../schedule/areas';
 import type { CutMs, TakeMs } from '../time/clocks';
-import { ruleOf, type RuleId, type Severity } from './rules';
-
-/** Worst first. */
-const SEVERITIES = ['must', 'should', 'note'] as const satisfies readonly Severity[];
+import { ruleOf, type RuleId } from './rules';
 
 /** Where in the plan a finding lies. `part` names the words or the field, `words` the stretch in them. */
 export interface PlanPlace {

@@ -1,5 +1,6 @@
 import { bySeverity, type Finding } from './finding';
-import { ruleOf, type RuleId, type Severity } from './rules';
+import type { Severity } from '../caution/severity';
+import { ruleOf, type RuleId } from './rules';
 
 /** Like findings of many steps, told as one. */
 export interface FindingGroup {

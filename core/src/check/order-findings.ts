@@ -4,7 +4,9 @@ import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { legsOf, touches, waypointsOf } from '../move/way';
 import { areasOf, type Area } from '../schedule/areas';
 import { slipDue } from '../schedule/slip';
+import { listed } from '../speech/listed';
 import type { Found } from './finding';
+import { sayBefore } from './replace-words';
 import type { RuleId } from './rules';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
 import { PRESSURES, type Pressure } from '../move/move.schema';
@@ -22,7 +24,7 @@ import { schoolOf } from '../caution/school-of';
 export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson)): Found[] {
   const steps = movesOf(lesson.steps);
   const roles = rolesOf(steps, school);
-  const ranks = ranksOf(steps, school);
+  const ranks = ranksOf(steps, roles, school);
   const findings: Found[] = [];
   const add: Add = (rule, step, message, more = {}): void =>
     void findings.push({
@@ -46,7 +48,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       add(
         'drain-not-opened',
         steps[firstWork]!,
-        `${steps[firstWork]!.move.name} sends work on before anything is opened. ${school.name} opens ${listed(missing)} first.`,
+        `${steps[firstWork]!.move.name} sends work on before anything is opened. ${school.name} opens ${allOf(missing)} first.`,
       );
     steps.forEach((step, at) => {
       if (roles[at] !== 'work' || missing.length === school.drainage.opens.length) return;
@@ -72,7 +74,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     add(
       'no-closing',
       steps[steps.length - 1]!,
-      `Nothing leads down at the end. ${school.name} closes by the ${listed(school.drainage.closes)}.`,
+      `Nothing leads down at the end. ${school.name} closes by the ${allOf(school.drainage.closes)}.`,
     );
 
   let before: { step: MoveStep; rank: number } | null = null;
@@ -148,15 +150,7 @@ function slipMissing(lesson: Lesson, add: Add): void {
         label: 'Put oil on first',
         change: { kind: 'set_step', stepId: step.id, field: 'product', value: 'apply' },
       },
-      {
-        label: `Say “${say}”`,
-        change: {
-          kind: 'set_step',
-          stepId: step.id,
-          field: 'narration',
-          value: { ...step.narration, before: `${say} ${step.narration.before}`.trim() },
-        },
-      },
+      { label: `Say “${say}”`, change: sayBefore(step, say) },
     ],
   });
 }
@@ -189,7 +183,7 @@ function rulesOfTouch(step: MoveStep, add: Add): void {
     });
   }
   const sides = new Set(neck.map((one) => one.side));
-  if (sides.has('left') && sides.has('right') && atOnce(step)) {
+  if (sides.has('left') && sides.has('right') && step.sidePlan === 'both') {
     const feather = neck.every((one) => one.pressure === 'feather');
     add(
       'neck-both-sides',
@@ -214,16 +208,12 @@ function rulesOfTouch(step: MoveStep, add: Add): void {
     );
 }
 
-function atOnce({ sidePlan }: MoveStep): boolean {
-  return sidePlan === 'both';
-}
-
 function hardest(areas: readonly Area[]): Pressure {
   return areas.reduce((most, one) => (moreThan(one.pressure, most) ? one.pressure : most), areas[0]!.pressure);
 }
 
 function namesOf(areas: readonly Area[]): string {
-  return listed([...new Set(areas.map((one) => areaName(one)))]);
+  return allOf([...new Set(areas.map((one) => areaName(one)))]);
 }
 
 /** Directions, pressure, tools and slip as the lesson's own school has them, exceptions by region included. */
@@ -333,11 +323,13 @@ export function otherSchools(lesson: Lesson, finding: Pick<Found, 'rule' | 'plac
     (same ? agree : differ).push(SCHOOLS[id].name);
   }
   return differ.length > 0
-    ? [`${listed(differ)} would not mind.`, ...(agree.length > 0 ? [`${listed(agree)} would say the same.`] : [])]
+    ? [`${allOf(differ)} would not mind.`, ...(agree.length > 0 ? [`${allOf(agree)} would say the same.`] : [])]
     : [];
 }
 
-function listed(words: readonly string[]): string {
-  const plain = words.map((word) => word.replace('_', ' '));
-  return plain.length < 2 ? (plain[0] ?? '') : `${plain.slice(0, -1).join(', ')} and ${plain[plain.length - 1]}`;
+function allOf(words: readonly string[]): string {
+  return listed(
+    words.map((word) => word.replace('_', ' ')),
+    'and',
+  );
 }

@@ -1,5 +1,5 @@
 import type { Change } from '../lesson/change.schema';
-import type { Lesson } from '../lesson/lesson.schema';
+import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { PlanPlace } from './finding';
 
 /**
@@ -29,4 +29,10 @@ export function replaceWords(lesson: Lesson, place: PlanPlace, from: string, to:
   }
   if (part === 'title' && value === '') return null;
   return { kind: 'set_lesson', field: part as 'opening', value };
+}
+
+/** The change that says something before all that is said before a step. @example sayBefore(step, 'Lenses out.') */
+export function sayBefore({ id, narration }: Step, words: string): Change {
+  const value = { ...narration, before: `${words} ${narration.before}`.trim() };
+  return { kind: 'set_step', stepId: id, field: 'narration', value };
 }

@@ -1,5 +1,4 @@
-/** `must`: it goes wrong as it stands; `should`: better mended; `note`: worth knowing. */
-export type Severity = 'must' | 'should' | 'note';
+import type { Severity } from '../caution/severity';
 
 /** Where on the path of a lesson a rule looks. */
 export type RuleStage = 'plan' | 'film' | 'mark' | 'cue' | 'share';

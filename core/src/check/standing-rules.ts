@@ -1,10 +1,11 @@
 import { changesSide, partsOf, repetitionsOf } from '../dose/dose';
 import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
+import { OPPOSITE, type Way } from '../face/areas';
 import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { touches, waysOf } from '../move/way';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
-import { filmedWork } from '../schedule/filmed-work';
+import { filmedWork, type FilmedWork } from '../schedule/filmed-work';
 import { sentencesOf } from '../schedule/talk';
 import { timelineOf } from '../schedule/timeline';
 import { filled } from '../speech/fields';
@@ -22,7 +23,7 @@ export interface StandingRule {
   /** Of a figure: how many, of what, at least so many where more is allowed. */
   readonly figure?: { readonly kind: 'times' | 'seconds' | 'sets'; readonly low: number; readonly high: number };
   readonly side?: 'left' | 'right';
-  readonly way?: 'up' | 'down' | 'out' | 'in';
+  readonly way?: Way;
   /** What is never done, or the only thing that is. */
   readonly never?: boolean;
 }
@@ -58,7 +59,7 @@ export function standingRules(lesson: Pick<Lesson, (typeof PARTS)[number]>): Sta
       else if (LINE.test(words) && !EVERYWHERE.test(words)) add({ kind: 'line', part, words });
       const way = WAY.exec(words);
       if (way) {
-        const name = (way[1] ?? way[2])!.replace(/wards?$/, '').toLowerCase() as NonNullable<StandingRule['way']>;
+        const name = (way[1] ?? way[2])!.replace(/wards?$/, '').toLowerCase() as Way;
         add({ kind: 'direction', part, words, way: name, never: way[2] !== undefined });
       }
       const side = FIRST_SIDE.exec(words);
@@ -88,10 +89,13 @@ function figuresIn(words: string): NonNullable<StandingRule['figure']>[] {
 export function standingFindings(lesson: Lesson): Found[] {
   const rules = standingRules(lesson);
   if (rules.length === 0) return [];
+  const work = workOf(lesson);
+  const timeline = timelineOf(lesson);
+  const filmed = timeline?.cut ? filmedWork(timeline.passages) : [];
   return rules.flatMap((rule) => [
-    ...workOf(lesson).flatMap((step) => against(rule, step)),
+    ...work.flatMap((step) => against(rule, step)),
     ...(rule.kind === 'line' ? linesIn(lesson, rule) : []),
-    ...onFilm(lesson, rule),
+    ...onFilm(lesson, rule, filmed),
   ]);
 }
 
@@ -130,8 +134,7 @@ function against(rule: StandingRule, step: MoveStep): Found[] {
     case 'direction': {
       if (!touches(move)) return [];
       const ways = waysOf(move, sidePlan);
-      const others = { up: 'down', down: 'up', out: 'in', in: 'out' } as const;
-      const wrong = rule.never ? rule.way! : others[rule.way!];
+      const wrong = rule.never ? rule.way! : OPPOSITE[rule.way!];
       return ways.includes(wrong) && (rule.never || !ways.includes(rule.way!))
         ? [broken(rule, step, `goes ${wrong}`)]
         : [];
@@ -162,10 +165,10 @@ function against(rule: StandingRule, step: MoveStep): Found[] {
 /** How a dose differs from a standing figure, and the dose that does not; null where it is another kind of dose. */
 function figureOff({ figure }: StandingRule, dose: Dose): { is: string; instead: Dose | null } | null {
   const { kind, low, high } = figure!;
-  const at = (range: Range): Range => ({
-    low: Math.min(range.low, low),
-    planned: low,
-    high: Math.max(range.high, low),
+  const at = (range: Range, planned = low): Range => ({
+    low: Math.min(range.low, planned),
+    planned,
+    high: Math.max(range.high, planned),
   });
   const off = (range: Range, instead: Dose, unit = ''): { is: string; instead: Dose | null } | null => {
     const is = unit === ' s' ? range.planned / 1000 : range.planned;
@@ -174,11 +177,7 @@ function figureOff({ figure }: StandingRule, dose: Dose): { is: string; instead:
   };
   if (kind === 'sets') return off(dose.sets, { ...dose, sets: at(dose.sets) });
   if (kind === 'seconds') {
-    const ms = (range: Range): Range => ({
-      low: Math.min(range.low, low * 1000),
-      planned: low * 1000,
-      high: Math.max(range.high, low * 1000),
-    });
+    const ms = (range: Range): Range => at(range, low * 1000);
     if (dose.form === 'hold') return off(dose.holdMs, { ...dose, holdMs: ms(dose.holdMs) }, ' s');
     return dose.form === 'timed' ? off(dose.eachMs, { ...dose, eachMs: ms(dose.eachMs) }, ' s') : null;
   }
@@ -211,13 +210,11 @@ function linesIn(lesson: Lesson, rule: StandingRule): Found[] {
 }
 
 /** What the film shows of a figure or of the order of the sides: viewers see and copy that. */
-function onFilm(lesson: Lesson, rule: StandingRule): Found[] {
-  const timeline = timelineOf(lesson);
-  if (!timeline || timeline.cut === null || (rule.kind !== 'figure' && rule.kind !== 'first-side')) return [];
-  const work = filmedWork(timeline.passages);
+function onFilm(lesson: Lesson, rule: StandingRule, filmed: readonly FilmedWork[]): Found[] {
+  if (rule.kind !== 'figure' && rule.kind !== 'first-side') return [];
   return movesOf(lesson.steps).flatMap((step): Found[] => {
-    const own = work.filter((one) => one.stepId === step.id);
-    const place = (one: (typeof own)[number]) =>
+    const own = filmed.filter((one) => one.stepId === step.id);
+    const place = (one: FilmedWork) =>
       ({
         on: 'cut',
         cutId: 'full',

@@ -235,6 +235,7 @@ export function crossedBy(waypoints: readonly Waypoint[]): Crossed[] {
 }
 
 export type Way = 'up' | 'down' | 'out' | 'in';
+export const OPPOSITE: Readonly<Record<Way, Way>> = { up: 'down', down: 'up', out: 'in', in: 'out' };
 
 /** A way goes both up and out when the smaller of the two is at least this share of the larger. */
 const ALSO = 0.45;

@@ -2,6 +2,7 @@ import type { SidePlan } from '../dose/dose.schema';
 import {
   crossedBy,
   liesInTheMiddle,
+  OPPOSITE,
   waysBetween,
   type Crossed,
   type Part,
@@ -71,9 +72,8 @@ function crossedAnew(move: Pick<Move, 'region' | 'route'>, sidePlan: SidePlan): 
   // The straightest way misses the region that the move works on: it goes over it, where that is no great detour.
   const over: Waypoint = { region, part: usualPart(region, sidePlan), side: 'worked' };
   const ways = stops.slice(1).map((_, at) => crossedBy(stops.toSpliced(at + 1, 0, over)));
-  const length = (way: readonly Crossed[]): number => way.reduce((sum, one) => sum + one.lengthMm, 0);
-  const best = ways.reduce((a, b) => (length(b) < length(a) ? b : a));
-  if (length(best) > DETOUR * length(straight)) return straight;
+  const best = ways.reduce((a, b) => (lengthOf(b) < lengthOf(a) ? b : a));
+  if (lengthOf(best) > DETOUR * lengthOf(straight)) return straight;
   const inserted = ways.indexOf(best) + 1;
   return best.map((one) => (one.stop >= inserted ? { ...one, stop: one.stop - (one.stop > inserted ? 1 : 0) } : one));
 }
@@ -141,13 +141,16 @@ export function usualTempoMs(move: OfWay, sidePlan: SidePlan = 'left_right'): nu
 
 /** How often a way turns round: up and then down, out and then in. */
 function turnsOf(legs: readonly Way[][]): number {
-  const against: Readonly<Record<Way, Way>> = { up: 'down', down: 'up', out: 'in', in: 'out' };
-  return legs.slice(1).filter((leg, at) => leg.some((way) => legs[at]!.includes(against[way]))).length;
+  return legs.slice(1).filter((leg, at) => leg.some((way) => legs[at]!.includes(OPPOSITE[way]))).length;
 }
 
 /** The length of a move's way, mm of skin. @example lengthOfWay(move, 'both') // 195 */
 export function lengthOfWay(move: Pick<Move, 'region' | 'route'>, sidePlan: SidePlan): number {
-  return crossedOf(move, sidePlan).reduce((sum, one) => sum + one.lengthMm, 0);
+  return lengthOf(crossedOf(move, sidePlan));
+}
+
+function lengthOf(crossed: readonly Crossed[]): number {
+  return crossed.reduce((sum, one) => sum + one.lengthMm, 0);
 }
 
 /**

@@ -45,35 +45,26 @@ export const rulesEditing: Editing<StudioRules, RulesChange> = {
   keys: (change) => keysOf(rulesDocument, [primitiveOf(change)]),
 };
 
-function placeOf(change: RulesChange): { list: List; id: string } {
+/** Where a change puts an entry; none where it takes out what is there. */
+function placeOf(change: RulesChange): { list: List; id: string; entry: Entry | null } {
+  const put = (list: List, entry: Entry): { list: List; id: string; entry: Entry } => ({ list, id: entry.id, entry });
   switch (change.kind) {
     case 'set_caution':
-      return { list: 'cautions', id: change.caution.id };
+      return put('cautions', change.caution);
     case 'silence_caution':
-      return { list: 'silent', id: change.silent.id };
+      return put('silent', change.silent);
     case 'set_wording':
-      return { list: 'wordings', id: change.wording.id };
+      return put('wordings', change.wording);
     case 'set_school':
-      return { list: 'schools', id: change.school.id };
+      return put('schools', change.school);
     case 'reset_rule':
-      return { list: change.list, id: change.id };
+      return { list: change.list, id: change.id, entry: null };
   }
 }
 
 function primitiveOf(change: RulesChange): Extract<Primitive, { do: 'put' | 'remove' }> {
-  const { list, id } = placeOf(change);
-  switch (change.kind) {
-    case 'set_caution':
-      return { do: 'put', list, entity: change.caution };
-    case 'silence_caution':
-      return { do: 'put', list, entity: change.silent };
-    case 'set_wording':
-      return { do: 'put', list, entity: change.wording };
-    case 'set_school':
-      return { do: 'put', list, entity: change.school };
-    case 'reset_rule':
-      return { do: 'remove', list, id };
-  }
+  const { list, id, entry } = placeOf(change);
+  return entry ? { do: 'put', list, entity: entry } : { do: 'remove', list, id };
 }
 
 type Entry = StudioRules[List][number];

@@ -1,8 +1,9 @@
 import { exactly } from '../dose/dose';
 import type { MoveStep } from '../lesson/lesson.schema';
 import { stopSchema, type Move } from '../move/move.schema';
+import { waysOf } from '../move/way';
 import { aMove, aStep, reps, way } from '../testing';
-import { areasOf, directionsOf } from './areas';
+import { areasOf } from './areas';
 import { partMs } from './schedule';
 
 const step = (move: Partial<Move>, change: Partial<MoveStep> = {}): MoveStep =>
@@ -26,7 +27,7 @@ describe('the areas of a step', () => {
       expect(Math.abs(sum(down, side) - partMs(down, side))).toBeLessThanOrEqual(3);
     const [ear, neck, collarbone] = areasOf(down);
     expect(neck!.ms).toBeGreaterThan(Math.max(ear!.ms, collarbone!.ms));
-    expect(directionsOf(down)).toEqual(['down']);
+    expect(waysOf(down.move, down.sidePlan)).toEqual(['down']);
   });
 
   it('count both sides at once in full, alternating ones by their half, the middle once', () => {

@@ -1,9 +1,9 @@
 import { partsOf, type WorkedSide } from '../dose/dose';
-import { sideOfBody, type AreaSide, type Part, type Way } from '../face/areas';
+import { sideOfBody, type AreaSide, type Part } from '../face/areas';
 import type { Region } from '../face/regions';
 import type { MoveStep } from '../lesson/lesson.schema';
 import type { Pressure } from '../move/move.schema';
-import { crossedOf, waysOf } from '../move/way';
+import { crossedOf, lengthOfWay } from '../move/way';
 import { partMs } from './schedule';
 
 /** What a step works of the body, and for how long. */
@@ -36,7 +36,7 @@ export function areasOf(step: MoveStep): readonly Area[] {
 function compute(step: MoveStep): Area[] {
   const { move, sidePlan } = step;
   const crossed = crossedOf(move, sidePlan);
-  const total = crossed.reduce((sum, one) => sum + one.lengthMm, 0);
+  const total = lengthOfWay(move, sidePlan);
   const found = new Map<string, Area>();
   const add = (area: Area): void => {
     const key = `${area.region}|${area.side}|${area.part}|${area.pressure}`;
@@ -56,11 +56,7 @@ function compute(step: MoveStep): Area[] {
   return [...found.values()].map((one) => ({ ...one, ms: Math.round(one.ms) }));
 }
 
-function sidesOf(part: WorkedSide): readonly AreaSide[] {
+/** On which sides a part of a side plan is worked. @example sidesOf('both') // ['left', 'right'] */
+export function sidesOf(part: WorkedSide): readonly AreaSide[] {
   return part === 'both' || part === 'alternating' ? ['left', 'right'] : [part];
-}
-
-/** Which ways a step's hand goes. @example directionsOf(step) // ['up', 'out'] */
-export function directionsOf({ move, sidePlan }: MoveStep): Way[] {
-  return waysOf(move, sidePlan);
 }

@@ -172,9 +172,9 @@ class Clock {
   plain(step: PlainStep): void {
     const timing = { startMs: this.now, endMs: this.now, speechMs: 0, stretchMs: 0 };
     this.timings.set(step.id, timing);
-    const kind = step.kind === 'talk' || step.kind === 'question' ? 'talk' : 'teach';
+    const talks = step.kind === 'talk' || step.kind === 'question';
     const { before, during, after } = step.narration;
-    timing.speechMs += this.talk(kind, step.id, before);
+    timing.speechMs += this.talk(talks ? 'talk' : 'teach', step.id, before);
     // What is said while something is put on, or looked at, is said over it.
     const duringMs = speakingMs(during, this.pace);
     const lengthMs = Math.max(step.lengthMs, duringMs);
@@ -183,7 +183,7 @@ class Clock {
     this.pacedMs += timing.stretchMs;
     if (lengthMs > 0)
       this.put(
-        step.kind === 'product' ? 'prep' : step.kind === 'talk' || step.kind === 'question' ? 'talk' : 'rest',
+        step.kind === 'product' ? 'prep' : talks ? 'talk' : 'rest',
         step.id,
         null,
         lengthMs,

@@ -82,10 +82,10 @@ export function rankOf({ move }: OfMove, school: School): number | null {
  * Where the work of a lesson stands in its school's order; null for what may come anywhere, and for what is no work. A
  * school whose order may be taken from either end is followed from the end that fits more of the steps.
  *
- * @example ranksOf(movesOf(lesson.steps), schoolOf(lesson)) // [null, 0, 3, 5]
+ * @param roles of the same steps: {@link rolesOf}.
+ * @example ranksOf(steps, rolesOf(steps, school), school) // [null, 0, 3, 5]
  */
-export function ranksOf(steps: readonly OfMove[], school: School): (number | null)[] {
-  const roles = rolesOf(steps, school);
+export function ranksOf(steps: readonly OfMove[], roles: readonly Role[], school: School): (number | null)[] {
   const ranks = steps.map((step, at) => (roles[at] === 'work' ? rankOf(step, school) : null));
   if (!school.eitherWay) return ranks;
   const known = ranks.filter((rank) => rank !== null);

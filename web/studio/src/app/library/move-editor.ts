@@ -6,13 +6,14 @@ import { Textarea } from 'primeng/textarea';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { defaultDose, sidePlanName } from '@limber/core/dose/dose';
 import { SIDE_PLANS, type DoseForm } from '@limber/core/dose/dose.schema';
-import { regionName, REGIONS } from '@limber/core/face/regions';
+import { REGIONS } from '@limber/core/face/regions';
 import { moveIdOf } from '@limber/core/format/library-file';
 import { ACTIONS, LEVELS, moveSchema, POSTURES, type Move } from '@limber/core/move/move.schema';
 import { retimed } from '@limber/core/schedule/tempo';
 import { fieldsOf, figure, withFigure, type DoseField } from '../plan/moves/dose-fields';
 import { Stepper } from '../plan/moves/stepper';
 import { Choice, plainOptions } from '../shell/choice';
+import { linesOf } from '../shell/lines';
 import { WayEditor } from './way-editor';
 
 const FORMS: { value: DoseForm; label: string }[] = [
@@ -81,7 +82,7 @@ export class MoveEditor implements OnInit {
   readonly doing = input.required<'new' | 'vary' | 'change'>();
   readonly saved = output<Move>();
   readonly closed = output();
-  protected readonly regions = REGIONS.map((value) => ({ value, label: regionName(value) }));
+  protected readonly regions = plainOptions(REGIONS);
   protected readonly actions = plainOptions(ACTIONS);
   protected readonly levels = plainOptions(LEVELS);
   protected readonly postures = plainOptions(POSTURES);
@@ -131,13 +132,7 @@ export class MoveEditor implements OnInit {
 
   /** One caution a line. */
   protected setCautions(text: string): void {
-    this.set(
-      'cautions',
-      text
-        .split('\n')
-        .map((line) => line.trim())
-        .filter(Boolean),
-    );
+    this.set('cautions', linesOf(text));
   }
 
   protected save(): void {

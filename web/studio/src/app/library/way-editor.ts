@@ -19,12 +19,7 @@ import { isImplement } from '@limber/core/move/tool';
 import { crossedOf, describeRoute, lengthOfWay, usualTempoMs } from '@limber/core/move/way';
 import { FaceMap, type Place } from '@shared/face-map';
 import { drawnWays } from '@shared/face-way';
-import { Choice, plainOptions } from '../shell/choice';
-
-const orUsual = <T extends string>(list: readonly T[], usual: string): { value: T | null; label: string }[] => [
-  { value: null, label: usual },
-  ...plainOptions(list),
-];
+import { Choice, optionsOr, plainOptions } from '../shell/choice';
 
 /** Where the hand goes, from waypoint to waypoint, and how hand and tool touch the skin. */
 @Component({
@@ -44,7 +39,7 @@ export class WayEditor {
     { value: 'middle' as const, label: 'the middle' },
     { value: 'other' as const, label: 'the other side' },
   ];
-  protected readonly pressures = orUsual(PRESSURES, 'usual pressure');
+  protected readonly pressures = optionsOr('usual pressure', PRESSURES);
   protected readonly breaths = [
     { value: null, label: 'any breath' },
     { value: 'in' as const, label: 'breathing in' },
@@ -52,9 +47,9 @@ export class WayEditor {
   ];
   protected readonly tools = plainOptions(TOOLS);
   protected readonly allPressures = plainOptions(PRESSURES);
-  protected readonly grips = orUsual(GRIPS, 'as usual');
-  protected readonly temperatures = orUsual(TEMPERATURES, 'nothing said');
-  protected readonly edges = orUsual(EDGES, 'as it is');
+  protected readonly grips = optionsOr('as usual', GRIPS);
+  protected readonly temperatures = optionsOr('nothing said', TEMPERATURES);
+  protected readonly edges = optionsOr('as it is', EDGES);
   protected readonly room = computed(() => this.move().route.length < MOST_STOPS);
   protected readonly implement = computed(() => isImplement(this.move().tool));
 

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';
 import type { Caution, Trigger } from '@limber/core/caution/caution.schema';
-import { Choice, type Option } from '../shell/choice';
+import { SEVERITIES } from '@limber/core/caution/severity';
+import { Choice, plainOptions } from '../shell/choice';
+import { linesOf } from '../shell/lines';
 import { TriggerEditor } from './trigger-editor';
 import { lookFor } from './words';
 
@@ -156,11 +158,7 @@ export class CautionEditor {
     { field: 'readFirst', label: 'What viewers read first', hint: '' },
     { field: 'ask', label: 'What they ask themselves', hint: 'no question' },
   ];
-  protected readonly severities: readonly Option<Trigger['severity']>[] = [
-    { value: 'must', label: 'must' },
-    { value: 'should', label: 'should' },
-    { value: 'note', label: 'note' },
-  ];
+  protected readonly severities = plainOptions(SEVERITIES);
   protected readonly triggers = computed(() => this.caution().triggers);
 
   protected set(change: Partial<Caution>): void {
@@ -172,11 +170,7 @@ export class CautionEditor {
   }
 
   protected setDangers(text: string): void {
-    const dangers = text
-      .split('\n')
-      .map((line) => line.trim().toLowerCase())
-      .filter(Boolean);
-    this.set({ dangers });
+    this.set({ dangers: linesOf(text.toLowerCase()) });
   }
 
   protected setTrigger(at: number, change: Partial<Trigger>): void {

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Button } from 'primeng/button';
-import type { Caution } from '@limber/core/caution/caution.schema';
-import { CAUTIONS } from '@limber/core/caution/built-in';
-import { isBuiltIn } from '@limber/core/caution/studio-rules';
+import { cautionSchema, type Caution } from '@limber/core/caution/caution.schema';
+import { everyCaution, isBuiltIn, NO_DIFFERENCE } from '@limber/core/caution/studio-rules';
 import { CLAIMS, type Wording } from '@limber/core/caution/wording';
 import { ChangeError } from '@limber/core/document/edit';
 import type { RulesChange } from '@limber/core/rules/rules-change';
@@ -49,10 +48,7 @@ export class RulesPage {
     const own = this.store.own();
     const changed = new Map((own?.cautions ?? []).map((one) => [one.id, one]));
     const silent = new Set((own?.silent ?? []).map((one) => one.id));
-    return [
-      ...CAUTIONS.map((one) => changed.get(one.id) ?? one),
-      ...(own?.cautions ?? []).filter((one) => !isBuiltIn(one.id)),
-    ].map((caution) => ({
+    return everyCaution(own ?? NO_DIFFERENCE).map((caution) => ({
       caution,
       silent: silent.has(caution.id),
       state: silent.has(caution.id)
@@ -118,35 +114,16 @@ export class RulesPage {
   /** A caution of the studio's own, to be filled in. */
   protected add(): void {
     const id = `own-${crypto.randomUUID().slice(0, 8)}`;
-    this.setCaution({
-      id,
-      name: 'A caution of ours',
-      triggers: [
-        {
-          severity: 'should',
-          because: 'touches the skin',
-          areas: [],
-          atLeast: null,
-          bothSides: false,
-          touch: true,
-          from: [],
-          to: [],
-          actions: [],
-          tools: [],
-          grips: [],
-          temperatures: [],
-          points: false,
-          open: false,
-          words: [],
-        },
-      ],
-      dangers: ['ask'],
-      say: 'If you are not sure, ask first.',
-      opening: '',
-      cases: [],
-      readFirst: 'If you are not sure, ask first.',
-      ask: '',
-    });
+    this.setCaution(
+      cautionSchema.parse({
+        id,
+        name: 'A caution of ours',
+        triggers: [{ severity: 'should', because: 'touches the skin' }],
+        dangers: ['ask'],
+        say: 'If you are not sure, ask first.',
+        readFirst: 'If you are not sure, ask first.',
+      }),
+    );
     this.choose(id);
   }
 

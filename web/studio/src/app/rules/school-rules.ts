@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { MultiSelect } from 'primeng/multiselect';
 import { ToggleSwitch } from 'primeng/toggleswitch';
-import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
+import { REGIONS, type Region } from '@limber/core/face/regions';
 import { PRESSURES, TOOLS } from '@limber/core/move/move.schema';
 import type { RulesChange } from '@limber/core/rules/rules-change';
 import { EXCEPTED_RULES, type Costs, type School } from '@limber/core/school/school.schema';
@@ -10,6 +9,7 @@ import { SCHOOL_IDS, SCHOOL_NAMES, SCHOOLS, type SchoolId } from '@limber/core/s
 import { RulesStore } from '../api/rules-store';
 import { Stepper } from '../plan/moves/stepper';
 import { Choice, plainOptions } from '../shell/choice';
+import { Choices } from '../shell/choices';
 
 const COST_WORDS: readonly { field: keyof Costs; words: string }[] = [
   { field: 'jump', words: 'past a region' },
@@ -30,7 +30,7 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
 /** A school as the studio follows it: pressure, tools, exceptions by region, and what changes cost when an order is sought. */
 @Component({
   selector: 'lc-school-rules',
-  imports: [Choice, FormsModule, MultiSelect, Stepper, ToggleSwitch],
+  imports: [Choice, Choices, FormsModule, Stepper, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
@@ -75,17 +75,12 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
           </div>
           <div>
             <span class="label">Tools</span>
-            <p-multiselect
-              [options]="$any(tools)"
-              optionLabel="label"
-              optionValue="value"
-              appendTo="body"
-              display="comma"
-              [maxSelectedLabels]="30"
-              ariaLabel="Tools"
+            <lc-choices
+              label="Tools"
+              [options]="tools"
+              [value]="school().tools"
               [disabled]="locked()"
-              [ngModel]="school().tools"
-              (ngModelChange)="set({ tools: $event })"
+              (chosen)="set({ tools: $event })"
             />
           </div>
         </div>
@@ -122,18 +117,13 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
         @for (one of exceptions(); track one.rule) {
           <div class="exception">
             <span>{{ one.words }}</span>
-            <p-multiselect
+            <lc-choices
+              [label]="one.words"
               [options]="regions"
-              optionLabel="label"
-              optionValue="value"
-              appendTo="body"
-              display="comma"
-              [maxSelectedLabels]="30"
-              placeholder="nowhere"
-              [ariaLabel]="one.words"
+              none="nowhere"
+              [value]="one.regions"
               [disabled]="locked()"
-              [ngModel]="one.regions"
-              (ngModelChange)="setException(one.rule, $event)"
+              (chosen)="setException(one.rule, $event)"
             />
           </div>
         }
@@ -164,7 +154,7 @@ export class SchoolRules {
   protected readonly id = signal<SchoolId>('open_drains_first');
   protected readonly pressures = plainOptions(PRESSURES);
   protected readonly tools = plainOptions(TOOLS);
-  protected readonly regions = REGIONS.map((value) => ({ value, label: regionName(value) }));
+  protected readonly regions = plainOptions(REGIONS);
   protected readonly costs = COST_WORDS;
   private readonly own = computed(() => new Set((this.store.own()?.schools ?? []).map((one) => one.id)));
   protected readonly schools = computed(() =>

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { InputText } from 'primeng/inputtext';
-import { MultiSelect } from 'primeng/multiselect';
 import { Textarea } from 'primeng/textarea';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import type { Trigger } from '@limber/core/caution/caution.schema';
 import { areaName, PARTS_OF, type Part } from '@limber/core/face/areas';
 import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
 import { ACTIONS, GRIPS, PRESSURES, TEMPERATURES, TOOLS } from '@limber/core/move/move.schema';
-import { Choice, plainOptions } from '../shell/choice';
+import { Choice, optionsOr, plainOptions } from '../shell/choice';
+import { Choices } from '../shell/choices';
+import { linesOf } from '../shell/lines';
 
 /** Places to choose from: every region, and its parts where it has some. */
 const PLACES = REGIONS.flatMap((region) => [
@@ -31,7 +32,7 @@ const SWITCHES = [
 /** What calls for a caution: whatever is given has to be so at once; what is left empty does not matter. */
 @Component({
   selector: 'lc-trigger-editor',
-  imports: [Choice, FormsModule, InputText, MultiSelect, Textarea, ToggleSwitch],
+  imports: [Choice, Choices, FormsModule, InputText, Textarea, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">Everything that is given here has to be so at once. What is left empty does not matter.</p>
@@ -41,17 +42,12 @@ const SWITCHES = [
     </label>
     <div>
       <span class="label">Where the hand passes</span>
-      <p-multiselect
+      <lc-choices
+        label="Where the hand passes"
         [options]="places"
-        optionLabel="label"
-        optionValue="value"
-        appendTo="body"
-        display="comma"
-        [maxSelectedLabels]="30"
-        placeholder="anywhere"
-        ariaLabel="Where the hand passes"
-        [ngModel]="areas()"
-        (ngModelChange)="setAreas($event)"
+        none="anywhere"
+        [value]="areas()"
+        (chosen)="setAreas($event)"
       />
     </div>
     <div>
@@ -66,34 +62,24 @@ const SWITCHES = [
     @for (one of ways; track one.field) {
       <div>
         <span class="label">{{ one.label }}</span>
-        <p-multiselect
+        <lc-choices
+          [label]="one.label"
           [options]="regions"
-          optionLabel="label"
-          optionValue="value"
-          appendTo="body"
-          display="comma"
-          [maxSelectedLabels]="30"
-          placeholder="wherever"
-          [ariaLabel]="one.label"
-          [ngModel]="trigger()[one.field]"
-          (ngModelChange)="setList(one.field, $event)"
+          none="wherever"
+          [value]="trigger()[one.field]"
+          (chosen)="setList(one.field, $event)"
         />
       </div>
     }
     @for (one of lists; track one.field) {
       <div>
         <span class="label">{{ one.label }}</span>
-        <p-multiselect
-          [options]="$any(one.options)"
-          optionLabel="label"
-          optionValue="value"
-          appendTo="body"
-          display="comma"
-          [maxSelectedLabels]="30"
-          placeholder="whatever"
-          [ariaLabel]="one.label"
-          [ngModel]="trigger()[one.field]"
-          (ngModelChange)="setList(one.field, $event)"
+        <lc-choices
+          [label]="one.label"
+          [options]="one.options"
+          none="whatever"
+          [value]="trigger()[one.field]"
+          (chosen)="setList(one.field, $event)"
         />
       </div>
     }
@@ -159,9 +145,6 @@ const SWITCHES = [
     .switches label {
       font-weight: 400;
     }
-    :host ::ng-deep .p-multiselect {
-      width: 100%;
-    }
     .text-button {
       justify-self: start;
     }
@@ -173,14 +156,14 @@ export class TriggerEditor {
   readonly changed = output<Partial<Trigger>>();
   readonly removed = output();
   protected readonly places = PLACES;
-  protected readonly regions = REGIONS.map((value) => ({ value, label: regionName(value) }));
+  protected readonly regions = plainOptions(REGIONS);
   protected readonly ways = [
     { field: 'from', label: 'Coming from' },
     { field: 'to', label: 'Leading to' },
   ] as const;
   protected readonly lists = LISTS;
   protected readonly switches = SWITCHES;
-  protected readonly pressures = [{ value: null, label: 'any' }, ...plainOptions(PRESSURES)];
+  protected readonly pressures = optionsOr('any', PRESSURES);
   protected readonly areas = computed(() => this.trigger().areas.map(({ region, part }) => `${region}/${part ?? ''}`));
 
   protected setBecause(field: HTMLInputElement): void {
@@ -207,10 +190,6 @@ export class TriggerEditor {
   }
 
   protected setWords(text: string): void {
-    const words = text
-      .split('\n')
-      .map((line) => line.trim().toLowerCase())
-      .filter(Boolean);
-    this.changed.emit({ words });
+    this.changed.emit({ words: linesOf(text.toLowerCase()) });
   }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { Textarea } from 'primeng/textarea';
 import type { Wording } from '@limber/core/caution/wording';
+import { linesOf } from '../shell/lines';
 
 /** Why a claim promises too much, and what may be said instead. */
 @Component({
@@ -48,10 +49,6 @@ export class WordingEditor {
   readonly changed = output<Wording>();
 
   protected setCareful(text: string): void {
-    const careful = text
-      .split('\n')
-      .map((line) => line.trim())
-      .filter(Boolean);
-    this.changed.emit({ ...this.wording(), careful });
+    this.changed.emit({ ...this.wording(), careful: linesOf(text) });
   }
 }

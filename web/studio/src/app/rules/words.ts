@@ -1,6 +1,7 @@
 import type { Trigger } from '@limber/core/caution/caution.schema';
 import { areaName } from '@limber/core/face/areas';
 import { regionName } from '@limber/core/face/regions';
+import { listed } from '@limber/core/speech/listed';
 
 const CLAIM_NAMES: Readonly<Record<string, string>> = {
   detox: 'toxins',
@@ -24,25 +25,24 @@ export function claimName(id: string): string {
   return CLAIM_NAMES[id] ?? id.replace(/_/g, ' ');
 }
 
-const listed = (words: readonly string[], or = 'or'): string =>
-  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} ${or} ${words[words.length - 1]!}`;
-const plain = (words: readonly string[]): string[] => words.map((one) => one.replace(/_/g, ' '));
+const anyOf = (words: readonly string[]): string => listed(words, 'or');
+const plain = (words: readonly string[]): string => anyOf(words.map((one) => one.replace(/_/g, ' ')));
 
 /** What a trigger looks for, in one sentence. */
 export function lookFor(trigger: Trigger): string {
   const parts = [
-    trigger.areas.length > 0 ? `at the ${listed([...new Set(trigger.areas.map(areaName))])}` : '',
-    trigger.from.length > 0 ? `from the ${listed(trigger.from.map(regionName))}` : '',
-    trigger.to.length > 0 ? `to the ${listed(trigger.to.map(regionName))}` : '',
-    trigger.actions.length > 0 ? `${listed(plain(trigger.actions))}` : '',
-    trigger.tools.length > 0 ? `with a ${listed(plain(trigger.tools))}` : '',
-    trigger.grips.length > 0 ? `held as ${listed(plain(trigger.grips))}` : '',
-    trigger.temperatures.length > 0 ? listed(plain(trigger.temperatures)) : '',
+    trigger.areas.length > 0 ? `at the ${anyOf([...new Set(trigger.areas.map(areaName))])}` : '',
+    trigger.from.length > 0 ? `from the ${anyOf(trigger.from.map(regionName))}` : '',
+    trigger.to.length > 0 ? `to the ${anyOf(trigger.to.map(regionName))}` : '',
+    trigger.actions.length > 0 ? plain(trigger.actions) : '',
+    trigger.tools.length > 0 ? `with a ${plain(trigger.tools)}` : '',
+    trigger.grips.length > 0 ? `held as ${plain(trigger.grips)}` : '',
+    trigger.temperatures.length > 0 ? plain(trigger.temperatures) : '',
     trigger.atLeast !== null && trigger.atLeast !== 'feather' ? `from ${trigger.atLeast} pressure on` : '',
     trigger.bothSides ? 'both sides at once' : '',
     trigger.points ? 'a named point' : '',
     trigger.open ? 'until the breath is out' : '',
-    trigger.words.length > 0 ? `where the words say ${listed(trigger.words.map((one) => `“${one}”`))}` : '',
+    trigger.words.length > 0 ? `where the words say ${anyOf(trigger.words.map((one) => `“${one}”`))}` : '',
   ].filter(Boolean);
   return parts.length > 0 ? parts.join(', ') : 'any touch of the skin';
 }

@@ -41,6 +41,11 @@ export class Choice<T> {
   readonly chosen = output<T>();
 }
 
+/** Options whose words are their values, behind one for none of them. */
+export function optionsOr<T extends string>(none: string, list: readonly T[]): Option<T | null>[] {
+  return [{ value: null, label: none }, ...plainOptions(list)];
+}
+
 /** Options whose words are their values. */
 export function plainOptions<T extends string>(list: readonly T[]): Option<T>[] {
   return list.map((value) => ({ value, label: value.replace(/_/g, ' ') }));

@@ -16,6 +16,7 @@ import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { perSecond } from '@limber/core/time/frames';
+import { listed } from '@limber/core/speech/listed';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
@@ -168,7 +169,7 @@ export class Takes {
       name: take.name,
       words:
         needed.length > 0
-          ? `Its film stays on the disk as long as ${listed(needed)} needs it.`
+          ? `Its film stays on the disk as long as ${listed(needed, 'or')} needs it.`
           : 'Its film goes from the disk within a day; until then Undo brings both back.',
     });
   }
@@ -178,9 +179,4 @@ export class Takes {
 function playsWhole(assembly: readonly Piece[], take: Take): boolean {
   const [only, ...others] = assembly;
   return others.length === 0 && only?.takeId === take.id && only.fromMs === 0 && only.toMs === take.durationMs;
-}
-
-/** @example listed(['a', 'b', 'c']) // 'a, b or c' */
-function listed(all: readonly string[]): string {
-  return all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} or ${all[all.length - 1]!}`;
 }

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { MultiSelect } from 'primeng/multiselect';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
 import { suggestSchool } from '@limber/core/draft/draft';
@@ -11,11 +10,12 @@ import { SCHOOLS, SCHOOL_NAMES } from '@limber/core/school/schools';
 import { LessonStore } from '../../api/lesson-store';
 import { Lessons } from '../../api/lessons';
 import { Choice, plainOptions } from '../../shell/choice';
+import { Choices } from '../../shell/choices';
 
 /** What the lesson's school asks for, and an own copy of its rules to change. */
 @Component({
   selector: 'lc-school-editor',
-  imports: [Choice, FormsModule, MultiSelect, ToggleSwitch],
+  imports: [Choice, Choices, FormsModule, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">
@@ -44,24 +44,18 @@ import { Choice, plainOptions } from '../../shell/choice';
           <label for="s-name">Name</label>
           <input id="s-name" class="field" maxlength="80" [value]="rules.name" (change)="rename($any($event.target))" />
           <span>Opens first</span>
-          <p-multiselect
+          <lc-choices
+            label="Regions opened first"
             [options]="regions"
-            optionLabel="label"
-            optionValue="value"
-            ariaLabel="Regions opened first"
-            appendTo="body"
-            [ngModel]="rules.drainage.opens"
-            (ngModelChange)="setDrainage({ opens: $event })"
+            [value]="rules.drainage.opens"
+            (chosen)="setDrainage({ opens: $event })"
           />
           <span>Closes by</span>
-          <p-multiselect
+          <lc-choices
+            label="Regions of the closing"
             [options]="regions"
-            optionLabel="label"
-            optionValue="value"
-            ariaLabel="Regions of the closing"
-            appendTo="body"
-            [ngModel]="rules.drainage.closes"
-            (ngModelChange)="setDrainage({ closes: $event })"
+            [value]="rules.drainage.closes"
+            (chosen)="setDrainage({ closes: $event })"
           />
           <span>Order</span>
           <ol>
