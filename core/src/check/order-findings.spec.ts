@@ -64,6 +64,27 @@ describe('what a school says of an order', () => {
     expect(about('jump-back', ruled('downward', jaw, cheek, brow, down))).toEqual(['cheek', 'brow']);
   });
 
+  it('finds no way back where a ladder is done in rounds', () => {
+    const [jaw2, cheek2] = [
+      { ...jaw, id: 'jaw2' },
+      { ...cheek, id: 'cheek2' },
+    ];
+    const own = (one: MoveStep, id: string): MoveStep => ({ ...one, move: { ...one.move, id } });
+    const ladder = [own(jaw, 'j'), own(cheek, 'c'), own(jaw2, 'j'), own(cheek2, 'c')];
+    expect(about('jump-back', ruled('upward_then_drain', ...ladder, down))).toEqual([]);
+    // Another move in the second round, and it is no ladder.
+    ladder[3] = own(cheek2, 'other');
+    expect(about('jump-back', ruled('upward_then_drain', ...ladder, down))).toEqual(['jaw2']);
+  });
+
+  it('finds a closing that goes up again, and none at all where work follows it', () => {
+    const hollow = { ...hollows, id: 'hollow', role: 'closing' as const };
+    expect(about('closing-upward', ruled('upward_then_drain', jaw, hollow, down))).toEqual(['down']);
+    expect(about('closing-upward', ruled('upward_then_drain', jaw, down, hollow))).toEqual([]);
+    expect(about('no-closing', ruled('upward_then_drain', jaw, down, cheek))).toEqual(['cheek']);
+    expect(about('no-closing', ruled('upward_then_drain', jaw, down, cheek, { ...down, id: 'again' }))).toEqual([]);
+  });
+
   it('counts phases and not regions where the school has phases', () => {
     const tap = step('tap', { action: 'tap', region: 'forehead' });
     const hold = step('hold', { action: 'hold', region: 'jaw' });

@@ -1,6 +1,7 @@
 import { areaName, crossedBy, type Waypoint } from '../face/areas';
 import { regionName, type Region } from '../face/regions';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
+import { roundsOf } from '../lesson/rounds';
 import { legsOf, touches, waypointsOf } from '../move/way';
 import { areasOf, type Area } from '../schedule/areas';
 import { slipDue } from '../schedule/slip';
@@ -11,7 +12,7 @@ import type { RuleId } from './rules';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
 import { PRESSURES, type Pressure } from '../move/move.schema';
 import { isImplement } from '../move/tool';
-import { ranksOf, rolesOf, type Role } from '../school/roles';
+import { closingPlaces, ranksOf, rolesOf, type Role } from '../school/roles';
 import type { School } from '../school/school.schema';
 import { SCHOOLS, SCHOOL_IDS } from '../school/schools';
 import { schoolOf } from '../caution/school-of';
@@ -70,13 +71,23 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
         },
       );
   });
-  if (school.drainage.closingNeeded && steps.length > 0 && !roles.includes('closing'))
+  // A rest or a breath that has no place in the order may come after the way down.
+  const lastWork = Math.max(0, ranks.findLastIndex((rank) => rank !== null));
+  if (school.drainage.closingNeeded && steps.length > 0 && roles.lastIndexOf('closing') < lastWork)
     add(
       'no-closing',
       steps[steps.length - 1]!,
       `Nothing leads down at the end. ${school.name} closes by the ${allOf(school.drainage.closes)}.`,
     );
 
+  closesUpward(steps, roles, add);
+  // A ladder that is done in rounds goes back on purpose, and takes its tools up again.
+  const rounds = roundsOf(steps.map((step) => step.move.id));
+  const again = new Set(
+    steps.filter((_, at) =>
+      rounds.some(({ from, length, count }) => at >= from + length && at < from + length * count),
+    ),
+  );
   let before: { step: MoveStep; rank: number } | null = null;
   steps.forEach((step, at) => {
     const rank = ranks[at] ?? null;
@@ -86,7 +97,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       school.soothesEachArea &&
       before?.step.move.region !== step.move.region &&
       (before?.rank ?? 0) >= school.phases.length - 2;
-    if (before && rank < before.rank && !nextArea)
+    if (before && rank < before.rank && !nextArea && !again.has(step))
       add(
         'jump-back',
         step,
@@ -95,10 +106,12 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     before = { step, rank };
   });
 
-  backAndForth(steps, (step) => (isImplement(step.move.tool) ? step.move.tool : null)).forEach((step) =>
+  const comesBack = (of: (step: MoveStep) => string | null): MoveStep[] =>
+    backAndForth(steps, of).filter((step) => !again.has(step));
+  comesBack((step) => (isImplement(step.move.tool) ? step.move.tool : null)).forEach((step) =>
     add('tool-again', step, `The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
   );
-  backAndForth(steps, (step) => framingOf(step.move)).forEach((step) =>
+  comesBack((step) => framingOf(step.move)).forEach((step) =>
     add(
       'framing-again',
       step,
@@ -123,6 +136,21 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   }
   slipMissing(lesson, add);
   return findings;
+}
+
+/** A closing ends lowest and starts highest: a step of it that ends higher than the one before goes up again. */
+function closesUpward(steps: readonly MoveStep[], roles: readonly Role[], add: Add): void {
+  const closing = steps.filter((_, at) => roles[at] === 'closing');
+  const places = closingPlaces(closing);
+  closing.slice(1).forEach((step, at) => {
+    const before = closing[at]!;
+    if (places.get(step)! < places.get(before)!)
+      add(
+        'closing-upward',
+        step,
+        `${step.move.name} begins higher than ${before.move.name}, which comes before it. A closing goes from high to low.`,
+      );
+  });
 }
 
 type Add = (rule: RuleId, step: MoveStep | null, message: string, more?: Partial<Found>) => void;

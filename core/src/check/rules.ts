@@ -121,6 +121,7 @@ export const RULES = {
     mendAll: 'Move all of them to the front',
   }),
   'no-closing': plan('should', 'order'),
+  'closing-upward': plan('note', 'order', { many: (n) => `The closing goes up again ${n} times.` }),
   'jump-back': plan('note', 'order', { many: (n) => `The order goes back ${n} times.` }),
   'tool-again': plan('note', 'order', { many: (n) => `A tool is put down and taken up again ${n} times.` }),
   'framing-again': plan('note', 'order', { many: (n) => `The framing goes back ${n} times.` }),

@@ -2,7 +2,7 @@ import { REGIONS } from '../face/regions';
 import { aLesson, aMove, aStep } from '../testing';
 import type { Move } from '../move/move.schema';
 import type { MoveStep } from '../lesson/lesson.schema';
-import { rankOf, rolesOf } from './roles';
+import { rankOf, ranksOf, rolesOf } from './roles';
 import { schoolSchema } from './school.schema';
 import { schoolOf } from '../caution/school-of';
 import { SCHOOL_IDS, SCHOOL_NAMES, SCHOOLS } from './schools';
@@ -51,6 +51,28 @@ describe('the role of a step', () => {
   it('is opening the first time that a drain is worked, closing after the work', () => {
     expect(roles(press, down, cheek, { ...down, id: 'again' })).toEqual(['opening', 'opening', 'work', 'closing']);
     expect(roles(cheek, down)).toEqual(['work', 'closing']);
+  });
+
+  it('is opening for every step in a region that the school opens, before the work', () => {
+    const again = { ...down, id: 'again' };
+    const ear = step('ear', { region: 'ear', action: 'circle' });
+    expect(roles(press, down, again, ear, cheek, { ...down, id: 'last' })).toEqual([
+      ...['opening', 'opening', 'opening', 'opening'],
+      'work',
+      'closing',
+    ]);
+  });
+
+  it('of a drain between the work is work, unless that is all the closing there is', () => {
+    const [threaded, last] = [
+      { ...down, id: 'threaded' },
+      { ...down, id: 'last' },
+    ];
+    const brow = step('brow', { region: 'brow' });
+    expect(roles(down, cheek, threaded, brow, last)).toEqual(['opening', 'work', 'work', 'work', 'closing']);
+    expect(ranksOf([down, cheek, threaded, brow], ['opening', 'work', 'work', 'work'], school)[2]).toBeNull();
+    expect(roles(down, cheek, threaded, brow)).toEqual(['opening', 'work', 'closing', 'work']);
+    expect(rolesOf([cheek, threaded, brow], SCHOOLS.with_products)).toEqual(['work', 'work', 'work']);
   });
 
   it('of a press in the hollows is opening wherever it stands', () => {

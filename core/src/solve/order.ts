@@ -1,142 +1,82 @@
-import type { Framing, Posture } from '../move/move.schema';
-import { framingOf } from '../move/framing';
-import { isImplement } from '../move/tool';
-import { rankOf, rolesOf, type Role } from '../school/roles';
-import { schoolOf } from '../caution/school-of';
-import type { Costs, School } from '../school/school.schema';
-import { isMove, type Lesson, movesOf, type MoveStep, type Step } from '../lesson/lesson.schema';
-import { bundlesOf } from '../schedule/schedule';
-
-/** What the order search places: a step, or a bundle as one block. */
-export interface Block {
-  readonly stepIds: readonly string[];
-  readonly role: Role;
-  /** Place in the school's order, for the main part; in the opening or closing of the drains, for those. */
-  readonly rank: number | null;
-  readonly lastRank: number | null;
-  readonly tool: string | null;
-  readonly posture: Posture;
-  readonly slip: boolean;
-  readonly needsDry: boolean;
-  readonly framing: Framing;
-  readonly locked: boolean;
-  /** What changes cost in its school. */
-  readonly costs: Costs;
-}
+import type { Lesson } from '../lesson/lesson.schema';
+import { blocksOf, TURN, type Block } from './blocks';
+import { cheapestOrder } from './order-search';
 
 export interface Suggestion {
   /** Step ids in the suggested order. */
   readonly order: readonly string[];
   readonly cost: number;
   readonly costBefore: number;
+  /** What is gained, in words: "two jumps fewer", "the closing comes last". */
+  readonly gains: readonly string[];
   /** Whether nothing cheaper exists; false where only a local search was possible. */
   readonly exact: boolean;
   /** Why the steps as they stand (with what is locked) cannot obey the hard rules; empty when they can. */
   readonly blocked: string;
 }
 
-/** Up to so many free blocks the search is exact. */
-const EXACT_UP_TO = 14;
+/** What changes between neighbours, each counted; a jump once for every area that is passed over. */
+export type Changes = Readonly<Record<keyof Block['costs'], number>>;
 
-/**
- * The blocks of a lesson in their present order.
- *
- * @example blocksOf(lesson).map((block) => block.stepIds) // [['a'], ['b', 'c']]
- */
-export function blocksOf(lesson: Lesson, school: School = schoolOf(lesson)): Block[] {
-  const moves = movesOf(lesson.steps);
-  const roles = new Map(rolesOf(moves, school).map((role, at) => [moves[at]!.id, role]));
-  return glued(bundlesOf(lesson.steps)).map((group) => {
-    const first = group.find(isMove);
-    return blockOf(group, first ? roles.get(first.id)! : 'talk', school);
-  });
-}
+/** Why one block has to come before another, as it is told when it does. */
+const HARD = {
+  opening: 'the opening comes first',
+  opens: 'it opens in your school’s order',
+  warm_up: 'the warm-up comes before the work',
+  dry: 'what needs dry skin comes before the oil',
+  closing: 'the closing comes after the work',
+  down: 'the closing goes from high to low',
+  finish: 'the finish comes last',
+} as const;
+type Hard = keyof typeof HARD;
 
-/**
- * Steps that are no moves keep to their neighbours: what is put on, asked or told to the move after it, a look or a
- * comparison to the move before.
- */
-function glued(groups: readonly Step[][]): Step[][] {
-  const blocks: Step[][] = [];
-  let waiting: Step[] = [];
-  for (const group of groups) {
-    const [first] = group;
-    const looksBack = first!.kind === 'check' || first!.kind === 'comparison';
-    if (isMove(first!)) {
-      blocks.push([...waiting, ...group]);
-      waiting = [];
-    } else if (looksBack && waiting.length === 0 && blocks.length > 0) blocks[blocks.length - 1]!.push(...group);
-    else waiting.push(...group);
+/** By which hard rule of the school `a` has to come before `b`; null by none. */
+function mustPrecede(a: Block, b: Block): Hard | null {
+  if (TURN[a.role] !== TURN[b.role]) {
+    if (TURN[a.role] > TURN[b.role]) return null;
+    if (a.role === 'opening') return 'opening';
+    if (b.role === 'finish') return 'finish';
+    return b.role === 'closing' ? 'closing' : 'warm_up';
   }
-  if (waiting.length === 0) return blocks;
-  if (blocks.length === 0) return [waiting];
-  blocks[blocks.length - 1]!.push(...waiting);
-  return blocks;
+  // What is said before anything else has no place of its own.
+  if (a.role === 'opening') return (a.rank ?? -2) < (b.rank ?? -2) ? 'opens' : null;
+  if (a.role === 'closing') return a.rank! < b.rank! ? 'down' : null;
+  return a.role === 'work' && b.role === 'work' && a.needsDry && !a.slip && b.slip && !b.needsDry ? 'dry' : null;
 }
 
-function blockOf(group: readonly Step[], role: Role, school: School): Block {
-  const moves = group.filter(isMove);
-  const rank = (step: MoveStep | undefined): number | null => {
-    if (!step) return null;
-    const { opens, closes } = school.drainage;
-    if (role === 'work' || role === 'soothing') return rankOf(step, school);
-    // The breath that a lesson opens with stays before everything.
-    if (role === 'opening' && step.move.action === 'breathe') return -1;
-    const at = (role === 'opening' ? opens : closes).indexOf(step.move.region);
-    return at < 0 ? null : at;
-  };
-  const [first, last] = [moves[0], moves[moves.length - 1]];
-  const tools = moves.map((step) => step.move.tool).filter(isImplement);
+/**
+ * What changes when `b` follows `a`.
+ *
+ * @example changesBetween(jaw, collarbone) // { back: 1, jump: 1, tool: 0, posture: 0, wipe: 0, framing: 0 }
+ */
+export function changesBetween(a: Block, b: Block): Changes {
+  // Opening and closing have no choice of their order, and so no jumps.
+  const ordered = TURN[a.role] === TURN[b.role] && (b.role === 'warm_up' || TURN[b.role] === TURN.work);
+  const by = ordered && a.lastRank !== null && b.rank !== null ? b.rank - a.lastRank : 0;
+  // The next area may begin anew once the one before is soothed.
+  const anew =
+    a.soothedFrom !== null && a.lastRank !== null && a.lastRank >= a.soothedFrom && a.lastRegion !== b.region;
+  const back = by < 0 && !anew;
   return {
-    stepIds: group.map((step) => step.id),
-    role,
-    rank: rank(first),
-    lastRank: rank(last),
-    tool: tools[0] ?? null,
-    posture: first?.move.posture ?? 'any',
-    slip: moves.some((step) => step.move.slip),
-    needsDry: moves.some((step) => step.move.needsDry),
-    framing: first ? framingOf(first.move) : 'face',
-    locked: group.some((step) => step.locked),
-    costs: school.costs,
+    back: Number(back),
+    jump: back ? -by : Math.max(0, by - 1),
+    tool: Number(a.tool !== b.tool),
+    posture: Number(a.posture !== b.posture && a.posture !== 'any' && b.posture !== 'any'),
+    wipe: Number(a.slip && b.needsDry),
+    framing: Number(a.framing !== b.framing),
   };
 }
 
-/** Roles in the order in which a lesson has them; work and what soothes it go together. */
-const TURN: Readonly<Record<Role, number>> = {
-  opening: 0,
-  warm_up: 1,
-  work: 2,
-  soothing: 2,
-  talk: 2,
-  closing: 3,
-  finish: 4,
-};
-
-/** Whether `a` has to come before `b` by a hard rule of the school. */
-function mustPrecede(a: Block, b: Block): boolean {
-  if (TURN[a.role] !== TURN[b.role]) return TURN[a.role] < TURN[b.role];
-  if (a.role !== b.role) return false;
-  if (a.role !== 'work' && a.rank !== null && b.rank !== null && a.rank < b.rank) return true;
-  return a.role === 'work' && a.needsDry && !a.slip && b.slip && !b.needsDry;
-}
+const KINDS = ['back', 'jump', 'tool', 'posture', 'wipe', 'framing'] as const;
 
 /**
  * What it costs that `b` follows `a`.
  *
- * @example stepCost(jaw, collarbone) // 4, a jump back
+ * @example stepCost(jaw, collarbone) // 4, back and past one area
  */
 export function stepCost(a: Block, b: Block): number {
-  let cost = 0;
-  if (a.role === b.role && a.lastRank !== null && b.rank !== null) {
-    const by = b.rank - a.lastRank;
-    cost += by < 0 ? a.costs.back - by * a.costs.jump : Math.max(0, by - 1) * a.costs.jump;
-  }
-  if (a.tool !== b.tool && (a.tool !== null || b.tool !== null)) cost += a.costs.tool;
-  if (a.posture !== b.posture && a.posture !== 'any' && b.posture !== 'any') cost += a.costs.posture;
-  if (a.slip && b.needsDry) cost += a.costs.wipe;
-  if (a.framing !== b.framing) cost += a.costs.framing;
-  return cost;
+  const changes = changesBetween(a, b);
+  return KINDS.reduce((sum, kind) => sum + changes[kind] * a.costs[kind], 0);
 }
 
 /** @example costOf(blocksOf(lesson)) // 22 */
@@ -152,16 +92,23 @@ export function costOf(blocks: readonly Block[]): number {
  * @example brokenRules(blocksOf(lesson)) // 0
  */
 export function brokenRules(blocks: readonly Block[]): number {
-  let broken = 0;
+  return brokenPairs(blocks).length;
+}
+
+function brokenPairs(blocks: readonly Block[]): Hard[] {
+  const broken: Hard[] = [];
   for (let late = 1; late < blocks.length; late++)
-    for (let early = 0; early < late; early++) if (mustPrecede(blocks[late]!, blocks[early]!)) broken++;
+    for (let early = 0; early < late; early++) {
+      const rule = mustPrecede(blocks[late]!, blocks[early]!);
+      if (rule) broken.push(rule);
+    }
   return broken;
 }
 
 /**
  * The order that obeys the hard rules of the lesson's school and costs least in jumps, tool, posture, product and
- * framing changes. Locked steps keep their places. Exact for up to {@link EXACT_UP_TO} free blocks (dynamic programming
- * over subsets, Held and Karp 1962), a local search beyond.
+ * framing changes; of equally cheap ones the one in which the fewest pairs change places, so that what gains nothing
+ * stays in her order. Locked steps keep their places.
  *
  * @param progress told from 0 to 1; returning false ends the search with the best order so far.
  * @example suggestOrder(lesson).order // ['harbour', 'slipway', 'rope']
@@ -172,139 +119,68 @@ export function suggestOrder(
 ): Suggestion {
   const blocks = blocksOf(lesson);
   const costBefore = costOf(blocks);
-  const free = blocks.filter((block) => !block.locked).length;
-  const exact = free <= EXACT_UP_TO;
-  const found = exact ? heldKarp(blocks, progress) : localSearch(blocks, progress);
-  if (found === null)
-    return {
-      order: blocks.flatMap((block) => block.stepIds),
-      cost: costBefore,
-      costBefore,
-      exact,
-      blocked: 'The steps that keep their places stand against the school’s rules. Unlock one of them, then try again.',
-    };
-  const better = brokenRules(blocks) === 0 && costOf(found) >= costBefore ? blocks : found;
-  return { order: better.flatMap((block) => block.stepIds), cost: costOf(better), costBefore, exact, blocked: '' };
-}
-
-/**
- * Cheapest order by dynamic programming over the sets of free blocks; null when no order obeys the hard rules, or when
- * it was stopped. A state is the set of free blocks used and the block that came last; locked blocks follow from places.
- */
-function heldKarp(blocks: readonly Block[], progress: (share: number) => boolean | void): Block[] | null {
-  const n = blocks.length;
-  const free = blocks.map((_, i) => i).filter((i) => !blocks[i]!.locked);
-  const freePlaces = free;
-  const size = 1 << free.length;
-  /** Locked blocks that stand between the k-th free place and the next. */
-  const lockedAfter = (k: number): number[] => range((freePlaces[k - 1] ?? -1) + 1, freePlaces[k] ?? n);
-  const allowedAt = (i: number, at: number): boolean =>
-    blocks.every(
-      (other, place) =>
-        !other.locked || place === i || !(place < at ? mustPrecede(blocks[i]!, other) : mustPrecede(other, blocks[i]!)),
-    );
-  const before = free.map((i) =>
-    free.reduce((set, other, k) => (other !== i && mustPrecede(blocks[other]!, blocks[i]!) ? set | (1 << k) : set), 0),
+  const { order, exact } = cheapestOrder(
+    {
+      cost: blocks.map((a) => blocks.map((b) => stepCost(a, b))),
+      precedes: blocks.map((a) => blocks.map((b) => mustPrecede(a, b) !== null)),
+      locked: blocks.map((block) => block.locked),
+    },
+    progress,
   );
-  const allowed = free.map((i) => freePlaces.map((place) => allowedAt(i, place)));
-  if (brokenRules(blocks.filter((block) => block.locked)) > 0) return null;
-
-  const cost = new Float64Array(size * n).fill(Infinity);
-  const from = new Int32Array(size * n).fill(-1);
-  const head = lockedAfter(0);
-  const headCost = costOf(head.map((i) => blocks[i]!));
-  if (free.length === 0) return [...blocks];
-  for (let set = 0; set < size; set++) {
-    if ((set & 1023) === 0 && progress(set / size) === false) return null;
-    const k = bits(set);
-    const previous =
-      set === 0 ? [head[head.length - 1] ?? -1] : range(0, n).filter((i) => cost[set * n + i]! < Infinity);
-    if (previous.length === 0) continue;
-    const behind = lockedAfter(k + 1);
-    for (let next = 0; next < free.length; next++) {
-      if (set & (1 << next) || (before[next]! & ~set) !== 0 || !allowed[next]![k]!) continue;
-      const run = [free[next]!, ...behind];
-      const runCost = costOf(run.map((i) => blocks[i]!));
-      const state = (set | (1 << next)) * n + run[run.length - 1]!;
-      for (const last of previous) {
-        const base = set === 0 ? headCost : cost[set * n + last]!;
-        const total = base + runCost + (last < 0 ? 0 : stepCost(blocks[last]!, blocks[free[next]!]!));
-        if (total >= cost[state]! - 1e-9) continue;
-        cost[state] = total;
-        from[state] = set === 0 ? -1 : set * n + last;
-      }
-    }
-  }
-  let state = -1;
-  for (let i = 0; i < n; i++) {
-    const end = (size - 1) * n + i;
-    if (cost[end]! < (state < 0 ? Infinity : cost[state]!)) state = end;
-  }
-  if (state < 0) return null;
-  const order: number[] = [];
-  while (state >= 0) {
-    const [set, rest] = [Math.floor(state / n), from[state]! < 0 ? 0 : Math.floor(from[state]! / n)];
-    order.unshift(free[Math.log2(set ^ rest)]!, ...lockedAfter(bits(set)));
-    state = from[state]!;
-  }
-  return [...head, ...order].map((i) => blocks[i]!);
-}
-
-function range(from: number, to: number): number[] {
-  return Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
-}
-
-function bits(set: number): number {
-  let count = 0;
-  for (let rest = set; rest > 0; rest &= rest - 1) count++;
-  return count;
-}
-
-/** Broken rules weigh more than any cost, so that a search gets rid of them first. */
-const BROKEN = 1000;
-
-/** From the school's own order on, blocks and runs of blocks are moved as long as that helps. */
-function localSearch(blocks: readonly Block[], progress: (share: number) => boolean | void): Block[] | null {
-  const places = blocks.map((_, at) => at).filter((at) => !blocks[at]!.locked);
-  const worth = (order: readonly Block[]): number => costOf(order) + BROKEN * brokenRules(order);
-  const byRule = (free: readonly Block[]): Block[] => {
-    return [...free].sort(
-      (a, b) =>
-        TURN[a.role] - TURN[b.role] || Number(b.needsDry) - Number(a.needsDry) || (a.rank ?? 99) - (b.rank ?? 99),
-    );
+  const found = (order ?? blocks.map((_, at) => at)).map((at) => blocks[at]!);
+  return {
+    order: found.flatMap((block) => block.stepIds),
+    cost: costOf(found),
+    costBefore,
+    gains: gainsOf(blocks, found),
+    exact,
+    blocked: order
+      ? ''
+      : 'The steps that keep their places stand against the school’s rules. Unlock one of them, then try again.',
   };
-  const put = (free: readonly Block[]): Block[] => {
-    const order = [...blocks];
-    places.forEach((place, k) => (order[place] = free[k]!));
-    return order;
+}
+
+/** How the changes are told: fewer, and where another gain pays for it, more. */
+const SAID: Readonly<Record<keyof Changes, readonly [one: string, many: string]>> = {
+  back: ['way back', 'ways back'],
+  jump: ['jump', 'jumps'],
+  tool: ['tool change', 'tool changes'],
+  posture: ['change of posture', 'changes of posture'],
+  wipe: ['wiping dry', 'wipings dry'],
+  framing: ['change of framing', 'changes of framing'],
+};
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+
+function gainsOf(before: readonly Block[], after: readonly Block[]): string[] {
+  const [was, is] = [sumOf(before), sumOf(after)];
+  const still = brokenPairs(after);
+  const mended = [...new Set(brokenPairs(before))].filter((rule) => !still.includes(rule));
+  const changed = KINDS.map((kind) => ({ kind, by: is[kind] - was[kind] })).filter(({ by }) => by !== 0);
+  const said = ({ kind, by }: { kind: keyof Changes; by: number }): string => {
+    const many = Math.abs(by);
+    return `${NUMBERS[many] ?? many} ${SAID[kind][many === 1 ? 0 : 1]} ${by < 0 ? 'fewer' : 'more'}`;
   };
-  let best: Block[] | null = null;
-  let bestWorth = Infinity;
-  const starts = [places.map((at) => blocks[at]!), byRule(places.map((at) => blocks[at]!))];
-  for (const [run, start] of starts.entries()) {
-    let free = start;
-    let value = worth(put(free));
-    for (let round = 0, improved = true; improved && round < 60; round++) {
-      improved = false;
-      for (let length = 1; length <= 3; length++)
-        for (let from = 0; from + length <= free.length; from++) {
-          const moved = free.slice(from, from + length);
-          const rest = [...free.slice(0, from), ...free.slice(from + length)];
-          for (let to = 0; to <= rest.length; to++) {
-            if (to === from) continue;
-            const next = [...rest.slice(0, to), ...moved, ...rest.slice(to)];
-            const nextValue = worth(put(next));
-            if (nextValue < value - 1e-9) {
-              [free, value, improved] = [next, nextValue, true];
-              break;
-            }
-          }
-        }
-      if (progress(Math.min(0.99, (run + round / 12) / starts.length)) === false) break;
+  return [
+    ...mended.map((rule) => HARD[rule]),
+    ...changed.filter(({ by }) => by < 0).map(said),
+    ...changed.filter(({ by }) => by > 0).map(said),
+  ];
+}
+
+/** Jumps and ways back are counted within a turn: an opening that stands between two areas hides no jump. */
+function sumOf(blocks: readonly Block[]): Changes {
+  const sum = { back: 0, jump: 0, tool: 0, posture: 0, wipe: 0, framing: 0 };
+  const lastOf = new Map<number, Block>();
+  for (const [at, block] of blocks.entries()) {
+    const before = lastOf.get(TURN[block.role]);
+    if (at > 0) {
+      const changes = changesBetween(blocks[at - 1]!, block);
+      const way = before ? changesBetween(before, block) : { back: 0, jump: 0 };
+      for (const kind of KINDS) sum[kind] += kind === 'back' || kind === 'jump' ? way[kind] : changes[kind];
     }
-    if (value < bestWorth) [best, bestWorth] = [put(free), value];
+    lastOf.set(TURN[block.role], block);
   }
-  return bestWorth >= BROKEN ? null : best;
+  return sum;
 }
 
 /**

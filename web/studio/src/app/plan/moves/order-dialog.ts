@@ -18,8 +18,8 @@ import { routeOf } from './route';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">
-      By {{ school() }}: nothing is worked before its way down is open, and jumps, tools, postures and framings change
-      as little as possible. Locked steps keep their places.
+      By {{ school() }}: what opens comes first and what closes last, and you jump, change tools, postures and framings
+      as little as possible. Steps that keep their places stay.
     </p>
     @if (progress() !== null) {
       <p-progressbar [value]="progress()! * 100" [showValue]="false" ariaLabel="Looking for an order" />
@@ -55,13 +55,16 @@ import { routeOf } from './route';
             </section>
           }
         </div>
-        <p class="soft">
-          Effort of changing {{ one.costBefore }} before, {{ one.cost }} after.
-          {{
-            one.exact
-              ? 'No order takes less.'
-              : 'The best that a search found; with so many steps not every order was tried.'
-          }}
+        <p data-testid="gains">
+          <strong>{{ gains() }}</strong>
+          <span class="soft">
+            {{
+              one.exact
+                ? 'No order takes less changing.'
+                : 'The best that a search found; with so many steps not every order was tried.'
+            }}
+            What gains nothing stays in your order.
+          </span>
         </p>
       }
     }
@@ -129,6 +132,11 @@ export class OrderDialog {
     return (this.result()?.order ?? []).map((id) => steps.get(id)!);
   });
   protected readonly same = computed(() => this.ordered().every((step, at) => step === this.store.lesson().steps[at]));
+  /** "The opening comes first, two tool changes fewer." */
+  protected readonly gains = computed(() => {
+    const words = (this.result()?.gains ?? []).join(', ');
+    return words && `${words[0]!.toUpperCase()}${words.slice(1)}.`;
+  });
   protected readonly pale: ReadonlyMap<string, number> = new Map();
   protected readonly moved = computed(() =>
     movedBetween(
