@@ -1,7 +1,8 @@
 import loadHighs from 'highs';
 import { checkLesson } from '@limber/core/check/check-lesson';
 import { REGIONS } from '@limber/core/face/regions';
-import { choicesOf, fit, type Choice } from '@limber/core/solve/fit';
+import { choicesOf, type Choice } from '@limber/core/solve/choices';
+import { fit } from '@limber/core/solve/fit';
 import { type Lesson, movesOf } from '@limber/core/lesson/lesson.schema';
 import { blocksOf, type Block } from '@limber/core/solve/blocks';
 import { brokenRules, costOf, suggestOrder } from '@limber/core/solve/order';

@@ -315,6 +315,7 @@ describe('limber compute', () => {
       order: ['a'],
       cost: 0,
       costBefore: 0,
+      gains: [],
       exact: true,
       blocked: '',
     });

@@ -12,7 +12,7 @@ import { movesOf } from '@limber/core/lesson/lesson.schema';
 import { lengthOfWay, usualTempoMs, waysOf } from '@limber/core/move/way';
 import { areasOf } from '@limber/core/schedule/areas';
 import { wilson } from '@limber/core/insight/wilson';
-import { fit } from '@limber/core/solve/fit';
+import { fitWithWords } from '@limber/core/check/fit-with-words';
 import { suggestOrder } from '@limber/core/solve/order';
 import { schedule } from '@limber/core/schedule/schedule';
 import { readingOf, readNarration } from '@limber/core/narration/read';
@@ -123,9 +123,10 @@ export const computations: Readonly<Record<string, Computation>> = {
     const tolerance = named.has('tolerance') ? Number(named.get('tolerance')) * 1000 : lesson.toleranceMs;
     if (!(tolerance >= 0 && tolerance <= 600_000))
       throw new InputError('impossible-number', '--tolerance is in seconds, from 0 to 600.');
-    const result = fit(lesson, Math.round(minutes * 60_000), Math.round(tolerance));
+    const { along, ...result } = fitWithWords(lesson, Math.round(minutes * 60_000), Math.round(tolerance));
     return {
       ...result,
+      words: { mended: along.mended, left: along.left.map(({ basis: _basis, ...one }) => one) },
       steps: movesOf(lesson.steps).map((step) => ({
         stepId: step.id,
         before: describeDose(step.dose),

@@ -4,12 +4,14 @@ import { deriveCues } from '../cue/derive';
 import { checkDocument } from '../document/document';
 import { applyChange, inverseOf } from '../lesson/change';
 import { lessonDocument } from '../format/lesson.document';
-import type { Lesson } from '../lesson/lesson.schema';
+import { partsOf, type WorkedSide } from '../dose/dose';
+import { countFor } from '../lesson/dose-for';
+import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import type { Piece } from '../lesson/piece.schema';
 import { isWork } from '../lesson/segment-kind';
 import type { Segment } from '../lesson/segment.schema';
 import { timelineOf } from '../schedule/timeline';
-import { aFilmedLesson, aPace, aStep, reps } from '../testing';
+import { aFilmedLesson, aPace, aSegment, aStep, reps } from '../testing';
 import type { CutMs, TakeMs } from '../time/clocks';
 import { coverageOf } from './coverage';
 import { cutOf, parseCutId, sliceOf } from './cut';
@@ -262,14 +264,74 @@ describe('the practice cut', () => {
       fc.property(lessons, (lesson) => {
         const practice = timelineOf(lesson, 'practice')!;
         fc.pre(practice.cut !== null);
-        same(workOf(lesson, 'practice'), workOf(lesson, 'full'));
+        const [shown, practised] = [workOf(lesson, 'full'), workOf(lesson, 'practice')];
+        same([...practised.keys()].sort(), [...shown.keys()].sort());
+        for (const [key, full] of shown) {
+          const own = practised.get(key)!;
+          const [stepId, side] = key.split('/') as [string, WorkedSide];
+          const step = movesOf(lesson.steps).find((one) => one.id === stepId);
+          // What is only demonstrated is done as often as it is planned; everything else is as on the film.
+          const planned = step && partsOf(step.sidePlan).includes(side) ? countFor(step, side) : 0;
+          if (own.beats === full.beats) same(own, full);
+          else same([full.beats > 0, own.beats, own.ms > full.ms], [true, planned, true]);
+        }
         same(
           practice.passages.filter((one) => ['intro', 'teach', 'talk', 'outro'].includes(one.kind)),
           [],
         );
-        same(practice.durationMs <= fullCut(lesson).durationMs, true);
+        const again = practice.passages
+          .filter((one) => isWork(one.kind))
+          .reduce((sum, one) => sum + one.endMs - one.startMs, 0);
+        same(practice.durationMs <= fullCut(lesson).durationMs + again, true);
       }),
     );
+  });
+
+  /** Two of five planned are shown on the left, a second each; what follows begins at `nextMs`. */
+  const shownTwice = (nextMs: number, kind: Segment['kind'] = 'talk'): Lesson =>
+    aFilmedLesson({
+      steps: [aStep('a', { dose: reps(5, 1000), sidePlan: 'left_only' })],
+      segments: [
+        aSegment('s', 2000, 4000, { beatsMs: [3000, 4000] }),
+        aSegment('w', nextMs, nextMs + 3000, { kind, side: null, stepId: kind === 'rest' ? 'a' : null }),
+      ],
+    });
+  const stretches = (lesson: Lesson): number[][] =>
+    lessonCut(lesson, 'practice')!.pieces.map(({ fromMs, toMs }) => [fromMs, toMs]);
+
+  it('plays a demonstration as often as is planned where the film leaves no time for it, in one count', () => {
+    const lesson = shownTwice(4500);
+    expect(stretches(lesson)).toEqual([
+      [2000, 4000],
+      [2000, 4000],
+      [2000, 3000],
+    ]);
+    const { cues } = deriveCues(lesson, timelineOf(lesson, 'practice')!);
+    const counted = cues.filter((one) => one.kind === 'count');
+    expect(counted.map((one) => [one.value, one.of])).toEqual([
+      [1, 5],
+      [2, 5],
+      [3, 5],
+      [4, 5],
+      [5, 5],
+    ]);
+    expect(new Set(counted.map((one) => one.key)).size).toBe(5);
+    expect(lessonCuts(lesson).map((cut) => cut.id)).toContain('practice');
+  });
+
+  it('keeps the time that the film gives viewers after a demonstration, up to what they need', () => {
+    // Three are missing, 3 s: half of that is enough to do it in.
+    expect(stretches(shownTwice(5500))).toEqual([[2000, 5500]]);
+    expect(stretches(shownTwice(5499))[1]).toEqual([2000, 4000]);
+    expect(stretches(shownTwice(20_000))).toEqual([[2000, 7000]]);
+    expect(stretches(shownTwice(4000, 'rest'))).toEqual([[2000, 7000]]);
+  });
+
+  it('takes nothing for a demonstration that has as many as are planned, or beats that nobody has marked', () => {
+    const [shown, talk] = shownTwice(9000).segments as [Segment, Segment];
+    const with5 = { ...shown, endMs: 7000, beatsMs: [3000, 4000, 5000, 6000, 7000] };
+    expect(stretches({ ...shownTwice(9000), segments: [with5, talk] })).toEqual([[2000, 7000]]);
+    expect(stretches({ ...shownTwice(9000), segments: [{ ...shown, beatsMs: [] }, talk] })).toEqual([[2000, 4000]]);
   });
 
   it('leaves time to get into position, out of what nobody has marked', () => {
@@ -316,9 +378,9 @@ describe('the practice cut', () => {
     expect(shown('step:a')).toEqual([[2000, 6000]]);
   });
 
-  it('is the plan without its talk before anything is filmed', () => {
+  it('is the plan without its talk and with the time for viewers before anything is filmed', () => {
     const lesson = aFilmedLesson({ steps: [aStep('a', { nowYouMs: 5000 })], opening: 'Good morning to all of you.' });
-    expect(timelineOf(lesson, 'practice')!.durationMs).toBe(timelineOf(lesson, 'step:a')!.durationMs - 5000);
+    expect(timelineOf(lesson, 'practice')!.durationMs).toBe(timelineOf(lesson, 'step:a')!.durationMs);
     expect(timelineOf(lesson, 'full')!.durationMs).toBeGreaterThan(timelineOf(lesson, 'step:a')!.durationMs);
     expect(timelineOf(lesson, 'step:b')).toBeNull();
   });

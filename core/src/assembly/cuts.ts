@@ -1,6 +1,9 @@
 import { HALVES, type Half, type Lesson } from '../lesson/lesson.schema';
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
-import { unionSpans, type Span } from '../time/spans';
+import type { Piece } from '../lesson/piece.schema';
+import { lengthOf, unionSpans, type Span } from '../time/spans';
+import type { CutMs } from '../time/clocks';
+import { demonstrations, type Demonstration } from './demonstrations';
 import { cursor } from './place';
 import { cutOf, halfOfCut, sliceOf, stepOfCut, type Cut, type CutId } from './cut';
 import type { Passage } from './passage';
@@ -30,15 +33,15 @@ const fulls = new WeakMap<Lesson['assembly'], Cut>();
 export function lessonCut(lesson: Lesson, id: CutId, passages = passagesOf(lesson, fullCut(lesson))): Cut | null {
   const full = fullCut(lesson);
   if (id === 'full') return full;
-  if (id === 'practice') return cutOf(id, sliceOf(full, practisedSpans(full, passages, lesson.pace.settleMs)));
+  if (id === 'practice') return practisedCut(lesson, full, passages);
   const half = halfOfCut(id);
   const spans = half ? spansOfHalf(lesson, full, passages, half) : spansOfStep(passages, stepOfCut(id)!);
   return spans.length > 0 ? cutOf(id, sliceOf(full, spans)) : null;
 }
 
 /**
- * The cuts in which a filmed lesson can be had, the full one first: practice and halves where they are shorter, each
- * step by itself where there are several.
+ * The cuts in which a filmed lesson can be had, the full one first: practice and halves where they leave something out,
+ * each step by itself where there are several.
  *
  * @example lessonCuts(lesson).map((cut) => cut.id) // ['full', 'practice', 'step:slipway', …]
  */
@@ -50,7 +53,7 @@ export function lessonCuts(lesson: Lesson): Cut[] {
   const steps = lesson.steps.filter((step) => played.has(step.id));
   return [
     full,
-    ...(practice.durationMs > 0 && practice.durationMs < full.durationMs ? [practice] : []),
+    ...(practice.durationMs > 0 && leavesOut(practice, full) ? [practice] : []),
     ...HALVES.flatMap((half) => {
       const cut = lessonCut(lesson, `half:${half}`, passages);
       return cut && cut.durationMs > 0 && cut.durationMs < full.durationMs ? [cut] : [];
@@ -59,10 +62,67 @@ export function lessonCuts(lesson: Lesson): Cut[] {
   ];
 }
 
+/** Whether something of a cut does not play in another; one that plays some of it again may be as long all the same. */
+function leavesOut(cut: Cut, full: Cut): boolean {
+  const shown = (one: Cut): number => {
+    const byTake = new Map<string, Span[]>();
+    for (const { takeId, fromMs, toMs } of one.pieces)
+      byTake.set(takeId, [...(byTake.get(takeId) ?? []), [fromMs, toMs]]);
+    return [...byTake.values()].reduce((sum, spans) => sum + lengthOf(unionSpans(spans)), 0);
+  };
+  return shown(cut) < shown(full);
+}
+
 /**
- * The stretches of a cut that its practice cut keeps: the work with its doses whole, changes of side, rests and what is
- * made ready; of what nobody has marked, up to `settleMs` right before work, to get into position. Talk goes.
+ * The lesson for those who know it: the work with its doses whole, changes of side, rests and what is made ready; of
+ * what nobody has marked, up to the settling time right before work, to get into position. Talk goes. What the film only
+ * demonstrates is done as often as it is planned: viewers keep the time that the film leaves them for it, or where it
+ * leaves them none, the demonstration plays again.
  */
+function practisedCut(lesson: Pick<Lesson, 'steps' | 'pace'>, full: Cut, passages: readonly Passage[]): Cut {
+  const spans = practisedSpans(full, passages, lesson.pace.settleMs);
+  const again: { atMs: CutMs; spans: Span[] }[] = [];
+  for (const one of demonstrations(lesson.steps, passages)) {
+    const lastMs = one.last.endMs;
+    const next = passages.find((each) => each.startMs >= lastMs && each.kind !== 'rest');
+    const leftMs = Math.min(one.missingMs, (next?.startMs ?? full.durationMs) - lastMs);
+    if (leftMs >= ENOUGH_TIME * one.missingMs) spans.push([lastMs, lastMs + leftMs]);
+    else again.push({ atMs: lastMs, spans: playedAgain(one) });
+  }
+  again.sort((a, b) => a.atMs - b.atMs);
+  const kept = unionSpans(spans);
+  const pieces: Piece[] = [];
+  let fromMs = 0;
+  for (const { atMs, spans: played } of again) {
+    pieces.push(...sliceOf(full, within(kept, fromMs, atMs)), ...played.flatMap((span) => sliceOf(full, [span])));
+    fromMs = atMs;
+  }
+  return cutOf('practice', [...pieces, ...sliceOf(full, within(kept, fromMs, full.durationMs))]);
+}
+
+/** What part of the missing time has to be left by the film, for viewers to do it in (common practice, no source). */
+const ENOUGH_TIME = 0.5;
+/** No demonstration plays more often than this. */
+const MOST_AGAIN = 100;
+
+function playedAgain({ last, missing }: Demonstration): Span[] {
+  const beats = last.beatsMs.length;
+  const whole = Math.min(MOST_AGAIN, Math.floor(missing / beats));
+  const rest = missing % beats;
+  return [
+    ...Array.from({ length: whole }, (): Span => [last.startMs, last.endMs]),
+    ...(rest > 0 ? [[last.startMs, last.beatsMs[rest - 1]!] as Span] : []),
+  ];
+}
+
+function within(spans: readonly Span[], fromMs: CutMs, toMs: CutMs): Span[] {
+  return spans.flatMap(([start, end]): Span[] => {
+    const part: Span = [Math.max(start, fromMs), Math.min(end, toMs)];
+    return part[1] > part[0] ? [part] : [];
+  });
+}
+
+/** The stretches of a cut that its practice cut keeps as they are. */
 function practisedSpans(cut: Cut, passages: readonly Passage[], settleMs: number): Span[] {
   const spans: Span[] = [];
   const jumps = [...cursor(cut)].map((stretch) => stretch.startMs);
@@ -77,7 +137,7 @@ function practisedSpans(cut: Cut, passages: readonly Passage[], settleMs: number
     }
     markedMs = Math.max(markedMs, one.endMs);
   }
-  return unionSpans(spans);
+  return spans;
 }
 
 /** All of a cut but the steps that are for the other half of the day; nothing where no step is for one. */

@@ -2,7 +2,8 @@ import { changesSide, repetitionsOf, partsOf, sidesIn, type WorkedSide } from '.
 import type { Region } from '../face/regions';
 import type { Found } from './finding';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
-import { doseFor, partMs } from '../schedule/schedule';
+import { doseFor } from '../lesson/dose-for';
+import { partMs } from '../schedule/schedule';
 
 export interface Work {
   readonly ms: number;

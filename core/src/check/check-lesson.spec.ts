@@ -266,4 +266,20 @@ describe('the practice cut', () => {
     const [kept] = practiceCut(of(step('a', {}, { narration: said(`${nine} ${ten} Lovely weather.`) }))).steps;
     expect(kept!.narration.before).toBe(nine);
   });
+
+  it('keeps what is safe and how hard, and the time for viewers; praise goes', () => {
+    const kept = (words: string): string => {
+      const [only] = practiceCut(of(step('a', {}, { narration: said(words), nowYouMs: 30_000 }))).steps;
+      return only!.narration.before;
+    };
+    const safe = 'If your jaw clicks or locks while you do this, leave this one out and ask a dentist about it first.';
+    for (const words of [safe, 'Feather-light, no more than the weight of your hand.', 'Never on the pulse.'])
+      expect(kept(`Lovely. ${words} You are doing so well!`))
+        .withContext(words)
+        .toBe(words);
+    expect(kept('Wonderful, you are doing so well. This one is my favourite of all.')).toBe('');
+    expect(kept('A light breeze came in over the harbour wall this morning while I was setting up.')).toBe('');
+    const lesson = of(step('a', {}, { nowYouMs: 30_000 }));
+    expect(schedule(practiceCut(lesson)).totalMs).toBe(10_000 + 30_000);
+  });
 });

@@ -3,7 +3,8 @@ import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
 import type { Change } from '../lesson/change.schema';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { filmedWork, type FilmedWork } from '../schedule/filmed-work';
-import { doseFor, partMs } from '../schedule/schedule';
+import { countFor, doseFor } from '../lesson/dose-for';
+import { partMs } from '../schedule/schedule';
 import { timelineOf } from '../schedule/timeline';
 import { clock } from '../time/clock';
 import type { CutPlace, Found, Repair } from './finding';
@@ -84,7 +85,7 @@ function oneSide(step: MoveStep, there: FilmedWork): Found {
 /** Second sides are habitually shorter (common practice, no source): what viewers copy. */
 function uneven(step: MoveStep, left: FilmedWork, right: FilmedWork): Found[] {
   // A plan that is uneven itself is told as such.
-  const planned = (side: 'left' | 'right'): string => `${countOf(step, side)}/${partMs(step, side)}`;
+  const planned = (side: 'left' | 'right'): string => `${countFor(step, side)}/${partMs(step, side)}`;
   if (planned('left') !== planned('right')) return [];
   const counted = left.beatCount !== null && right.beatCount !== null;
   const short = (counted ? right.beatCount < left.beatCount : right.workMs < left.workMs) ? right : left;
@@ -104,7 +105,7 @@ function uneven(step: MoveStep, left: FilmedWork, right: FilmedWork): Found[] {
 }
 
 function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[] {
-  const planned = countOf(step, side);
+  const planned = countFor(step, side);
   const dose = doseFor(step, side);
   const name = nameOf(step, side);
   if (one.beatCount !== null && one.beatCount < planned) {
@@ -135,11 +136,6 @@ function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[]
 
 const isOff = (ms: number, plannedMs: number): boolean =>
   Math.abs(ms - plannedMs) > Math.max(DRIFT_MS, DRIFT_SHARE * plannedMs);
-
-function countOf(step: MoveStep, side: WorkedSide): number {
-  const dose = doseFor(step, side);
-  return repetitionsOf(dose) * dose.sets.planned * sidesIn(side);
-}
 
 function nameOf(step: MoveStep, side: WorkedSide): string {
   return side === 'left' || side === 'right' ? `${step.move.name}, your ${side}` : step.move.name;

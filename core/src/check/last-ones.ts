@@ -1,7 +1,7 @@
 import { nameOfStep, type Lesson } from '../lesson/lesson.schema';
 import { sentencesOf } from '../schedule/talk';
 import type { Found } from './finding';
-import { workOf } from './numbers';
+import { workOf } from '../lesson/work';
 import { replaceWords } from './replace-words';
 
 const PARTS = ['before', 'during', 'after'] as const;

@@ -1,6 +1,7 @@
 import { isMove, plainStepOf, type MoveStep, type Step } from '../lesson/lesson.schema';
 import { aLesson, aMove, aStep, way } from '../testing';
-import { moveCounts, numberFindings, workOf } from './numbers';
+import { workOf } from '../lesson/work';
+import { moveCounts, numberFindings } from './numbers';
 
 const step = (
   id: string,

@@ -1,4 +1,5 @@
 import { movesOf, type Lesson, type MoveStep, type Narration } from '../lesson/lesson.schema';
+import { workOf } from '../lesson/work';
 import { ROLE_WORDS, rolesOf, type Role } from '../school/roles';
 import { schoolOf } from '../caution/school-of';
 import { filled } from '../speech/fields';
@@ -67,17 +68,9 @@ function saidIn(words: string): Said | null {
   );
 }
 
-const WORK: ReadonlySet<Role> = new Set(['work', 'soothing']);
 const ENDS: ReadonlySet<Role> = new Set(['closing', 'finish', 'talk']);
 /** What warms up when its instructor does not say what it is: breath, shoulders, taps before the first work. */
 const WARMS: ReadonlySet<string> = new Set(['breathe', 'tap', 'pinch']);
-
-/** The moves of a lesson that are work: what its school or its instructor calls so. */
-export function workOf(lesson: Lesson): readonly MoveStep[] {
-  const moves = movesOf(lesson.steps);
-  const roles = rolesOf(moves, schoolOf(lesson));
-  return moves.filter((_, at) => WORK.has(roles[at]!));
-}
 
 /**
  * The ways in which the moves of a lesson may be counted: work alone, work without what warms up first, all of them, and

@@ -72,7 +72,10 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       );
   });
   // A rest or a breath that has no place in the order may come after the way down.
-  const lastWork = Math.max(0, ranks.findLastIndex((rank) => rank !== null));
+  const lastWork = Math.max(
+    0,
+    ranks.findLastIndex((rank) => rank !== null),
+  );
   if (school.drainage.closingNeeded && steps.length > 0 && roles.lastIndexOf('closing') < lastWork)
     add(
       'no-closing',

@@ -5,7 +5,7 @@ import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import type { FoundPromise } from '../narration/reading';
 import { schoolOf } from '../caution/school-of';
-import { NUMBER_NAMES } from '../speech/number-names';
+import { withFigure } from '../speech/with-figure';
 import { clock } from '../time/clock';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Schedule } from '../schedule/schedule';
@@ -148,15 +148,4 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
 /** How far a count is from what is promised. */
 function off(count: number, { low, high }: FoundPromise): number {
   return Math.max(low - count, count - high, 0);
-}
-
-/** The words with another figure in the place of theirs, a word for a word; null where that is not plain. */
-function withFigure(words: string, figure: number): string | null {
-  const found = /\d+(?:\s*(?:-|–|to|or)\s*\d+)?/.exec(words)?.[0];
-  if (found) return words.replace(found, String(figure));
-  const names = new RegExp(`\\b(?:${NUMBER_NAMES.join('|')})(?: (?:to|or) (?:${NUMBER_NAMES.join('|')}))?\\b`, 'i');
-  const name = names.exec(words)?.[0];
-  if (!name || figure > NUMBER_NAMES.length) return null;
-  const right = NUMBER_NAMES[figure - 1]!;
-  return words.replace(name, /^[A-Z]/.test(name) ? right[0]!.toUpperCase() + right.slice(1) : right);
 }

@@ -4,7 +4,8 @@ import { applyChange } from '../lesson/change';
 import type { MoveStep } from '../lesson/lesson.schema';
 import type { Move } from '../move/move.schema';
 import { aFilmedLesson, aLesson, aMove, aSegment, aStep, reps, way } from '../testing';
-import { standingFindings, standingRules } from './standing-rules';
+import { standingRules } from '../narration/standing';
+import { standingFindings } from './standing-rules';
 
 const passes = (n: number): Dose => ({
   form: 'passes',

@@ -1,85 +1,17 @@
 import { changesSide, partsOf, repetitionsOf } from '../dose/dose';
-import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
-import { OPPOSITE, type Way } from '../face/areas';
+import { doseSchema, type Dose } from '../dose/dose.schema';
+import { OPPOSITE } from '../face/areas';
 import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { touches, waysOf } from '../move/way';
-import { readWords } from '../narration/read';
-import { saidBy } from '../narration/words';
+import { standingFigure, standingRules, type StandingRule } from '../narration/standing';
 import { filmedWork, type FilmedWork } from '../schedule/filmed-work';
-import { sentencesOf } from '../schedule/talk';
 import { timelineOf } from '../schedule/timeline';
 import { filled } from '../speech/fields';
+import { withFigure } from '../speech/with-figure';
 import { speaksOf } from '../caution/said';
-import type { Found } from './finding';
-import { workOf } from './numbers';
-
-/** A rule that a lesson states for itself, for all of its moves. */
-export interface StandingRule {
-  /** How many everywhere; one way only; beside the line and never on it; which side comes first. */
-  readonly kind: 'figure' | 'one-way' | 'direction' | 'line' | 'first-side';
-  readonly part: 'opening' | 'promise' | 'description';
-  /** The sentence that states it. */
-  readonly words: string;
-  /** Of a figure: how many, of what, at least so many where more is allowed. */
-  readonly figure?: { readonly kind: 'times' | 'seconds' | 'sets'; readonly low: number; readonly high: number };
-  readonly side?: 'left' | 'right';
-  readonly way?: Way;
-  /** What is never done, or the only thing that is. */
-  readonly never?: boolean;
-}
-
-const PARTS = ['opening', 'promise', 'description'] as const;
-const MORE = /\bmore (?:if|is (?:fine|welcome)|when)\b|\bat least\b|\bor more\b/i;
-const EVERYWHERE =
-  /\b(?:every|each|all)(?: of)?(?: the| these| our)? (?:single )?(?:lanes?|lines?|moves?|strokes?|passes|steps?|exercises?|techniques?|holds?|areas?|places?|one)\b|\beverywhere\b|\beverything\b|\balways (?=\w+ times)/i;
-const ONE_WAY =
-  /\b(?:never|not|no) (?:back and forth|to and fro|sawing|back over|backwards?)|\b(?:one way only|only one way|one direction only|only (?:in )?one direction|in one direction)\b/i;
-const LINE =
-  /\b(?:never|not|don[’']t)\b[^.!?]*\b(?:on|over|along|press|touch|rub|pull)?\s*(?:the )?(?:line|wrinkle|crease|fold)s?(?: itself| themselves)?\b/i;
-const WAY =
-  /\b(?:always|only)(?: go| stroke| work| ever)? (up|down|out|outwards?|in|inwards?|upwards?|downwards?)(?:wards?)?\b|\bnever (up|down|in|inwards?|upwards?|downwards?)\b/i;
-const FIRST_SIDE =
-  /\b(?:first|always)(?: on)? (?:the |your )?(left|right)\b[^.!?]*\bthen\b|\b(?:the |your )?(left|right)(?: side)? (?:always )?(?:comes |goes )?first\b/i;
-
-/**
- * The rules that a lesson states for itself in its opening, its promise or its description: "every lane five times",
- * "never back and forth", "never the line itself", "first left, then right".
- *
- * @example standingRules(lesson).map((rule) => rule.kind) // ['figure', 'one-way']
- */
-export function standingRules(lesson: Pick<Lesson, (typeof PARTS)[number]>): StandingRule[] {
-  const rules: StandingRule[] = [];
-  const add = (rule: StandingRule): void => {
-    if (!rules.some((one) => one.kind === rule.kind && one.words === rule.words)) rules.push(rule);
-  };
-  for (const part of PARTS)
-    for (const words of sentencesOf(lesson[part])) {
-      if (EVERYWHERE.test(words)) figuresIn(words).forEach((figure) => add({ kind: 'figure', part, words, figure }));
-      if (ONE_WAY.test(words)) add({ kind: 'one-way', part, words });
-      else if (LINE.test(words) && !EVERYWHERE.test(words)) add({ kind: 'line', part, words });
-      const way = WAY.exec(words);
-      if (way) {
-        const name = (way[1] ?? way[2])!.replace(/wards?$/, '').toLowerCase() as Way;
-        add({ kind: 'direction', part, words, way: name, never: way[2] !== undefined });
-      }
-      const side = FIRST_SIDE.exec(words);
-      if (side) add({ kind: 'first-side', part, words, side: (side[1] ?? side[2])!.toLowerCase() as 'left' });
-    }
-  return rules;
-}
-
-function figuresIn(words: string): NonNullable<StandingRule['figure']>[] {
-  const heard = readWords(words);
-  return heard.doses.flatMap(({ kind, low, high, evidence }): NonNullable<StandingRule['figure']>[] => {
-    const most = MORE.test(words) ? Infinity : high;
-    // How often in a week is no figure of a move.
-    if (/\b(?:day|week|month)s?\b/i.test(saidBy(heard, evidence))) return [];
-    if (kind === 'reps' || kind === 'swipes') return [{ kind: 'times', low, high: most }];
-    if (kind === 'sets') return [{ kind: 'sets', low, high: most }];
-    if (kind === 'hold_s' || kind === 'seconds_each') return [{ kind: 'seconds', low, high: most }];
-    return [];
-  });
-}
+import type { Found, Repair } from './finding';
+import { replaceWords } from './replace-words';
+import { workOf } from '../lesson/work';
 
 /**
  * Where the lesson breaks a rule that it states for itself: in its plan, in its words, and on its film.
@@ -93,7 +25,7 @@ export function standingFindings(lesson: Lesson): Found[] {
   const timeline = timelineOf(lesson);
   const filmed = timeline?.cut ? filmedWork(timeline.passages) : [];
   return rules.flatMap((rule) => [
-    ...work.flatMap((step) => against(rule, step)),
+    ...work.flatMap((step) => against(lesson, rule, step, work)),
     ...(rule.kind === 'line' ? linesIn(lesson, rule) : []),
     ...onFilm(lesson, rule, filmed),
   ]);
@@ -110,7 +42,7 @@ function broken(rule: StandingRule, step: MoveStep, what: string, more: Partial<
   };
 }
 
-function against(rule: StandingRule, step: MoveStep): Found[] {
+function against(lesson: Lesson, rule: StandingRule, step: MoveStep, work: readonly MoveStep[]): Found[] {
   const { move, sidePlan } = step;
   switch (rule.kind) {
     case 'figure': {
@@ -118,14 +50,17 @@ function against(rule: StandingRule, step: MoveStep): Found[] {
       if (!off) return [];
       return [
         broken(rule, step, `has ${off.is}`, {
-          repairs: off.instead
-            ? [
-                {
-                  label: `Plan ${rule.figure!.low}`,
-                  change: { kind: 'set_step', stepId: step.id, field: 'dose', value: off.instead },
-                },
-              ]
-            : [],
+          repairs: [
+            ...sayWhatAllHave(lesson, rule, work),
+            ...(off.instead
+              ? [
+                  {
+                    label: `Plan ${rule.figure!.low}`,
+                    change: { kind: 'set_step', stepId: step.id, field: 'dose', value: off.instead } as const,
+                  },
+                ]
+              : []),
+          ],
         }),
       ];
     }
@@ -162,27 +97,28 @@ function against(rule: StandingRule, step: MoveStep): Found[] {
   }
 }
 
+/** Where all of them have another figure than the rule says, it is the rule that has to say so. */
+function sayWhatAllHave(lesson: Lesson, { figure, part, words }: StandingRule, work: readonly MoveStep[]): Repair[] {
+  const all = new Set(work.flatMap(({ dose }) => standingFigure(dose, figure!.kind)?.is ?? []));
+  const [only] = all;
+  const better = all.size === 1 ? withFigure(figure!.said, only!) : null;
+  if (!better || !words.includes(figure!.said)) return [];
+  const sentence = words.replace(figure!.said, () => better);
+  const change = replaceWords(lesson, { on: 'plan', stepId: null, part }, words, sentence);
+  return change ? [{ label: `Say “${sentence}”`, change }] : [];
+}
+
 /** How a dose differs from a standing figure, and the dose that does not; null where it is another kind of dose. */
 function figureOff({ figure }: StandingRule, dose: Dose): { is: string; instead: Dose | null } | null {
   const { kind, low, high } = figure!;
-  const at = (range: Range, planned = low): Range => ({
-    low: Math.min(range.low, planned),
-    planned,
-    high: Math.max(range.high, planned),
-  });
-  const off = (range: Range, instead: Dose, unit = ''): { is: string; instead: Dose | null } | null => {
-    const is = unit === ' s' ? range.planned / 1000 : range.planned;
-    if (is >= low && is <= high) return null;
-    return { is: `${is}${unit}`, instead: doseSchema.safeParse(instead).data ?? null };
+  const own = standingFigure(dose, kind);
+  if (!own || (own.is >= low && own.is <= high)) return null;
+  const planned = kind === 'seconds' ? low * 1000 : low;
+  const range = { low: Math.min(own.range.low, planned), planned, high: Math.max(own.range.high, planned) };
+  return {
+    is: `${own.is}${kind === 'seconds' ? ' s' : ''}`,
+    instead: doseSchema.safeParse({ ...dose, [own.key]: range }).data ?? null,
   };
-  if (kind === 'sets') return off(dose.sets, { ...dose, sets: at(dose.sets) });
-  if (kind === 'seconds') {
-    const ms = (range: Range): Range => at(range, low * 1000);
-    if (dose.form === 'hold') return off(dose.holdMs, { ...dose, holdMs: ms(dose.holdMs) }, ' s');
-    return dose.form === 'timed' ? off(dose.eachMs, { ...dose, eachMs: ms(dose.eachMs) }, ' s') : null;
-  }
-  if (dose.form === 'passes') return off(dose.passes, { ...dose, passes: at(dose.passes) });
-  return dose.form === 'reps' ? off(dose.reps, { ...dose, reps: at(dose.reps) }) : null;
 }
 
 const ON_THE_LINE = [

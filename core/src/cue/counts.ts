@@ -3,7 +3,7 @@ import { repetitionEnds, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
-import { doseFor } from '../schedule/schedule';
+import { doseFor } from '../lesson/dose-for';
 import { nameOf, newCue, type Cue } from './cue';
 
 /** Above three a second counts cannot be read: then every nth is shown. */
@@ -26,10 +26,39 @@ export function counts(lesson: Pick<Lesson, 'steps'>, passages: readonly Passage
     const group = `${one.stepId}|${one.side}`;
     if (!segments.get(group)?.add(one.segmentId ?? one)) segments.set(group, new Set([one.segmentId ?? one]));
   }
+  const runs = playedOn(work);
   return work.flatMap((one) => {
     const dose = doseFor(steps.get(one.stepId!)!, one.side);
-    return passageCounts(dose, one, segments.get(`${one.stepId}|${one.side}`)!.size);
+    return passageCounts(dose, one, segments.get(`${one.stepId}|${one.side}`)!.size, runs.get(one));
   });
+}
+
+/** Where a passage stands in a count that goes on over several: how many come before, and how many there are in all. */
+interface InRun {
+  before: number;
+  of: number;
+}
+
+/** A demonstration that a cut plays again at once, in its own name, is one count: one, two, and on to the last. */
+function playedOn(work: readonly Passage[]): Map<Passage, InRun> {
+  const runs = new Map<Passage, InRun>();
+  let run: InRun[] = [];
+  work.forEach((one, at) => {
+    const last = work[at - 1];
+    const again =
+      last !== undefined &&
+      one.pieceId !== null &&
+      last.pieceId === one.pieceId &&
+      last.segmentId === one.segmentId &&
+      last.endMs === one.startMs &&
+      one.shareBefore <= last.shareBefore + 1e-9;
+    const before = again ? run[run.length - 1]!.of : 0;
+    if (!again) run = [];
+    run.push({ before, of: 0 });
+    runs.set(one, run[run.length - 1]!);
+    for (const each of run) each.of = before + one.beatsMs.length;
+  });
+  return runs;
 }
 
 /**
@@ -42,7 +71,7 @@ function repetitionsIn(dose: Dose, one: Passage, segments: number): number {
   return Math.max(1, Math.round((repetitionsOf(dose) * dose.sets.planned * sides) / segments));
 }
 
-function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
+function passageCounts(dose: Dose, one: Passage, segments: number, run?: InRun): Cue[] {
   const marked = one.beatCount > 0;
   const whole = repetitionsIn(dose, one, segments);
   // Counted from the segment's beginning, so that its parts have as many as the whole, however it is cut.
@@ -65,6 +94,9 @@ function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
   if (dose.form === 'timed' && !open)
     return starts.flatMap((startMs, way) => secondsLeft(one, startMs, ends[way]!, (before + way) * A_REPETITION));
 
+  const goesOn = marked && run !== undefined && run.of > repetitions;
+  const counted = (value: number): number => (goesOn ? run.before + value : value);
+  const total = goesOn ? run.of : repetitions;
   const usualMs = (ends[ends.length - 1]! - one.startMs) / ends.length;
   const every = Math.max(1, Math.ceil(1000 / MOST_COUNTS_PER_SECOND / usualMs));
   const cues: Cue[] = [];
@@ -72,7 +104,7 @@ function passageCounts(dose: Dose, one: Passage, segments: number): Cue[] {
     const last = Math.min(first + every, repetitions) - 1;
     const endMs = last === repetitions - 1 ? one.endMs : ends[last]!;
     if (endMs > starts[first]!)
-      cues.push(figure('count', one, before + first, starts[first]!, endMs, last + 1, repetitions));
+      cues.push(figure('count', one, before + first, starts[first]!, endMs, counted(last + 1), total));
   }
   return cues;
 }

@@ -1,5 +1,5 @@
 import { readFirst } from '../check/read-first';
-import { standingRules } from '../check/standing-rules';
+import { standingRules } from '../narration/standing';
 import { describeDose, partsOf, sidePlanName } from '../dose/dose';
 import { describeProgression } from '../dose/progression';
 import { regionName } from '../face/regions';

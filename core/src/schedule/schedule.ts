@@ -6,6 +6,7 @@ import { speakingMs } from '../speech/speaking-time';
 import { lengthOf, unionSpans, type Span } from '../time/spans';
 import { isMove, type Lesson, type MoveStep, type Pace, type PlainStep, type Step } from '../lesson/lesson.schema';
 import { type Passage } from '../assembly/passage';
+import { countFor, doseFor } from '../lesson/dose-for';
 import { isWork } from '../lesson/segment-kind';
 
 export interface StepTiming {
@@ -102,15 +103,6 @@ function canBundle(step: Step): step is MoveStep {
 function roundsOf(group: readonly MoveStep[]): (readonly WorkedSide[])[][] {
   if (group.length === 1) return [[partsOf(group[0]!.sidePlan)]];
   return partsOf(group[0]!.sidePlan).map((side) => group.map(() => [side]));
-}
-
-/**
- * The dose that a side of a step gets.
- *
- * @example doseFor(step, 'right') === (step.rightDose ?? step.dose) // true
- */
-export function doseFor(step: MoveStep, side: WorkedSide | null): MoveStep['dose'] {
-  return side === 'right' && step.rightDose ? step.rightDose : step.dose;
 }
 
 /**
@@ -291,7 +283,7 @@ class Clock {
 /** Where the numbers fall that are counted aloud over a part. */
 function countSpans(step: MoveStep, part: WorkedSide, startMs: number): Span[] {
   const dose = doseFor(step, part);
-  const count = repetitionsOf(dose) * dose.sets.planned * sidesIn(part);
+  const count = countFor(step, part);
   const lengthMs = partMs(step, part);
   const ends = repetitionEnds(dose, count);
   return ends.map((end, i): Span => {

@@ -11,9 +11,11 @@ export interface Talk {
   readonly mayGo: boolean;
 }
 
-/** Words that carry a dose, a side, a caution, a direction or a change: such a sentence has to stay. */
+/**
+ * Words that carry a dose, a side, a caution, a direction, a change or a look at oneself: such a sentence has to stay.
+ */
 const NEEDED =
-  /\d|\{|\b(?:left|right|side|switch|change|stop|ask|doctor|dentist|hurts?|pain|careful|gentl[ey]|light|never|not|don['’]t|avoid|teeth|clean|oil|one|two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|thirty|times|seconds?|breaths?|hold|press|stroke|tap|circle|knead|roll|sweep|glide|pinch|puff|hum|open|close|lift|place|put|take|let|from|to the|up|down|fingers?|fingertips|hands?|palms?|knuckles?|thumbs?|lips?|jaw|cheeks?|eyes?|brows?|forehead|temples?|neck|nape|ears?|collarbone|hollows?|chin|nose|tongue|mouth|shoulders?|breathe|smile|every|day|days|week|morning|evening)\b/i;
+  /\d|\{|\b(?:left|right|side|switch|change|stop|ask|doctor|dentist|hurts?|pain|careful|gentl[ey]|light|never|not|don['’]t|avoid|teeth|clean|oil|one|two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|thirty|times|seconds?|breaths?|hold|press|stroke|tap|circle|knead|roll|sweep|glide|pinch|puff|hum|open|close|lift|place|put|take|let|from|to the|up|down|fingers?|fingertips|hands?|palms?|knuckles?|thumbs?|lips?|jaw|cheeks?|eyes?|brows?|forehead|temples?|neck|nape|ears?|collarbone|hollows?|chin|nose|tongue|mouth|shoulders?|breathe|smile|mirror|look|looks|feel|feels|felt|notice|compare|check|even|level|same|fever|infection|thrombosis|heart|kidneys?|cancer|nodes?|lump|thyroid|injections?|fillers?|surgery|operation|laser|peels?|skin|acne|rosacea|sunburn|cold sores?|bruis\w+|sore\w*|redness|blood|pregnan\w+|dizz\w+|lens(?:es)?|glaucoma|migraines?|click\w*|lock\w*|allerg\w+|nails|wash\w*|midwife|professional|dermatologist|physio\w*|pressure|soft\w*|slow\w*|easy|easily|relax\w*|skip|leave|instead|rest|every|day|days|week|morning|evening)\b/i;
 
 /**
  * Every sentence of the lesson with its speaking time. What neither tells how, how much, where nor warns may go, longest

@@ -25,6 +25,12 @@ const costsSchema = z.object({
 export type Costs = z.infer<typeof costsSchema>;
 export const COSTS: Costs = costsSchema.parse({});
 
+const figures = z.array(z.int().min(1).max(1000)).max(20).default([]);
+const stopsSchema = z.object({ passes: figures, times: figures, count: figures, seconds: figures });
+/** Figures at which a school stops: passes a lane, times, counts, seconds of holds and of timed movement. */
+export type Stops = z.infer<typeof stopsSchema>;
+export const NO_STOPS: Stops = stopsSchema.parse({});
+
 /** Rules of a school that may have exceptions in some regions. */
 export const EXCEPTED_RULES = ['back-and-forth', 'pressure', 'direction', 'no-slip', 'tool'] as const;
 
@@ -51,6 +57,7 @@ export const schoolSchema = z.object({
   /** Each area may end with its own soothing, whatever its phase. */
   soothesEachArea: z.boolean().default(false),
   costs: costsSchema.default(COSTS),
+  stops: stopsSchema.default(NO_STOPS),
   /** Where a rule does not hold. */
   exceptions: z
     .array(z.object({ rule: z.enum(EXCEPTED_RULES), regions: z.array(regionSchema).min(1).max(REGIONS.length) }))

@@ -1,4 +1,4 @@
-import { COSTS, type School } from './school.schema';
+import { COSTS, NO_STOPS, type School } from './school.schema';
 
 export const SCHOOL_IDS = [
   'open_drains_first',
@@ -23,6 +23,7 @@ const common = {
   eitherWay: false,
   soothesEachArea: false,
   costs: COSTS,
+  stops: { ...NO_STOPS, passes: [2, 3, 5] },
   exceptions: [],
 } satisfies Partial<School>;
 
@@ -59,6 +60,7 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
     face: 'any',
     mostPressure: 'feather',
     product: 'dry_then_slip',
+    stops: { ...NO_STOPS, passes: [3, 5] },
     doseHabit: '3 passes',
     frequency: 'once a day',
   },
@@ -167,6 +169,7 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
     product: 'none',
     mostPressure: 'light',
     tools: ['hand', 'none'],
+    stops: { passes: [2, 3, 5], times: [5, 6, 8, 10], count: [6, 8, 10], seconds: [5, 10, 15, 30] },
     doseHabit: 'counts of 6 to 10, 5 to 10 times; or 10, 15, 30 s',
     frequency: 'every other day while it is new, then once a day',
   },
@@ -186,6 +189,7 @@ export const SCHOOLS: Readonly<Record<SchoolId, School>> = {
     soothesEachArea: true,
     mostPressure: 'firm',
     product: 'none',
+    stops: { ...NO_STOPS, passes: [2, 3, 5], seconds: [10, 15, 30] },
     doseHabit: '15 or 30 s each way with the time left called out',
     frequency: 'once a day, up to twice',
   },

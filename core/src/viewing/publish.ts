@@ -4,7 +4,7 @@ import { passagesOf } from '../assembly/passages';
 import { stepRunsOf } from '../assembly/step-runs';
 import { voicesIn } from '../assembly/voices';
 import { readFirst } from '../check/read-first';
-import { standingRules } from '../check/standing-rules';
+import { standingRules } from '../narration/standing';
 import { deriveCues } from '../cue/derive';
 import type { Heard } from '../cue/heard';
 import { cueStyleOf } from '../cue/styles';

@@ -2,7 +2,7 @@ import { Injectable } from '@angular/core';
 import { Observable } from 'rxjs';
 import type { Finding } from '@limber/core/check/finding';
 import type { Change } from '@limber/core/lesson/change.schema';
-import type { Fit } from '@limber/core/solve/fit';
+import type { FitWithWords } from '@limber/core/check/fit-with-words';
 import type { Suggestion } from '@limber/core/solve/order';
 import type { Narrated } from '@limber/core/narration/read';
 import type { Asked, Question, Told } from './plan-questions';
@@ -11,7 +11,7 @@ interface Answers {
   check: Finding[];
   'mend-all': Change | null;
   'other-schools': string[];
-  fit: Fit;
+  fit: FitWithWords;
   order: Suggestion;
   read: Narrated;
 }

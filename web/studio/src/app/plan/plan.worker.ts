@@ -1,7 +1,7 @@
 import { checkLesson } from '@limber/core/check/check-lesson';
 import { mendAll } from '@limber/core/check/mend-all';
 import { otherSchools } from '@limber/core/check/order-findings';
-import { fit } from '@limber/core/solve/fit';
+import { fitWithWords } from '@limber/core/check/fit-with-words';
 import { suggestOrder } from '@limber/core/solve/order';
 import { readNarration } from '@limber/core/narration/read';
 import type { Asked, Told } from './plan-questions';
@@ -26,7 +26,7 @@ function answer(asked: Asked, progress: (share: number) => void): unknown {
     case 'other-schools':
       return otherSchools(asked.lesson, asked.finding);
     case 'fit':
-      return fit(asked.lesson, asked.targetMs, asked.toleranceMs, progress);
+      return fitWithWords(asked.lesson, asked.targetMs, asked.toleranceMs, progress);
     case 'order':
       return suggestOrder(asked.lesson, progress);
     case 'read':

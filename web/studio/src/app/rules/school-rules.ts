@@ -4,7 +4,7 @@ import { ToggleSwitch } from 'primeng/toggleswitch';
 import { REGIONS, type Region } from '@limber/core/face/regions';
 import { PRESSURES, TOOLS } from '@limber/core/move/move.schema';
 import type { RulesChange } from '@limber/core/rules/rules-change';
-import { EXCEPTED_RULES, type Costs, type School } from '@limber/core/school/school.schema';
+import { EXCEPTED_RULES, type Costs, type School, type Stops } from '@limber/core/school/school.schema';
 import { SCHOOL_IDS, SCHOOL_NAMES, SCHOOLS, type SchoolId } from '@limber/core/school/schools';
 import { RulesStore } from '../api/rules-store';
 import { Stepper } from '../plan/moves/stepper';
@@ -18,6 +18,12 @@ const COST_WORDS: readonly { field: keyof Costs; words: string }[] = [
   { field: 'posture', words: 'another posture' },
   { field: 'framing', words: 'another framing' },
   { field: 'wipe', words: 'wiping the skin dry' },
+];
+const STOP_WORDS: readonly { field: keyof Stops; words: string }[] = [
+  { field: 'passes', words: 'passes a lane' },
+  { field: 'times', words: 'times' },
+  { field: 'count', words: 'counts' },
+  { field: 'seconds', words: 'seconds' },
 ];
 const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>> = {
   'back-and-forth': 'Going back and forth is fine at',
@@ -127,6 +133,16 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
             />
           </div>
         }
+        <h3>Figures it stops at</h3>
+        <p class="soft">Preferred when a lesson is made longer or shorter. As “2, 3, 5”; empty where any will do.</p>
+        <div class="chips">
+          @for (one of stops(); track one.field) {
+            <label class="pill"
+              >{{ one.words }}
+              <input #figures [value]="one.figures" [disabled]="locked()" (change)="setStops(one.field, figures)"
+            /></label>
+          }
+        </div>
         <h3>What a change costs when an order is sought</h3>
         <p class="soft">The more, the rather it is left out. One jump past a region is the measure.</p>
         <div class="chips">
@@ -170,12 +186,25 @@ export class SchoolRules {
     })),
   );
 
+  protected readonly stops = computed(() =>
+    STOP_WORDS.map(({ field, words }) => ({ field, words, figures: this.school().stops[field].join(', ') })),
+  );
+
   protected set(change: Partial<School>): void {
     this.changed.emit({ kind: 'set_school', school: { ...this.school(), ...change } });
   }
 
   protected setCost(field: keyof Costs, value: number): void {
     this.set({ costs: { ...this.school().costs, [field]: value } });
+  }
+
+  /** Whole numbers in whatever is typed, each once and ascending; what is none is left out. */
+  protected setStops(field: keyof Stops, input: HTMLInputElement): void {
+    const typed = (input.value.match(/\d+/g) ?? []).map(Number).filter((one) => one >= 1 && one <= 1000);
+    const figures = [...new Set(typed)].sort((a, b) => a - b).slice(0, 20);
+    input.value = figures.join(', ');
+    if (figures.join() !== this.school().stops[field].join())
+      this.set({ stops: { ...this.school().stops, [field]: figures } });
   }
 
   protected setException(rule: School['exceptions'][number]['rule'], regions: Region[]): void {

@@ -9,7 +9,8 @@ import { isWork, SEGMENT_KINDS } from '@limber/core/lesson/segment-kind';
 import { workedSideSchema, type Segment } from '@limber/core/lesson/segment.schema';
 import { filmedWork } from '@limber/core/schedule/filmed-work';
 import type { Guess } from '@limber/core/schedule/next-to-mark';
-import { doseFor, partMs } from '@limber/core/schedule/schedule';
+import { doseFor } from '@limber/core/lesson/dose-for';
+import { partMs } from '@limber/core/schedule/schedule';
 import { fineClock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
 

@@ -2,7 +2,7 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { Observable } from 'rxjs';
 import { exactly } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
-import { fit } from '@limber/core/solve/fit';
+import { fitWithWords } from '@limber/core/check/fit-with-words';
 import { type Lesson, movesOf, stepOf } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
 import type { LessonStore } from '../../api/lesson-store';
@@ -56,7 +56,7 @@ describe('the fit to a length', () => {
           useValue: {
             run: ({ lesson, targetMs, toleranceMs }: Asked) =>
               new Observable((listener) => {
-                listener.next({ progress: 1, done: fit(lesson, targetMs, toleranceMs) });
+                listener.next({ progress: 1, done: fitWithWords(lesson, targetMs, toleranceMs) });
                 listener.complete();
               }),
           },
@@ -85,7 +85,7 @@ describe('the fit to a length', () => {
   it('is taken as one change with both sides equal, and undone as one', async () => {
     const before = store.plan().totalMs;
     await setTarget('1:10');
-    button('Take these doses').click();
+    button('Take these').click();
     expect(Math.abs(store.plan().totalMs - 70_000)).toBeLessThanOrEqual(2000);
     expect(store.lesson().targetMs).toBe(70_000);
     expect(movesOf(store.lesson().steps).every((step) => step.rightDose === null)).toBeTrue();
@@ -94,10 +94,28 @@ describe('the fit to a length', () => {
     expect(store.lesson().targetMs).toBeNull();
   });
 
+  it('says other words along with other figures, lists those that it cannot put right, and undoes all as one', async () => {
+    const said = { before: 'Knead twelve times.', during: '', after: '' };
+    const words2 = { before: 'Count with me, twelve times, twelve times!', during: '', after: '' };
+    for (const [stepId, value] of [
+      ['a', said],
+      ['b', words2],
+    ] as const)
+      store.edit({ kind: 'set_step', stepId, field: 'narration', value });
+    await setTarget('1:10');
+    const mended = [...root.querySelectorAll('[data-testid=other-words] li')].map(words);
+    expect(mended.length).toBeGreaterThan(0);
+    expect(mended[0]).toContain('Rope knead');
+    button('Take these').click();
+    expect(store.lesson().steps[0]!.narration.before).toBe('Knead {reps} times.');
+    store.undo();
+    expect(store.lesson().steps[0]!.narration).toEqual(said);
+  });
+
   it('says why a length cannot be reached', async () => {
     await setTarget('0:30');
     expect(words(root.querySelector('[data-testid=why]')).length).toBeGreaterThan(20);
-    expect(button('Take these doses').disabled).toBeTrue();
+    expect(button('Take these').disabled).toBeTrue();
   });
 
   it('cuts a sentence that nobody needs out of the words', async () => {

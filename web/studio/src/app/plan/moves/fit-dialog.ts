@@ -2,16 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, output, s
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { describeDose } from '@limber/core/dose/dose';
-import { fitted, type Fit } from '@limber/core/solve/fit';
+import type { FitWithWords } from '@limber/core/check/fit-with-words';
+import { changeOfFit, fitted } from '@limber/core/solve/fit';
 import { schedule } from '@limber/core/schedule/schedule';
 import { clock, parseClock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { PlanWork } from '../plan-work';
 import { Stepper } from './stepper';
-import { type MoveStep } from '@limber/core/lesson/lesson.schema';
+import { nameOfStep, type MoveStep } from '@limber/core/lesson/lesson.schema';
 
-/** Fits the lesson to a length: first what the talk costs, then what the doses have to give. One undoable change. */
+/** Fits the lesson to a length: first what the talk costs, then what the moves have to give, and which words that changes. One undoable
+ * change. */
 @Component({
   selector: 'lc-fit-dialog',
   imports: [Button, ProgressBar, Ribbon, Stepper],
@@ -27,7 +29,7 @@ export class FitDialog {
   protected readonly targetMs = signal(this.store.lesson().targetMs ?? this.store.plan().totalMs);
   protected readonly toleranceMs = signal(this.store.lesson().toleranceMs);
   protected readonly progress = signal<number | null>(null);
-  protected readonly result = signal<Fit | null>(null);
+  protected readonly result = signal<FitWithWords | null>(null);
   protected readonly problem = signal('');
 
   protected readonly talkMs = computed(() => this.result()?.talk.reduce((sum, one) => sum + one.ms, 0) ?? 0);
@@ -43,6 +45,12 @@ export class FitDialog {
       return { number: at + 1, name: step.move.name, before, after: describeDose(dose) };
     });
   });
+  /** Where words change along, or are left to her: the step's name, or the part of the lesson. */
+  protected whereOf(stepId: string | null): string {
+    const step = this.store.lesson().steps.find((one) => one.id === stepId);
+    return step ? nameOfStep(step) : 'The lesson';
+  }
+
   protected readonly after = computed(() => {
     const changes = this.result()?.changes;
     return changes ? schedule(fitted(this.store.lesson(), changes)).passages : [];
@@ -71,7 +79,7 @@ export class FitDialog {
   }
 
   /** Takes a sentence out of the words. */
-  protected cut(one: Fit['talk'][number]): void {
+  protected cut(one: FitWithWords['talk'][number]): void {
     const lesson = this.store.lesson();
     if (one.part === 'opening' || one.part === 'closing') {
       const value = without(lesson[one.part], one.sentence);
@@ -85,7 +93,7 @@ export class FitDialog {
   }
 
   protected apply(): void {
-    const changes = this.result()?.changes ?? [];
+    const found = this.result();
     const { targetMs, toleranceMs } = this.store.lesson();
     const target =
       this.targetMs() === targetMs && this.toleranceMs() === toleranceMs
@@ -94,11 +102,8 @@ export class FitDialog {
             { kind: 'set_lesson' as const, field: 'targetMs' as const, value: this.targetMs() },
             { kind: 'set_lesson' as const, field: 'toleranceMs' as const, value: this.toleranceMs() },
           ];
-    const doses = changes.flatMap(({ stepId, dose }) => [
-      { kind: 'set_step' as const, stepId, field: 'dose' as const, value: dose },
-      { kind: 'set_step' as const, stepId, field: 'rightDose' as const, value: null },
-    ]);
-    if (target.length + doses.length > 0) this.store.edit({ kind: 'batch', changes: [...target, ...doses] });
+    const changes = [...target, ...changeOfFit(found?.changes ?? []).changes, ...(found?.along.changes ?? [])];
+    if (changes.length > 0) this.store.edit({ kind: 'batch', changes });
     this.closed.emit();
   }
 }

@@ -14,7 +14,7 @@ import {
   type Step,
 } from '@limber/core/lesson/lesson.schema';
 import { singleStep } from '@limber/core/schedule/practice-cut';
-import { standingRules } from '@limber/core/check/standing-rules';
+import { standingRules } from '@limber/core/narration/standing';
 import { schoolOf } from '@limber/core/caution/school-of';
 import { speakingMs } from '@limber/core/speech/speaking-time';
 import { clock, parseClock } from '@limber/core/time/clock';

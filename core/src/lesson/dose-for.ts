@@ -1,0 +1,21 @@
+import { repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import type { MoveStep } from './lesson.schema';
+
+/**
+ * The dose that a side of a step gets.
+ *
+ * @example doseFor(step, 'right') === (step.rightDose ?? step.dose) // true
+ */
+export function doseFor(step: MoveStep, side: WorkedSide | null): MoveStep['dose'] {
+  return side === 'right' && step.rightDose ? step.rightDose : step.dose;
+}
+
+/**
+ * Repetitions that are planned for a side of a step, all its sets together.
+ *
+ * @example countFor(step, 'left') // 10, for two sets of five
+ */
+export function countFor(step: MoveStep, side: WorkedSide): number {
+  const dose = doseFor(step, side);
+  return repetitionsOf(dose) * dose.sets.planned * sidesIn(side);
+}
