@@ -1,3 +1,4 @@
+import { describeProgression } from '../dose/progression';
 import { lessonEditing } from '../lesson/change';
 import { movesOf } from '../lesson/lesson.schema';
 import { edited } from './editing';
@@ -88,6 +89,32 @@ describe('a stored document of an earlier program', () => {
     const change = { kind: 'set_step', stepId: today[0]!.id, field: 'move', value: step!.move };
     const lesson = parseDocument(lessonDocument, stored('lesson-4'));
     expect(edited(lessonEditing, lesson, lessonEditing.parseChange(change))).toEqual(lesson);
+  });
+
+  it('stays what it was: what was built up in even steps is built up in those stages', () => {
+    const older = stored('lesson-5') as unknown as {
+      steps: { progression: { from: number; everyDays: number; weeks: number } | null }[];
+    };
+    const today = movesOf(parseDocument(lessonDocument, stored('lesson-5')).steps);
+    const said = today.map(({ dose, progression }) => progression && describeProgression(dose, progression));
+    expect(said.map((one) => one !== null)).toEqual(older.steps.map((one) => one.progression !== null));
+    // From 2 to 6 in two weeks was 2, 4, 6; from 1 to 5 passes in four was 1, 2, 3, 4, 5; from 4 s to 5 s in three 4, 4, 5.
+    expect(said.filter(Boolean)).toEqual([
+      '1 week at 2, every other day, then 1 week at 4, then 6',
+      '1 week at 1, every day, then 1 week at 2, then 1 week at 3, then 1 week at 4, then 5',
+      '2 weeks at 4 s, every 3 days, then 5 s',
+    ]);
+    // An edit that waited in a browser knows no dose: it stays at its first figure.
+    const [step] = today;
+    const change = { kind: 'set_step', stepId: step!.id, field: 'progression', value: older.steps[0]!.progression };
+    const lesson = edited(
+      lessonEditing,
+      parseDocument(lessonDocument, stored('lesson-5')),
+      lessonEditing.parseChange(change),
+    );
+    expect(describeProgression(step!.dose, movesOf(lesson.steps)[0]!.progression!)).toBe(
+      '2 weeks at 2, every other day, then 6',
+    );
   });
 
   it('stays what it was: what she changed of cues is where it was, found by piece and segment', () => {

@@ -50,8 +50,18 @@ export function writePaperMarkdown(paper: Paper): string {
     ...(paper.voiceOver.length > 0
       ? ['## Spoken afterwards', list(paper.voiceOver.map((one) => `**${one.step}**: ${one.words}`))]
       : []),
-    ...(paper.weeks.length > 0
-      ? ['## Over the weeks', list(paper.weeks.map((one) => `**${one.step}**: ${one.words}`))]
+    ...(paper.weeks.steps.length > 0
+      ? [
+          '## Over the weeks',
+          list(paper.weeks.steps.map((one) => `**${one.step}**: ${one.words}`)),
+          table(
+            ['', ...paper.weeks.periods.map((one) => one.name)],
+            paper.weeks.steps.map(({ step }, at) => [
+              step,
+              ...paper.weeks.periods.map(({ rows }) => `${rows[at]!.dose}, ${rows[at]!.often}`),
+            ]),
+          ),
+        ]
       : []),
     '## Materials',
     list(paper.materials),

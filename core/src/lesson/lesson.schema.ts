@@ -15,7 +15,7 @@ import { overrideSchema } from './override.schema';
 import { setAsideSchema } from './set-aside.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 5;
+export const LESSON_VERSION = 6;
 
 const text = z.string().max(6000);
 

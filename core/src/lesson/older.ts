@@ -1,3 +1,5 @@
+import { doseSchema } from '../dose/dose.schema';
+import { evenStages, growthsOf } from '../dose/progression';
 import { moveFrom1 } from '../move/older';
 
 /** What older programs wrote, as plain JSON. */
@@ -28,6 +30,32 @@ export function lessonFrom2(lesson: Json): Json {
 export function lessonFrom4(lesson: Json): Json {
   const steps = lesson['steps'];
   return Array.isArray(steps) ? { ...lesson, steps: (steps as Json[]).map(stepFrom4) } : lesson;
+}
+
+/** Version 5 built a dose up in even steps; version 6 in stages, of repetitions, sets, seconds or days. */
+export function lessonFrom5(lesson: Json): Json {
+  const steps = lesson['steps'];
+  return Array.isArray(steps) ? { ...lesson, steps: (steps as Json[]).map(stepFrom5) } : lesson;
+}
+
+function stepFrom5(step: Json): Json {
+  return isObject(step['progression'])
+    ? { ...step, progression: progressionFrom5(step['progression'], step['dose']) }
+    : step;
+}
+
+/** An edit knows nothing of the dose: then it stays at its first figure until what is planned. */
+function progressionFrom5(progression: Json, of?: unknown): Json {
+  const { from, everyDays, weeks } = progression as { from?: number; everyDays?: number; weeks?: number };
+  if (typeof from !== 'number' || typeof everyDays !== 'number' || typeof weeks !== 'number') return progression;
+  const dose = doseSchema.safeParse(of).data;
+  const daysAWeek = 7 / everyDays;
+  const grows = dose?.form === 'hold' ? 'seconds' : dose ? growthsOf(dose)[0]! : 'repetitions';
+  return {
+    grows,
+    stages: dose ? evenStages(dose, grows, from, weeks, daysAWeek) : [{ weeks, amount: from, daysAWeek }],
+    thenDaysAWeek: daysAWeek,
+  };
 }
 
 function stepFrom4(step: Json): Json {
@@ -80,10 +108,12 @@ export function changeForward(change: unknown): unknown {
     }
     case 'add_step': {
       const step = one['step'] as Json | undefined;
-      return step ? { ...one, step: stepFrom4(stepFrom2(step)) } : one;
+      return step ? { ...one, step: stepFrom5(stepFrom4(stepFrom2(step))) } : one;
     }
     case 'set_step':
-      return one['field'] === 'move' && isObject(one['value']) ? { ...one, value: moveFrom1(one['value']) } : one;
+      if (!isObject(one['value'])) return one;
+      if (one['field'] === 'progression') return { ...one, value: progressionFrom5(one['value']) };
+      return one['field'] === 'move' ? { ...one, value: moveFrom1(one['value']) } : one;
     case 'add_segment': {
       const segment = one['segment'] as Json | undefined;
       return segment && 'beats' in segment ? { ...one, segment: segmentFrom2(segment) } : one;

@@ -14,7 +14,7 @@ const lesson = aLesson({
     aStep('b', {
       move: aMove({ name: 'Hollows', region: 'collarbone', route: [] }),
       product: 'top_up',
-      progression: { from: 3, everyDays: 2, weeks: 2 },
+      progression: { grows: 'repetitions', stages: [{ weeks: 2, amount: 3, daysAWeek: 3.5 }], thenDaysAWeek: 3.5 },
     }),
     aStep('c', {
       move: aMove({ name: 'Hum', region: 'lips', mouthBusy: true, route: [] }),
@@ -43,8 +43,10 @@ describe('the paper of a lesson', () => {
       what: 'Put the roller into the fridge.',
     });
     expect(paper.preparation[paper.preparation.length - 1]!.when).toBe('afterwards');
-    expect(paper.weeks).toEqual([
-      { step: 'Hollows', words: 'begin with 3, every other day, and rise to 5 in 2 weeks' },
+    expect(paper.weeks.steps).toEqual([{ step: 'Hollows', words: '2 weeks at 3, every other day, then 5' }]);
+    expect(paper.weeks.periods.map(({ name, rows }) => `${name}: ${rows.map((one) => one.dose).join()}`)).toEqual([
+      'weeks 1 to 2: 3 times',
+      'from week 3: 5 times',
     ]);
     expect(paper.voiceOver).toEqual([{ step: 'Hum', words: 'Loose.' }]);
   });
@@ -55,6 +57,7 @@ describe('the paper of a lesson', () => {
     expect(rows[2]!.cells[7]).toBe('5 | times.');
     expect(writePaperMarkdown(paper)).toContain('| 0:00 |  | Opening |');
     expect(writePaperMarkdown(paper)).toContain('5 \\| times.');
+    expect(writePaperMarkdown(paper)).toContain('| Hollows | 3 times, every other day | 5 times, every other day |');
   });
 });
 

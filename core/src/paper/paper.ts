@@ -1,7 +1,6 @@
 import { readFirst } from '../check/read-first';
 import { standingRules } from '../narration/standing';
 import { describeDose, partsOf, sidePlanName } from '../dose/dose';
-import { describeProgression } from '../dose/progression';
 import { regionName } from '../face/regions';
 import { FRAMING_NAMES, framingOf, widestFraming } from '../move/framing';
 import { FRAMINGS, type Framing, type Tool } from '../move/move.schema';
@@ -10,6 +9,7 @@ import { clock } from '../time/clock';
 import { isMove, movesOf, nameOfStep, type Lesson, type MoveStep, type Step } from '../lesson/lesson.schema';
 import { describeRoute } from '../move/way';
 import { schedule } from '../schedule/schedule';
+import { weeksOfLesson, type Weeks } from './weeks';
 
 export interface SheetRow {
   readonly at: string;
@@ -48,7 +48,7 @@ export interface Paper {
   readonly framing: string;
   readonly voiceOver: readonly { readonly step: string; readonly words: string }[];
   /** How doses are built up over weeks. */
-  readonly weeks: readonly { readonly step: string; readonly words: string }[];
+  readonly weeks: Weeks;
   readonly materials: readonly string[];
   readonly preparation: readonly Task[];
   readonly readFirst: readonly string[];
@@ -134,9 +134,7 @@ export function paperOf(lesson: Lesson): Paper {
     voiceOver: moves
       .filter((step) => step.narration.during.trim() && (step.voiceOver || step.move.mouthBusy))
       .map((step) => ({ step: step.move.name, words: said(step, 'during') })),
-    weeks: moves.flatMap((step) =>
-      step.progression ? [{ step: step.move.name, words: describeProgression(step.dose, step.progression) }] : [],
-    ),
+    weeks: weeksOfLesson(moves),
     materials,
     preparation: preparation(lesson, tools, slip),
     readFirst: readFirst(lesson),

@@ -126,9 +126,34 @@ export function afterTheNightShift(): Lesson {
       step('slipway', 'Slipway', {
         before: 'Down the side of the neck, feather-light, five on the left and five on the right.',
       }),
-      step('watch', 'Night watch', { before: 'Fingertips behind the neck. Small kneads from the hairline down.' }),
+      step(
+        'watch',
+        'Night watch',
+        { before: 'Fingertips behind the neck. Small kneads from the hairline down.' },
+        {
+          progression: {
+            grows: 'repetitions',
+            stages: [{ weeks: 2, amount: 4, daysAWeek: 2 }],
+            thenDaysAWeek: 2,
+          },
+        },
+      ),
       step('shells', 'Shell ears', {}),
-      step('headset', 'Headset release', {}),
+      step(
+        'headset',
+        'Headset release',
+        {},
+        {
+          progression: {
+            grows: 'seconds',
+            stages: [
+              { weeks: 1, amount: 10, daysAWeek: 3.5 },
+              { weeks: 2, amount: 15, daysAWeek: 3.5 },
+            ],
+            thenDaysAWeek: 7,
+          },
+        },
+      ),
       step('calm', 'Flat calm', { before: 'Both palms, out from the middle of the forehead.' }),
       step('ebb', 'Ebb line', { before: 'To close, behind the ear and down to the collarbone.' }),
     ],

@@ -1,4 +1,4 @@
-const TYPES = { csv: 'text/csv', json: 'application/json', md: 'text/markdown' } as const;
+const TYPES = { csv: 'text/csv', ics: 'text/calendar', json: 'application/json', md: 'text/markdown' } as const;
 
 /** Hands a text to the browser as a file; its name is made from a title. */
 export function saveFile(title: string, kind: keyof typeof TYPES, text: string): void {

@@ -4,9 +4,10 @@ import { Select } from 'primeng/select';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { partsOf } from '@limber/core/dose/dose';
 import type { Dose } from '@limber/core/dose/dose.schema';
-import { describeProgression, growingFigure, weeklyFigures, type Progression } from '@limber/core/dose/progression';
+import { growthsOf, plannedAmount } from '@limber/core/dose/progression';
 import { isMove, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
+import { ProgressionEditor } from './progression-editor';
 import { StepPart } from './step-part';
 import { Stepper } from './stepper';
 
@@ -24,7 +25,7 @@ const PRIORITY_WORDS = [
 /** What few steps need: product, rest, time for the viewer, counting, bundles, what is cut first, and its place. */
 @Component({
   selector: 'lc-step-more',
-  imports: [FormsModule, Select, StepPart, Stepper, ToggleSwitch],
+  imports: [FormsModule, ProgressionEditor, Select, StepPart, Stepper, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="chips">
@@ -66,35 +67,8 @@ const PRIORITY_WORDS = [
       />
       <lc-step-part [step]="step()" />
     </div>
-    @if (step().progression; as built) {
-      <div class="chips">
-        <lc-stepper
-          label="begin with"
-          [unit]="unit()"
-          [value]="built.from"
-          [step]="1"
-          [min]="1"
-          [max]="1000"
-          (changed)="build({ from: $event })"
-        />
-        <lc-stepper
-          label="every … days"
-          [value]="built.everyDays"
-          [step]="1"
-          [min]="1"
-          [max]="14"
-          (changed)="build({ everyDays: $event })"
-        />
-        <lc-stepper
-          label="weeks"
-          [value]="built.weeks"
-          [step]="1"
-          [min]="1"
-          [max]="52"
-          (changed)="build({ weeks: $event })"
-        />
-      </div>
-      <p class="soft">{{ weekly() }}</p>
+    @if (step().progression) {
+      <lc-progression-editor [step]="step()" />
     }
     <div class="switches">
       @for (one of switches(); track one.field) {
@@ -118,9 +92,6 @@ const PRIORITY_WORDS = [
       display: flex;
       flex-wrap: wrap;
       gap: 8px;
-    }
-    .chips + .chips {
-      margin-top: 8px;
     }
     .switches {
       display: flex;
@@ -153,13 +124,6 @@ export class StepMore {
     const { steps } = this.store.lesson();
     const before = steps[steps.indexOf(this.step()) - 1];
     return before && isMove(before) ? before : null;
-  });
-  protected readonly unit = computed(() => growingFigure(this.step().dose).unit);
-  protected readonly weekly = computed(() => {
-    const { dose, progression } = this.step();
-    return progression
-      ? `That is, ${describeProgression(dose, progression)}: ${weeklyFigures(dose, progression).join(', ')} week by week.`
-      : '';
   });
   protected readonly switches = computed(() => {
     const step = this.step();
@@ -195,20 +159,16 @@ export class StepMore {
     this.store.edit({ kind: 'set_step', stepId: this.step().id, field, value } as Parameters<LessonStore['edit']>[0]);
   }
 
-  protected build(change: Partial<Progression>): void {
-    const { id, progression } = this.step();
-    this.store.edit({ kind: 'set_step', stepId: id, field: 'progression', value: { ...progression!, ...change } });
-  }
-
   protected toggle(
     field: 'locked' | 'counted' | 'voiceOver' | 'compares' | 'bundle' | 'progression' | 'ramp' | 'open',
     on: boolean,
   ): void {
     const { id, dose } = this.step();
     if (field === 'progression') {
-      // Half of the dose, every other day, for two weeks: a common way to begin (no source).
-      const from = Math.max(1, Math.round(growingFigure(dose).planned / 2));
-      const value = on ? { from, everyDays: 2, weeks: 2 } : null;
+      // Half of it, every other day, for two weeks: a common way to begin (no source).
+      const grows = growthsOf(dose)[0]!;
+      const amount = Math.max(1, Math.round(plannedAmount(dose, grows)! / 2));
+      const value = on ? { grows, stages: [{ weeks: 2, amount, daysAWeek: 3.5 }], thenDaysAWeek: 3.5 } : null;
       this.store.edit({ kind: 'set_step', stepId: id, field, value });
       return;
     }

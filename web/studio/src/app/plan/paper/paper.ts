@@ -4,6 +4,7 @@ import { Router } from '@angular/router';
 
 import { Button } from 'primeng/button';
 
+import { writeCalendar } from '@limber/core/format/calendar';
 import { writePaperMarkdown, writeRunSheetCsv } from '@limber/core/format/paper-files';
 import { screeningQuestions } from '@limber/core/check/cautions';
 import { practiceCut } from '@limber/core/schedule/practice-cut';
@@ -55,6 +56,14 @@ export class Paper {
     }
   }
 
+  /** Next Monday, until another day is chosen. */
+  protected readonly firstDay = signal(nextMonday(new Date()));
+
+  protected saveCalendar(): void {
+    const { title } = this.store.lesson();
+    saveFile(`${title}, practice`, 'ics', writeCalendar(this.store.lesson(), this.firstDay(), Date.now()));
+  }
+
   protected print(): void {
     window.print();
   }
@@ -63,4 +72,11 @@ export class Paper {
     const text = kind === 'md' ? writePaperMarkdown(this.paper()) : writeRunSheetCsv(this.paper());
     saveFile(this.store.lesson().title, kind, text);
   }
+}
+
+/** The Monday after a day, on the clock of this machine, as YYYY-MM-DD. */
+function nextMonday(day: Date): string {
+  const monday = new Date(day.getFullYear(), day.getMonth(), day.getDate() + ((8 - day.getDay()) % 7 || 7));
+  const two = (value: number): string => String(value).padStart(2, '0');
+  return `${monday.getFullYear()}-${two(monday.getMonth() + 1)}-${two(monday.getDate())}`;
 }
