@@ -17,7 +17,23 @@ export const CLAIMS = [
   'muscle',
   'skin_condition',
   'stress',
+  'certainty',
+  'safety',
+  'dark_circles',
+  'eyes',
+  'lips',
+  'volume',
+  'asymmetry',
+  'cheekbones',
+  'grinding',
+  'nerve',
+  'adhesions',
+  'hormones',
+  'immunity',
+  'hair',
+  'injections',
 ] as const;
+export type ClaimAbout = (typeof CLAIMS)[number];
 
 export const wordingSchema = z.object({
   id: z.enum(CLAIMS),
@@ -91,4 +107,73 @@ export const WORDINGS: readonly Wording[] = [
     careful: ['leaves skin that flares up to a dermatologist'],
   },
   { id: 'stress', why: 'Calm can be hoped for, not promised.', careful: ['is calming for many people'] },
+  {
+    id: 'certainty',
+    why: 'Nobody can know that it works for everyone, or by when.',
+    careful: [
+      'may do something for you, and you will see for yourself',
+      'takes weeks of practice, and may still not show',
+    ],
+  },
+  {
+    id: 'safety',
+    why: 'Some people should not do it, or should ask first.',
+    careful: ['is gentle for most people; who should ask first is listed under the video'],
+  },
+  {
+    id: 'dark_circles',
+    why: 'What is dark under the eyes is mostly skin, vessels and shadow; no stroke is known to take it away.',
+    careful: ['may help the area under your eyes look a little fresher for a while'],
+  },
+  {
+    id: 'eyes',
+    why: 'The size of an eye and the height of a lid do not change by it.',
+    careful: ['may help your eyes feel more awake for a while'],
+  },
+  {
+    id: 'lips',
+    why: 'Lips may redden and swell a little for minutes; they do not grow.',
+    careful: ['may bring some colour to your lips for a while'],
+  },
+  {
+    id: 'volume',
+    why: 'That lost volume comes back is not shown.',
+    careful: [
+      'works the muscles of your cheeks',
+      'may bring fuller cheeks with months of practice, as one small trial saw',
+    ],
+  },
+  {
+    id: 'asymmetry',
+    why: 'Every face is uneven, and nothing shows that this changes it.',
+    careful: ['helps you notice which side you use less'],
+  },
+  { id: 'cheekbones', why: 'Bone does not change by it.', careful: ['works the muscles over your cheekbones'] },
+  {
+    id: 'grinding',
+    why: 'Grinding has causes that belong to a dentist.',
+    careful: ['may help you notice when you clench', 'leaves grinding to your dentist'],
+  },
+  { id: 'nerve', why: 'No stroke is known to reset a nerve.', careful: ['is calming for many people'] },
+  {
+    id: 'adhesions',
+    why: 'That hands break anything loose under the skin is not shown.',
+    careful: ['may help the skin here feel more supple for a while'],
+  },
+  {
+    id: 'hormones',
+    why: 'Hormones are not changed by it as far as anybody knows.',
+    careful: ['gives you a quiet minute'],
+  },
+  {
+    id: 'immunity',
+    why: 'Nothing shows that it keeps anybody from falling ill.',
+    careful: ['is a good moment to breathe slowly'],
+  },
+  { id: 'hair', why: 'That hair grows by it is not shown.', careful: ['feels good on the scalp'] },
+  {
+    id: 'injections',
+    why: 'What it does cannot be held against a treatment.',
+    careful: ['is something that you can do for yourself, with your own hands'],
+  },
 ];

@@ -1,10 +1,10 @@
 import { patternOf } from './lexicon';
-import type { CLAIMS } from '../caution/wording';
+import type { ClaimAbout } from '../caution/wording';
 import type { CAUTIONS, FoundCaution, FoundClaim } from './reading';
+import { STATED_CLAIMS } from './stated-claims';
 import type { Stream } from './tokens';
 
 type About = (typeof CAUTIONS)[number];
-type Claimed = (typeof CLAIMS)[number];
 
 const NOT =
   "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|should not|isn't|doesn't|does not|mustn't|must not|keep (?:away|clear|off)|stay (?:away|clear|off)|no need to|nothing)";
@@ -59,7 +59,7 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
 ];
 
 /** What is claimed, by the words. A claim needs both: what it is about, and that the words promise something. */
-const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
+const CLAIM_WORDS: readonly (readonly [ClaimAbout, string])[] = [
   ['detox', 'detox\\S*|toxins?|impurities|waste(?: products)?|cleans(?:e|es|ing) (?:the|your) (?:lymph|body|blood)'],
   [
     'drain',
@@ -75,7 +75,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'slim_face',
-    'slim(?:s|mer|ming)?|thinner face|v (?:shape|line|face)|v shaped|sculpt\\S*|chisel\\S*|contour\\S*|defin(?:e|ed|es|ing|ition)(?: [^ .,]+){0,2} (?:jaw\\S*|cheek\\S*|face)|(?:more )?defined|(?:face|facial|chin|cheek) fat|burns? (?:[^ .,]+ ){0,2}fat|melt\\S*|double chin|chubby|snatched',
+    'slim(?:s|mer|ming)?|thinner face|v (?:shape|line|face)|v shaped|sculpt\\S*|chisel\\S*|contour\\S*|defin(?:e|ed|es|ing|ition)(?: [^ .,]+){0,2} (?:jaw\\S*|cheek\\S*|face)|(?:more )?defined|(?:face|facial|chin|cheek) fat|burns? (?:[^ .,]+ ){0,2}fat|melt\\S* (?:away|off|the|your|fat)|double chin|chubby|snatched',
   ],
   [
     'wrinkle',
@@ -87,7 +87,7 @@ const CLAIM_WORDS: readonly (readonly [Claimed, string])[] = [
   ],
   [
     'lift',
-    '(?:face|cheeks?|skin|brows?) lifts|sits? higher|(?:may|might|will|can|to) open (?:up )?(?:the|your) eyes?(?: area)?|(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted(?! (?:smile|chin|tongue|arms?|hands?|shoulders?))|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten\\S*|tight(?:er)? skin|droop\\S*',
+    '(?:face|cheeks?|skin|brows?) lifts|sits? higher|(?:may|might|will|can|to) open (?:up )?(?:the|your) eyes?(?: area)?|(?:face ?lift|facelift|face lift)|lift(?:s|ed|ing)? (?:effect|look|up look)|(?:see|sees|notice) (?:a )?(?:little |slight |small )?lift|lifted(?! (?:smile|chin|tongue|arms?|hands?|shoulders?))|(?:will|help|helps|help to|really|natural|naturally|instant|instantly|gives? \\S+|can|also|it) lifts?(?: (?:and|up|the|your|those|these|this|everything|saggy|sagging|whole|entire)){0,3} (?:face|cheeks?|skin|brows?|eye ?brows?|eyes?|eyelids?|jaw\\S*|corners|neck|jowls)|lift(?:s|ing)(?: and [^ .,]+)? (?:the|your|those) (?:face|cheeks?|cheek ?bones?|skin|brows?|jaw\\S*)|lifts (?:the|your|those|my)|sagg\\S*|firm(?:s|er|ing)?(?: (?:and|up|the|your))* (?:skin|face|neck|cheeks|jaw\\S*)|tighten(?:s|ed|ing)|(?:will|can|to|and|help|helps) tighten|tight(?:er)? skin|droop\\S*',
   ],
   ['collagen', 'collagen|elastin|elasticity'],
   [
@@ -235,6 +235,10 @@ const SAME_MS = 4000;
 const REFERS = / (?:ask|asks?|let|look|see|talk|speak|check|consult|before|first|unless|instead|not your|not a|yes) /;
 const CLAIM_CONTEXT = / (?:clears?|cures?|heals?|gets? rid|treats?|improves?) /;
 
+/** "If you wake up puffy, …" says whom it is for; "if you keep it up" still promises. */
+const CONDITION =
+  /(?<! as) (?:if|when|whenever|until|unless) (?!you (?:keep|do|practi[sc]e|train|repeat|stick))(?:[^ .,]+ ){0,12}$/;
+
 /**
  * Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied.
  *
@@ -242,42 +246,87 @@ const CLAIM_CONTEXT = / (?:clears?|cures?|heals?|gets? rid|treats?|improves?) /;
  */
 export function readClaims(stream: Stream): FoundClaim[] {
   const found: FoundClaim[] = [];
-  for (const clause of clauses(stream))
-    for (const [about, words] of CLAIM_WORDS) {
-      const pattern = patternOf(words);
-      pattern.lastIndex = 0;
-      const match = pattern.exec(clause.text);
-      pattern.lastIndex = 0;
-      if (!match || !PROMISING.test(`${clause.text} `)) continue;
-      const before = `${clause.text.slice(0, match.index)} `;
-      // "If you wake up puffy, …" says whom it is for.
-      if (
-        /(?<! as) (?:if|when|whenever) (?!you (?:keep|do|practi[sc]e|train|repeat|stick))(?:[^ .,]+ ){0,12}$/.test(
-          before,
-        )
-      )
-        continue;
-      if (/ (?:doesn't|don't|won't|not|never) /.test(match[0])) continue;
-      if (DENIED.test(before) && !/ (?:not only|no more) /.test(before)) continue;
-      if (
-        about === 'slim_face' &&
-        /double chin/.test(match[0]) &&
-        !/ (?:get rid|reduc\S+|less|lose|goodbye|melt\S*|against|for|tighten\S*|away|remov\S+) /.test(clause.text)
-      )
-        continue;
-      if (
-        about === 'stress' &&
-        !/ (?:help\S*|reduc\S+|reliev\S+|releas\S+|for|calm\S*|better|easier|less|away|good) /.test(clause.text)
-      )
-        continue;
-      const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
-      const startMs = saidAt(stream, clause, match.index);
-      const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
+  for (const clause of clauses(stream)) {
+    const own = [...statedIn(clause), ...namedIn(clause)];
+    for (const { about, index, text } of own.filter((one, i) => own.findIndex((x) => x.about === one.about) === i)) {
+      const { word } = stream.tokens[stream.tokenAt(clause.start + index + 1)]!;
+      const startMs = saidAt(stream, clause, index);
+      const { end } = stream.tokens[stream.tokenAt(clause.start + index + text.length - 1)]!;
       // What hedges a claim stands near it.
-      const near = ` ${clause.text.slice(Math.max(0, match.index - 80), match.index + match[0].length + 60)} `;
-      const strength =
-        HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${match[0]} `)) ? 'mild' : 'strong';
+      const near = ` ${clause.text.slice(Math.max(0, index - 80), index + text.length + 60)} `;
+      const before = `${clause.text.slice(0, index)} `;
+      const strength = HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${text} `)) ? 'mild' : 'strong';
       found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.7 } });
     }
+  }
   return found.sort((a, b) => a.atMs - b.atMs);
+}
+
+/** Claims that are made by a no: no risk, no crease left, never a cold again. */
+const BY_NOT: ReadonlySet<ClaimAbout> = new Set([
+  'safety',
+  'certainty',
+  'wrinkle',
+  'immunity',
+  'grinding',
+  'injections',
+  'drain',
+  'skin_condition',
+  'slim_face',
+]);
+/** What does not go is no claim: "pain that does not go away". */
+const STAYS =
+  / (?:doesn't|don't|does not|do not|isn't|is not|won't|will not) (?:\S+ )?(?:go|goes|gone|fade|disappear|vanish|melt|heal|stop)(?: away)?$/;
+
+/** Words of a clause that claim something, and where they stand in it. */
+interface Claiming {
+  readonly about: ClaimAbout;
+  readonly index: number;
+  readonly text: string;
+}
+
+function matchIn(clause: Clause, words: string): { index: number; text: string; before: string } | null {
+  const pattern = patternOf(words);
+  pattern.lastIndex = 0;
+  const match = pattern.exec(clause.text);
+  pattern.lastIndex = 0;
+  return match && { index: match.index, text: match[0], before: `${clause.text.slice(0, match.index)} ` };
+}
+
+/** What is stated outright. */
+function statedIn(clause: Clause): Claiming[] {
+  return STATED_CLAIMS.flatMap(([about, words]): Claiming[] => {
+    const match = matchIn(clause, words);
+    return match &&
+      !CONDITION.test(match.before) &&
+      !DENIED.test(match.before) &&
+      !STAYS.test(match.text) &&
+      (BY_NOT.has(about) || !/ (?:not|no|never) /.test(match.text))
+      ? [{ about, index: match.index, text: match.text }]
+      : [];
+  });
+}
+
+/** What is named in a sentence that promises something. */
+function namedIn(clause: Clause): Claiming[] {
+  return CLAIM_WORDS.flatMap(([about, words]): Claiming[] => {
+    const match = matchIn(clause, words);
+    if (!match || !PROMISING.test(`${clause.text} `)) return [];
+    const { index, text, before } = match;
+    if (CONDITION.test(before) || / (?:doesn't|don't|won't|not|never) /.test(text)) return [];
+    if (DENIED.test(before) && !/ (?:not only|no more) /.test(before)) return [];
+    if (/ without $/.test(before)) return [];
+    if (
+      about === 'slim_face' &&
+      /double chin/.test(text) &&
+      !/ (?:get rid|reduc\S+|less|lose|goodbye|melt\S*|against|for|tighten\S*|away|remov\S+) /.test(clause.text)
+    )
+      return [];
+    if (
+      about === 'stress' &&
+      !/ (?:help\S*|reduc\S+|reliev\S+|releas\S+|for|calm\S*|better|easier|less|away|good) /.test(clause.text)
+    )
+      return [];
+    return [{ about, index, text }];
+  });
 }

@@ -1,6 +1,7 @@
 import { partsOf, repetitionsOf, type WorkedSide } from '@limber/core/dose/dose';
 import { type Lesson, movesOf, type MoveStep } from '@limber/core/lesson/lesson.schema';
-import { doseFor, workKind } from '@limber/core/schedule/schedule';
+import { doseFor } from '@limber/core/lesson/dose-for';
+import { workKind } from '@limber/core/schedule/schedule';
 import type { Segment } from '@limber/core/lesson/segment.schema';
 import { seeded, seedOf } from '../random';
 
