@@ -2,12 +2,74 @@ import type { ClaimAbout } from '../caution/wording';
 
 /** Up to so many words of the same sentence between two. */
 const gap = (most: number): string => `(?: [^ .]+){0,${most}}`;
-const GONE =
-  'gone|disappears?|vanish(?:es)?|fades?(?: away)?|melts? away|dissolves?|erased|(?:is|are) history|goes away|go away';
-/** What makes something go: as it is told of a move, not as an instruction ("stops", and not "stop"). */
+const either = (...patterns: string[]): string => patterns.join('|');
+
+/** That something goes, told of it: "the furrow is wiped out". */
+const GOES =
+  'gone|disappears?|disappeared|vanish(?:es|ed)?|fades?(?: away)?|melts?(?: away)?|dissolves?|erased|wiped|smoothed (?:out|away)|(?:is|are) (?:history|over|out|cured|healed)|goes away|go away|go for good|(?:dry|dries|clears?) (?:out|up)|heals?|shrinks?|stays? away|never (?:returns?|comes? back)|not come back|for good|forever|once and for all|washed away|swept away|carried away|flushed out|comes? (?:loose|unglued|off)|breaks? up|drops? to (?:zero|nothing)|passes? you by|pass you by|no (?:more|longer)|a thing of the past|does not stand a chance|without a trace|by (?:friday|monday|breakfast|tomorrow|summer)';
+/** That something is made to go, told of a move and not as an instruction: "stops", and not "stop". */
 const ENDS =
-  'ends|cures?|heals|removes|erases|banishes|stops|fixes|kills|dissolves|clears(?: up)?|takes away|gets rid of|get rid of|gets you rid of|(?:say )?goodbye to|no more';
-const NEEDLES = 'botox|fillers?|injections?|needles?|surgery|surgeon|face ?lifts?|the knife';
+  'ends|cures?|heals|removes|erases|banishes|stops|will stop|fixes|kills|dissolves|clears(?: up)?|calms|dries(?: up| out)?|melts|burns|shrinks|breaks down|takes away|wipes(?: out| off| away)?|irons(?: out)?|smooths(?: out| away)|flattens|fades|gets? rid of|gets you rid of|frees (?:you|your face) (?:of|from)|(?:say |wave |kiss )?(?:goodbye|farewell|bye|bye bye) to|no more|the end of|done with|never again|reverses|undoes|prevents';
+/** That something becomes another thing. */
+const BECOMES = 'becomes?|gets?|grows?|turns?(?: into)?|looks?|swells?(?: to)?|comes? out|will be|is going to be|goes';
+const HAVE = 'gives? you|get|gets you|have|has|will have|makes?(?: for)?|build|builds';
+
+/** What people want gone. */
+const UNWANTED: readonly (readonly [ClaimAbout, string])[] = [
+  [
+    'dark_circles',
+    '(?:dark|black|blue) (?:circles|rings|shadows)|(?:circles|shadows|rings) under (?:the|your) eyes|under ?eye (?:circles|shadows)|panda eyes',
+  ],
+  [
+    'wrinkle',
+    "wrinkles?|furrows?|crow's feet|(?:frown|smile|laugh|deep|fine|those|these|forehead|neck|marionette|nasolabial) (?:lines?|folds?|creases?)|№ lines|lines? (?:between|beside|around|on|across) (?:the|your)",
+  ],
+  ['lift', 'jowls?|(?:sagging|saggy|hanging|drooping|droopy)(?: [^ .]+)?'],
+  [
+    'slim_face',
+    'double chin|(?:face|facial|cheek|chin|the) fat|fat (?:on|off|in|of) (?:the|your)|chubby cheeks|(?:pounds|kilos) on (?:the|your) face',
+  ],
+  ['grinding', 'grinding|clenching|bruxism'],
+  ['pain_relief', '(?:jaw |neck |the |your |all |any )?pain|headaches?|migraines?|tinnitus|toothache|tmj|stiff neck'],
+  [
+    'skin_condition',
+    'acne|rosacea|eczema|psoriasis|pimples|breakouts|blemishes|age spots|(?:red |dark |brown )?spots|pigmentation|cold sores|large pores|pores',
+  ],
+  [
+    'drain',
+    'puffiness|swelling|eye ?bags|bags(?: under (?:the|your) eyes)?(?= ?,? ever)|bags under (?:the|your) eyes|water retention',
+  ],
+  ['stress', 'anxiety|stress|depression|panic|burnout|insomnia|worries|sleepless nights'],
+  ['hair', 'hair loss|thinning hair|bald (?:spots?|patch(?:es)?)|receding hairline'],
+  ['adhesions', 'adhesions?|scar tissue|stuck (?:fascia|tissue)|(?:everything|what|all) that is stuck(?: [^ .]+){0,3}'],
+  ['detox', 'poisons?|toxins?|heavy metals|waste|impurities'],
+  ['asymmetry', 'asymmetr\\S*|crooked(?: [^ .]+)?|uneven (?:face|features|cheeks|brows)|lopsided(?: [^ .]+)?'],
+  ['nose_shape', 'bump on (?:the|your) nose|(?:the |your )?hump'],
+  ['bite_or_protrusion', 'over ?bite|under ?bite|receding chin|buck teeth|weak chin'],
+];
+
+/** What is to look otherwise, and how. */
+const LOOKS: readonly (readonly [about: ClaimAbout, part: string, how: string])[] = [
+  ['eyes', 'eyes?|(?:eye ?)?lids?', 'bigger|larger|wider|rounder|more open|twice the size|lifted|young again'],
+  [
+    'nose_shape',
+    'nose|nostrils|bridge',
+    '(?:narrow|straight|thin|sharp|small|slim|short|fine|slender)(?:er|ner|mer|r)?|refined',
+  ],
+  ['lips', 'lips?|pout|mouth', '(?:plump|full|big|thick|proper|round)(?:er|ger)?(?: pout)?'],
+  ['volume', 'cheeks?|temples?|face', 'full again|round again|filled(?: out)?|plump(?:er)?|fuller'],
+  [
+    'asymmetry',
+    'face|features|smile|brows?|corners|sides?|left and right',
+    'symmetric(?:al)?|perfectly even|like twins',
+  ],
+  [
+    'cheekbones',
+    'cheek ?bones?',
+    'high(?:er)?|sharp(?:er)?|sculpted|carved|chisell?ed|prominent|stronger|like a model',
+  ],
+  ['slim_face', 'face|jaw ?line|cheeks?', 'slim(?:mer)?|narrow(?:er)?|v ?shaped|chisell?ed'],
+];
 
 /**
  * Claims that are stated outright, each by words that need nothing beside them: what the older patterns, which want a
@@ -16,245 +78,185 @@ const NEEDLES = 'botox|fillers?|injections?|needles?|surgery|surgeon|face ?lifts
 export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
   [
     'certainty',
-    [
+    either(
       `(?:i|we) (?:can |do |fully |absolutely )?(?:guarantee|promise)(?: you)?(?: that)?(?: ,)? (?:you|your|it|this|that|results?)(?! (?:will )?(?:count|say|tell|show|stop|be back))`,
-      `guaranteed`,
+      `guaranteed|(?:have|give you) my word|mark my words`,
       `(?:scientifically|clinically|medically|officially) (?:proven|tested|shown|confirmed)`,
       `(?:it is|it's|this is|that is|has been|is|are) proven`,
       `(?:science|studies|research|doctors) (?:proves?|has proven|have proven|confirms?)`,
-      `works? (?:for|on) (?:every|all|any|absolutely)\\S*`,
-      `(?:never fails|cannot fail|can't fail|can fail|always works|without fail)`,
+      `works? (?:for|on) (?:every|all|any|absolutely)\\S*|(?:has|have) to work|(?:every one|each|all) of you will (?:see|look|have|get|notice)`,
+      `never fails|cannot fail|can't fail|can fail|always works|without fail|impossible (?:that it does not|not) \\S+`,
       `№ (?:percent|%) of${gap(3)} (?:women|men|people|clients|viewers|students|users|us|them|customers)`,
       `№ (?:out )?of (?:№|my|our) (?:women|men|people|clients|viewers|students|users|customers)`,
+      `not (?:one|a single one) of (?:my|our) (?:students|clients|viewers|women|customers)`,
       `(?:in|within|after) (?:just |only |about |exactly )?(?:№|a|one|two|three) (?:days?|weeks?|months?|sessions?|minutes?)[ ,]+(?:[^ .]+ ){0,5}(?:different|new|another|visible|real|noticeable) (?:face|skin|look|neck|results?|difference|change)`,
+      `(?:nobody|no one|your own \\S+) will (?:not )?recogni[sz]e you`,
       `(?:see|saw|notice|noticed|get|got|have|has|visible|real)${gap(3)} (?:results?|a difference|the difference|it)${gap(2)} (?:straight away|immediately|at once|instantly|overnight|within № \\S+|in № \\S+|after (?:one|a|the first|just) \\S+)`,
-      `(?:instant|immediate|permanent|lasting) (?:results?|effects?)`,
-      `that(?:'s| is) a fact`,
+      `(?:instant|immediate|permanent|lasting) (?:results?|effects?)|that(?:'s| is) a fact`,
       `definitely (?:see|look|looks|get|notice|lifts?|works?)`,
-    ].join('|'),
+    ),
   ],
   [
     'safety',
-    [
-      `(?:no|zero|without|without any|not any|free of) (?:[^ .]+ )?risks?(?: whatsoever| at all)?`,
-      `risk ?free`,
+    either(
+      `(?:no|zero|without|without any|not any|free of) (?:[^ .]+ )?risks?(?: whatsoever| at all)?|risk ?free`,
       `(?:completely|totally|absolutely|perfectly|entirely|№ (?:percent|%)|always) (?:safe|harmless)`,
-      `(?:safe|harmless|suitable) for (?:every|all|any)\\S*`,
-      `(?:no|zero|without|without any) side effects?`,
+      `(?:safe|harmless|suitable) for (?:every|all|any)\\S*|(?:no|zero|without|without any) side effects?`,
       `(?:don't|do not|never|nobody|no one|no|not)${gap(3)} (?:need|needs|have to|has to|must)(?: to)?(?: [^ .]+){0,2}(?: (?:ask|see|consult|call))?(?: (?:a|your|any|the))? (?:doctor|physician|dentist|dermatologist|medical advice)`,
       `(?:you|it|this|they|one) (?:really |simply )?(?:can't|cannot|can not|could never|can never) (?:possibly )?(?:hurt|harm|injure|damage) (?:yourself|you|anyone|anybody|anything|the skin|your skin)`,
-      `nothing (?:bad )?can (?:go wrong|happen)`,
+      `nothing${gap(3)} can${gap(1)} (?:go wrong|happen|do (?:any )?harm|hurt)|never (?:hurt|harmed) anyone`,
       `you (?:can't|cannot|can not) (?:overdo|do (?:it |this )?(?:wrong|too much))`,
       `(?:anybody|anyone|everybody|everyone) can do (?:it|this|them)(?: ,)?${gap(2)} (?:whatever|no matter|even with|even if|ill|sick|pregnant)`,
-    ].join('|'),
-  ],
-  [
-    'dark_circles',
-    [
-      `(?:dark (?:circles|rings|shadows)|(?:circles|shadows|rings) under (?:the|your) eyes|under ?eye (?:circles|shadows))${gap(6)} (?:${GONE}|lighter|brighter|for good)`,
-      `(?:${ENDS}|fades|lightens|brightens|against)${gap(4)} (?:dark (?:circles|rings|shadows)|(?:circles|shadows|rings) under (?:the|your) eyes)`,
-    ].join('|'),
-  ],
-  [
-    'eyes',
-    [
-      `eyes?${gap(3)} (?:makes?|look|looks|get|gets|become|becomes|appear|grow)${gap(3)} (?:bigger|larger|wider|rounder|twice the size|more open)`,
-      `(?:makes|will make|gives you)${gap(3)} (?:bigger|larger|rounder|wider) eyes`,
-      `(?:makes|will make)${gap(3)} (?:eyes?|it) (?:look )?(?:bigger|larger|wider|rounder)`,
-      `(?:bigger|larger|more open)${gap(1)} (?:for good|forever|permanently)`,
-      `(?:hooded|heavy|drooping|droopy) (?:eye ?)?lids?${gap(3)} (?:comes? up|lifts?|lifted|rises?|opens?|${GONE})`,
-      `(?:lifts|opens|raises)${gap(2)} (?:hooded|heavy|drooping|droopy) (?:eyes?|(?:eye ?)?lids?)`,
-    ].join('|'),
-  ],
-  [
-    'nose_shape',
-    [
-      `(?:smaller|slimmer|thinner|straighter|narrower|sharper|shorter|finer)(?: ,)?${gap(2)} nose`,
-      `(?:nose|nostrils|bridge)${gap(5)} (?:becomes?|gets?|grows?|turns?|will be|looks?)${gap(3)} (?:narrow|straight|thin|sharp|small|slim|short|fine)(?:er|ner|mer|r)?`,
-      `(?:bump|hump)${gap(5)} (?:${GONE}|flattens?)`,
-    ].join('|'),
-  ],
-  [
-    'lips',
-    [
-      `(?:fuller|plumper|bigger|plump)${gap(2)} lips?`,
-      `lips?${gap(4)} (?:plumper|fuller|bigger|plumped)`,
-      `(?:plumps|fills|swells)(?: up| out)? (?:the|your)${gap(2)} lips?`,
-    ].join('|'),
+      `even (?:with|after|if you have) (?:[^ .]+ ){0,4}(?:condition|surgery|pregnancy|fever|thrombosis|cancer|pacemaker|fillers?|injections?) you (?:may|can)`,
+      `(?:all |right )?through (?:the |your )?(?:whole |entire )?pregnancy`,
+    ),
   ],
   [
     'volume',
-    [
+    either(
       `(?:restores?|restoring|gives? back|brings? back|puts|returns|adds|rebuilds|replaces)${gap(5)} (?:volume|roundness|fullness|plumpness)`,
       `(?:volume|fullness|roundness|plumpness)${gap(6)} (?:comes? back|returns?|restored|is back)`,
       `(?:fills|plumps)(?: out| in| up)?${gap(3)} (?:hollows?|sunken|hollow cheeks|folds)`,
-      `(?:hollow|sunken)${gap(3)} (?:fills? (?:out|up|in)|round again|full again)`,
-    ].join('|'),
+      `(?:hollow|sunken)${gap(3)} (?:(?:fill|round)s? (?:out|up|in)|round again|full again)`,
+    ),
   ],
   [
+    'eyes',
+    either(
+      `(?:makes|will make)${gap(3)} (?:eyes?|it) (?:look )?(?:bigger|larger|wider|rounder)|(?:bigger|larger|more open)${gap(1)} (?:for good|forever|permanently)`,
+      `(?:hooded|heavy|drooping|droopy) (?:eye ?)?lids?${gap(3)} (?:comes? up|lifts?|lifted|rises?|opens?)`,
+      `(?:lifts|opens|raises)${gap(2)} (?:hooded|heavy|drooping|droopy) (?:eyes?|(?:eye ?)?lids?)|(?:tiny|small) eyes (?:grow|get|open)`,
+    ),
+  ],
+  ['lips', `(?:plumps|fills|swells)(?: up| out)? (?:the|your)${gap(2)} lips?|lips?${gap(2)} (?:grow|swell|plump up)`],
+  [
     'asymmetry',
-    [
+    either(
       `(?:evens? (?:out|up)|straightens?(?: out)?|corrects?|fixes|balances(?: out)?)${gap(4)} (?:crooked|asymmetr\\S*|uneven|lopsided)`,
-      `(?:crooked|asymmetr\\S*|uneven|lopsided)${gap(5)} (?:${GONE}|evens? out|straightens?|corrected|straight again)`,
-      `(?:face|features|smile|brows?|corners|sides?)${gap(3)} (?:becomes?|gets?|will be|turns?|is|are)${gap(2)} symmetric(?:al)?`,
-      `(?:lower|weaker|smaller|drooping) side${gap(3)} (?:catches|will catch|comes) (?:up|level)`,
-      `(?:perfect|full) symmetry`,
-    ].join('|'),
+      `(?:lower|weaker|smaller|drooping) side${gap(3)} (?:catches|will catch|comes) (?:up|level)|(?:perfect|full) symmetry|left and right will (?:match|be (?:the same|equal))`,
+      `(?:becomes?|gets?|will be|turns?|is|are)${gap(2)} symmetric(?:al)?`,
+    ),
   ],
   [
     'lift',
-    [
-      `jowls?${gap(6)} (?:${GONE}|tighten\\S*|lift(?:s|ed)|away)`,
-      `(?:${ENDS}|lifts|tightens)${gap(3)} jowls?`,
+    either(
+      `(?:lifts|tightens)${gap(3)} jowls?|jowls?${gap(4)} (?:tighten\\S*|lift(?:s|ed)|away)`,
       `(?:pulls|lifts|brings|raises|hoists|puts)${gap(4)} (?:hangs|sags|hung|sagged|dropped|drooped|fallen)${gap(3)} (?:up|back)`,
-      `(?:sagging|saggy|hanging|drooping)${gap(4)} (?:${GONE}|up again|lifted|back up)`,
-      `(?:defies|beats|against) gravity`,
-      `(?:everything|the face|your face|cheeks?|skin)(?: [^ .]+){0,1} sits? higher`,
-      `(?:natural|non ?surgical|instant) face ?lift`,
-    ].join('|'),
+      `(?:sagging|saggy|hanging|drooping|droopy)${gap(5)} (?:up again|lifted|back up|climbs?|climb back|rises?|comes? up)`,
+      `(?:defies|beats|against) gravity|(?:natural|non ?surgical|instant) face ?lift`,
+      `(?:everything|the face|your face|cheeks?|skin)${gap(1)} sits? higher`,
+    ),
   ],
   [
     'cheekbones',
-    [
-      `(?:gives?|get|have|build|builds|makes?|for)${gap(3)} (?:higher|sharper|sculpted|chisell?ed|stronger|prominent|defined|model)${gap(1)} cheek ?bones?`,
+    either(
       `(?:carves|chisels|sculpts|raises|brings|builds|defines|sharpens)(?: out)?${gap(3)} cheek ?bones?`,
-      `cheek ?bones?${gap(3)} (?:higher|sharper|stand out|come out|appear)`,
-    ].join('|'),
+      `cheek ?bones?${gap(3)} (?:higher|sharper|stand out|come out|appear)|(?:cut|slice)${gap(3)} with (?:those|your|these) cheek ?bones?`,
+    ),
   ],
   [
     'bite_or_protrusion',
-    [
+    either(
       `(?:jaw|chin|teeth|bite)${gap(3)} (?:slides|moves|shifts|goes|comes|grows|drops|realigns)${gap(2)} (?:back|forward|forwards|into place|in place|where it|where they|into line)`,
       `(?:brings|moves|pulls|pushes|shifts|grows|corrects)${gap(3)} (?:receding|weak|crooked|short|retracted) (?:jaw|chin|teeth)`,
-      `(?:receding|weak) (?:chin|jaw)${gap(5)} (?:forward|${GONE}|stronger|corrected)`,
+      `(?:over ?bite|under ?bite|receding chin|weak chin)${gap(5)} (?:forward|stronger|corrected|corrects? itself)`,
       `(?:aligns|realigns|straightens|corrects)${gap(2)} (?:jaw|teeth|bite)`,
-    ].join('|'),
+    ),
   ],
   [
     'grinding',
-    [
-      `(?:${ENDS}|prevents|will stop)${gap(3)} (?:grinding|clenching|bruxism)`,
-      `(?:grinding|clenching|bruxism)${gap(4)} (?:${GONE}|stops|ends|cured|over)`,
-      `(?:you can throw|you can leave|no longer need|never need|will not need|won't need|do not need|don't need)${gap(3)} (?:night ?guard|mouth ?guard|splint)`,
-    ].join('|'),
+    `(?:you can throw|you can leave|no longer need|never need|will not need|won't need|do not need|don't need)${gap(3)} (?:night ?guard|mouth ?guard|splint)`,
   ],
   [
     'wrinkle',
-    [
-      `(?:lines?|wrinkles?|furrows?|creases?|folds?|crow's feet)${gap(6)} (?:${GONE}|erased|smoothed (?:out|away))`,
-      `(?:irons|presses|smooths|flattens|wipes|rubs|erases)(?: out| away)?${gap(4)} (?:lines?|wrinkles?|furrows?|creases?|folds?)`,
-      `(?:irons|presses|smooths|flattens)${gap(3)} forehead${gap(2)} (?:flat|smooth|out)`,
+    either(
+      `(?:irons|presses|smooths|flattens)${gap(3)} (?:forehead|lines?|creases?|folds?)${gap(2)} (?:flat|smooth|out|away)`,
       `(?:no|not|never)${gap(3)} (?:crease|wrinkle|line)s? (?:left|there|any ?more|to be seen|to be found)`,
-      `(?:${ENDS}) (?:[^ .]+ ){0,3}(?:wrinkles?|furrows?|crow's feet|(?:frown|smile|laugh) lines)`,
-    ].join('|'),
+    ),
   ],
   [
     'nerve',
-    [
+    either(
       `(?:resets?|reboots?|rewires?|restarts?|heals|repairs?|switch(?:es)? (?:on|off))(?: the| your)${gap(2)} (?:nerves?|nervous system|vagus\\S*|brain)`,
-      `(?:nerves?|nervous system|vagus(?: nerve)?|brain)${gap(4)} (?:reset|rebooted|rewired|restarted|healed|repaired|regenerates?)`,
-    ].join('|'),
+      `(?:nerves?|nervous system|vagus(?: nerve)?|brain)${gap(4)} (?:reset|rebooted|rewired|restarted|healed|repaired|regenerates?|wakes? up|works? again)`,
+    ),
   ],
   [
     'adhesions',
-    [
-      `(?:break(?:s|ing)?|tear(?:s|ing)?|dissolv(?:e|es|ing)|loosen(?:s|ing)|rip(?:s|ping)?|melt(?:s|ing)?|free(?:s|ing)|remov(?:e|es|ing))${gap(4)} (?:adhesions?|scar tissue|scars|fascia|calcification\\S*|crystals)`,
-      `(?:adhesions?|scar tissue)${gap(4)} (?:${GONE}|breaks?|broken|loosens?|loose)`,
-    ].join('|'),
+    `(?:break(?:s|ing)?|tear(?:s|ing)?|dissolv(?:e|es|ing)|loosen(?:s|ing)|rip(?:s|ping)?|melt(?:s|ing)?|free(?:s|ing)|remov(?:e|es|ing))${gap(4)} (?:adhesions?|scar tissue|scars|fascia|calcification\\S*|crystals)`,
   ],
   [
     'hormones',
-    [
+    either(
       `(?:balances?|balancing|regulates?|normali[sz]es?|resets?|boosts?|stimulates?|lowers?|raises?|gets?|wakes|activates?|speeds up)${gap(3)} (?:hormones?|cortisol|thyroid|o?estrogen|adrenals?|metabolism)`,
-      `(?:hormones?|cortisol|thyroid|metabolism)${gap(4)} (?:balanced?|in balance|working|works|drops|falls|speeds|normal again)`,
-    ].join('|'),
+      `(?:hormones?|cortisol|thyroid|metabolism)${gap(4)} (?:balanced?|in balance|working|works|drops|falls|sinks|speeds|normal again)`,
+    ),
   ],
   [
     'immunity',
-    [
+    either(
       `(?:strengthens?|boosts?|supports?|builds?(?: up)?|activates?|wakes up|improves?|fires up)${gap(3)} (?:immun\\S*|defen[cs]es?)`,
-      `immun\\S*${gap(4)} (?:stronger|better|boosted|up)`,
-      `(?:never|no longer|won't|will not|not)${gap(2)} (?:catch|get|have) (?:a|any|another) (?:cold|flu|infection)`,
-      `keeps? (?:[^ .]+ )?(?:colds?|flu|viruses|infections) away`,
-    ].join('|'),
+      `immun\\S*${gap(4)} (?:stronger|better|boosted|up)|(?:never|no longer|won't|will not|not)${gap(2)} (?:catch|get|have) (?:a|any|another) (?:cold|flu|infection)`,
+      `keeps? (?:[^ .]+ )?(?:colds?|flu|viruses|infections) away|(?:colds?|flu|viruses|infections)${gap(2)} (?:pass(?:es)? you by|stays? away|have no chance)`,
+    ),
   ],
   [
     'hair',
-    [
+    either(
       `(?:makes?|lets|helps|gets)${gap(3)} hair${gap(3)} (?:grow\\S*|thick\\S*|stronger|fuller)`,
-      `hair${gap(3)} (?:grows|growth|thicker|fuller|stronger|comes back|grows back|stops falling)`,
-      `(?:hair loss|thinning hair)${gap(5)} (?:stops|${GONE}|reversed|over)`,
-      `(?:${ENDS}|reverses)${gap(2)} (?:hair loss|thinning)`,
-    ].join('|'),
-  ],
-  [
-    'slim_face',
-    [
-      `(?:melts|burns|dissolves|breaks down|loses?|shrinks|eats)${gap(4)} (?:fat|double chin|chubby cheeks)`,
-      `fat${gap(4)} (?:${GONE}|melts|burned|burnt|away)`,
-      `double chin${gap(9)} (?:${GONE}|off|away|chance)`,
-      `(?:${ENDS})${gap(2)} double chin`,
-    ].join('|'),
+      `hair${gap(3)} (?:grows|growth|thicker|fuller|stronger|comes back|grows back|stops falling)|bald${gap(2)} (?:fills? in|grows? over)|new hair`,
+    ),
   ],
   [
     'injections',
-    [
-      `(?:better|cheaper|safer|stronger|works? better|as good|just as good|as effective|more effective|does more)(?: than| as) (?:[^ .]+ ){0,3}(?:${NEEDLES})`,
-      `(?:instead of|replaces|no need for|forget|who needs|why pay for|rather than|the natural|nature's|like natural)${gap(2)} (?:${NEEDLES})`,
-      `without (?:any |a |the )?(?:${NEEDLES})`,
-      `(?:${NEEDLES})${gap(6)} (?:the (?:very )?same (?:thing|effect|result)|unnecessary|obsolete|not needed any ?more)`,
-      `(?:same (?:thing|effect|results?) as|works? like|acts? like)${gap(2)} (?:${NEEDLES})`,
-    ].join('|'),
+    (() => {
+      const needles = 'botox|fillers?|injections?|needles?|syringe|surgery|surgeon|face ?lifts?|the knife|clinic';
+      return either(
+        `(?:better|cheaper|safer|stronger|as good|just as good|as effective|more effective|does more)(?: than| as) (?:[^ .]+ ){0,3}(?:${needles})`,
+        `(?:instead of|replaces|no need for|forget|who needs|why pay for|rather than|the natural|nature's|like natural)${gap(2)} (?:${needles})`,
+        `without (?:any |a |the )?(?:${needles})`,
+        `(?:${needles})${gap(6)} (?:the (?:very )?same (?:thing|effect|result)|unnecessary|obsolete|not needed any ?more|can do what|does not do better)`,
+        `(?:same (?:thing|effect|results?) as|works? like|acts? like)${gap(2)} (?:${needles})`,
+      );
+    })(),
   ],
   [
     'younger',
-    [
+    either(
       `(?:look|looks|appear|be)${gap(3)} (?:years?|decades?) (?:younger|fresher)`,
       `(?:takes?|taking|shaves?|wipes?|knocks?|peels?)${gap(3)} (?:years?|decades?)${gap(3)} off`,
-      `(?:takes?|taking|shaves?|wipes?|knocks?) off${gap(3)} (?:years?|decades?)`,
-      `(?:years?|decades?) off (?:your|the) face`,
-    ].join('|'),
+      `(?:takes?|taking|shaves?|wipes?|knocks?) off${gap(3)} (?:years?|decades?)|(?:years?|decades?) off (?:your|the) face`,
+      `(?:pass for|look like|taken for|mistaken for|guess(?:es)?)${gap(2)} (?:№|your (?:own )?daughter|your sister)`,
+    ),
   ],
   [
     'detox',
-    [
-      `(?:flush|flushes|flushing|washes|rinses|drains|carries|clears|removes|eliminates|draws|pushes|sweeps|gets? rid of)${gap(6)} (?:poisons?|toxins?|waste|impurities|heavy metals|rubbish)`,
-      `(?:poisons?|toxins?|waste)${gap(8)} (?:carried|flushed|washed|drained|swept|${GONE}|leaves?|removed)`,
-    ].join('|'),
+    `(?:flush|flushes|flushing|washes|rinses|drains|carries|clears|removes|eliminates|draws|pushes|sweeps|gets? rid of)${gap(6)} (?:poisons?|toxins?|waste|impurities|heavy metals|rubbish)|(?:poisons?|toxins?|waste|heavy metals)${gap(8)} (?:carried|flushed|washed|drained|swept|leaves?|removed)`,
   ],
   [
     'collagen',
-    [
-      `(?:builds?|building|produces?|producing|makes?|creates?|forms?|stimulates?|boosts?|tells?|renews?|restores?|triggers?|activates?|wakes)${gap(5)} (?:collagen|elastin)`,
+    either(
+      `(?:builds?|building|produces?|producing|makes?|making|creates?|forms?|stimulates?|boosts?|tells?|renews?|restores?|triggers?|activates?|wakes)${gap(5)} (?:collagen|elastin)`,
       `(?:collagen|elastin)${gap(4)} (?:production|grows|rises|builds|again|comes back|boost)`,
-    ].join('|'),
+    ),
   ],
   [
     'pain_relief',
-    [
-      `(?:${ENDS}|takes)(?: (?:the|your|all|any|every|that))?${gap(2)} (?:pain|headaches?|migraines?|tmj|tinnitus|toothache)${gap(2)} ?(?:away|for good|once and for all|forever|today|now|$)?`,
-      `(?:pain|migraines?|headaches?|tinnitus|toothache)${gap(4)} (?:${GONE}|over|cured|once and for all|for good)`,
-    ].join('|'),
+    `takes (?:the|your|all|any|every|that)${gap(2)} (?:pain|headaches?|migraines?|tinnitus|toothache)${gap(2)} (?:away|for good|once and for all|forever)`,
   ],
-  [
-    'skin_condition',
-    [
-      `(?:${ENDS}|calms|dries up)${gap(3)} (?:acne|rosacea|eczema|psoriasis|pimples|breakouts|blemishes|scars|pigment\\S*|age spots|cold sores)`,
-      `(?:acne|rosacea|eczema|psoriasis|pimples|breakouts|blemishes|age spots|pores)${gap(5)} (?:${GONE}|calms? down|clears? up|heals|shrinks?|never comes? back|not come back)`,
-    ].join('|'),
-  ],
-  [
-    'drain',
-    [
-      `(?:puffiness|swelling|eye bags|bags under (?:the|your) eyes|water)${gap(5)} (?:never (?:returns|comes back)|for good|forever|disappears|vanishes|is history)`,
-      `(?:empties|flushes|cleans out|drains)${gap(3)} (?:lymph\\S*|fluid|puffiness|bags|swelling)`,
-    ].join('|'),
-  ],
-  [
-    'stress',
-    [
-      `(?:${ENDS}|switch(?:es)? (?:off)?)${gap(3)} (?:anxiety|stress|depression|panic|burnout|insomnia)`,
-      `(?:anxiety|stress|depression|panic|insomnia)${gap(4)} (?:${GONE}|cured|over)`,
-    ].join('|'),
-  ],
+  ['drain', `(?:empties|flushes|cleans out|drains)${gap(3)} (?:lymph\\S*|fluid|puffiness|bags|swelling)`],
+  ['stress', `switch(?:es)?(?: off)?${gap(3)} (?:anxiety|stress|depression|panic|worries)(?: off)?`],
+  ...UNWANTED.map(
+    ([about, what]) => [about, either(`(?:${what})${gap(7)} (?:${GOES})`, `(?:${ENDS})${gap(3)} (?:${what})`)] as const,
+  ),
+  ...LOOKS.map(
+    ([about, part, how]) =>
+      [
+        about,
+        either(
+          `(?:${part})${gap(2)} (?:${BECOMES})${gap(2)} (?:${how})`,
+          `(?:${HAVE})${gap(2)} (?:${how})(?: ,)?${gap(2)} (?:${part})`,
+        ),
+      ] as const,
+  ),
 ];
