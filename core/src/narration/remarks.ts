@@ -1,7 +1,7 @@
 import { patternOf } from './lexicon';
 import type { ClaimAbout } from '../caution/wording';
 import type { CAUTIONS, FoundCaution, FoundClaim } from './reading';
-import { STATED_CLAIMS } from './stated-claims';
+import { CAUTIONED, STATED_CLAIMS } from './stated-claims';
 import type { Stream } from './tokens';
 
 type About = (typeof CAUTIONS)[number];
@@ -248,9 +248,11 @@ export function readClaims(stream: Stream): FoundClaim[] {
   const found: FoundClaim[] = [];
   for (const clause of clauses(stream)) {
     const own = [...statedIn(clause), ...namedIn(clause)];
-    for (const { about, index, text } of own.filter((one, i) => own.findIndex((x) => x.about === one.about) === i)) {
+    for (const { about, index, text, at } of own.filter(
+      (one, i) => own.findIndex((x) => x.about === one.about) === i,
+    )) {
       const { word } = stream.tokens[stream.tokenAt(clause.start + index + 1)]!;
-      const startMs = saidAt(stream, clause, index);
+      const startMs = saidAt(stream, clause, at);
       const { end } = stream.tokens[stream.tokenAt(clause.start + index + text.length - 1)]!;
       // What hedges a claim stands near it.
       const near = ` ${clause.text.slice(Math.max(0, index - 80), index + text.length + 60)} `;
@@ -262,6 +264,8 @@ export function readClaims(stream: Stream): FoundClaim[] {
   return found.sort((a, b) => a.atMs - b.atMs);
 }
 
+/** What is claimed of cautions themselves stays a claim in one. */
+const CERTAIN: ReadonlySet<ClaimAbout> = new Set(['certainty', 'safety', 'injections']);
 /** Claims that are made by a no: no risk, no crease left, never a cold again. */
 const BY_NOT: ReadonlySet<ClaimAbout> = new Set([
   'safety',
@@ -283,6 +287,8 @@ interface Claiming {
   readonly about: ClaimAbout;
   readonly index: number;
   readonly text: string;
+  /** Where what it is about stands, for its time. */
+  readonly at: number;
 }
 
 function matchIn(clause: Clause, words: string): { index: number; text: string; before: string } | null {
@@ -295,14 +301,16 @@ function matchIn(clause: Clause, words: string): { index: number; text: string; 
 
 /** What is stated outright. */
 function statedIn(clause: Clause): Claiming[] {
+  const cautioned = CAUTIONED.test(`${clause.text} `);
   return STATED_CLAIMS.flatMap(([about, words]): Claiming[] => {
     const match = matchIn(clause, words);
     return match &&
+      !(cautioned && !CERTAIN.has(about)) &&
       !CONDITION.test(match.before) &&
       !DENIED.test(match.before) &&
       !STAYS.test(match.text) &&
       (BY_NOT.has(about) || !/ (?:not|no|never) /.test(match.text))
-      ? [{ about, index: match.index, text: match.text }]
+      ? [{ about, index: match.index, text: match.text, at: match.index + match.text.length - 1 }]
       : [];
   });
 }
@@ -327,6 +335,6 @@ function namedIn(clause: Clause): Claiming[] {
       !/ (?:help\S*|reduc\S+|reliev\S+|releas\S+|for|calm\S*|better|easier|less|away|good) /.test(clause.text)
     )
       return [];
-    return [{ about, index, text }];
+    return [{ about, index, text, at: index }];
   });
 }

@@ -14,6 +14,41 @@ const ENDS =
 const BECOMES = 'becomes?|gets?|grows?|turns?(?: into)?|looks?|swells?(?: to)?|comes? out|will be|is going to be|goes';
 const HAVE = 'gives? you|get|gets you|have|has|will have|makes?(?: for)?|build|builds';
 
+/** Verbs of change in whatever form, for what no exercise is said to change at all. */
+const CHANGES =
+  '(?:shr(?:i|u)nk|shrank|crush|heal|cur(?:e|ing)|repair|fix|correct|restor|rebuil|regenerat|renew|regrow|thicken|plump|erase|eras|iron|wip|melt|burn|dissolv|flush|drain|empt|remov|clear|fad|lighten|vanish|disappear|dropp?|sink|sank|fall|doubl|tripl|boost|balanc|reset|strengthen|stimulat|smooth|soften|break|tear|loosen|beat|fight|chas|banish|reduc|eliminat|undo|undid|revers|detoxif|produc|multipl)\\S*|(?:rub|take|takes|took|push|pushes|pull|press|squeeze|wash|move|carry|get|gets|sweep)(?: [^ .]+){0,5} (?:out|off|away|down and out)|(?:goes|go|went|going|shoots?|shot|comes?) (?:down|up|away)|leaves? (?:the|your|you)(?: [^ .]+)?|start(?:s)? to grow|(?:wakes?|wake) up|put(?:s)?(?: [^ .]+){0,2} back|straight|stays? (?:flat|away|gone|down)|no longer|never again|gone|goodbye|farewell';
+
+/** What no stroke is shown to change: whoever speaks of its change claims it. */
+const UNCHANGED: readonly (readonly [ClaimAbout, string])[] = [
+  [
+    'dark_circles',
+    '(?:darkness|dark circles|dark rings|shadows)(?= (?:[^ .]+ ){0,3}(?:under|below|beneath|eyes))|dark circles',
+  ],
+  ['wrinkle', "wrinkles?|furrows?|crow's feet|(?:frown|smile|laugh|forehead|neck|marionette) lines|nasolabial folds?"],
+  [
+    'slim_face',
+    'double chin|facial fat|(?:face|cheek|chin|the) fat|fat (?:face|cheeks|cells)|(?:puffy|chubby) ?,? fat face',
+  ],
+  ['drain', 'puffiness|eye ?bags|the bags|bags under (?:the|your) eyes|water retention'],
+  ['pain_relief', '(?:tension )?headaches|migraines?|tinnitus|jaw pain|neck pain'],
+  ['skin_condition', 'acne|rosacea|eczema|psoriasis|pimples|age spots|pigmentation'],
+  ['stress', 'anxiety|depression|insomnia|panic'],
+  ['hormones', 'hormones?|cortisol|thyroid'],
+  ['immunity', "immune system|immunity|(?:body's|your|the) (?:own )?defen[cs]es"],
+  ['hair', 'hair roots?|(?:the |your )?roots of (?:the|your) hair|hair follicles?'],
+  ['adhesions', 'adhesions?|crystals|scar tissue|calcifications?|knots in the fascia'],
+  ['detox', 'toxins?|poisons?|heavy metals|impurities'],
+  ['collagen', 'collagen|elastin'],
+  ['nerve', '(?:the |your )?(?:facial |vagus )?nerves?(?! (?:run|lie)s?)'],
+  ['lift', 'gravity|jowls?'],
+  ['asymmetry', 'crooked(?: [^ .]+)?|asymmetr\\S*'],
+  ['nose_shape', '(?:big|broad|wide|long|large) nose'],
+  ['bite_or_protrusion', '(?:crooked|receding|weak) (?:jaw|chin|teeth)|over ?bite|under ?bite'],
+];
+/** In a caution, a rule or a first aid the same words claim nothing. */
+export const CAUTIONED =
+  / (?:ask|asks|skip|avoid|careful|wait|unless|until|if|stop when|leave (?:it|this|that|them|these|those) out|keep (?:away|off|clear|it light)|stay away|instead|dermatologist|first|never (?:press|pull|drag|over|on)|not (?:over|on|with|for)) /;
+
 /** What people want gone. */
 const UNWANTED: readonly (readonly [ClaimAbout, string])[] = [
   [
@@ -80,7 +115,8 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
     'certainty',
     either(
       `(?:i|we) (?:can |do |fully |absolutely )?(?:guarantee|promise)(?: you)?(?: that)?(?: ,)? (?:you|your|it|this|that|results?)(?! (?:will )?(?:count|say|tell|show|stop|be back))`,
-      `guaranteed|(?:have|give you) my word|mark my words`,
+      `guaranteed|(?:have|give you) my word|mark my words|no exceptions|without exception|(?:never|nobody|no one)${gap(2)} (?:seen|saw|known) (?:it|this) fail`,
+      `you will (?:not believe|be amazed|be stunned)|(?:before|after) pictures?`,
       `(?:scientifically|clinically|medically|officially) (?:proven|tested|shown|confirmed)`,
       `(?:it is|it's|this is|that is|has been|is|are) proven`,
       `(?:science|studies|research|doctors) (?:proves?|has proven|have proven|confirms?)`,
@@ -109,6 +145,7 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
       `(?:anybody|anyone|everybody|everyone) can do (?:it|this|them)(?: ,)?${gap(2)} (?:whatever|no matter|even with|even if|ill|sick|pregnant)`,
       `even (?:with|after|if you have) (?:[^ .]+ ){0,4}(?:condition|surgery|pregnancy|fever|thrombosis|cancer|pacemaker|fillers?|injections?) you (?:may|can)`,
       `(?:all |right )?through (?:the |your )?(?:whole |entire )?pregnancy`,
+      `(?:on|with|at|for) any (?:skin|age|illness|condition)|(?:forget|ignore|never mind)${gap(2)} (?:your |the )?(?:doctor|dentist|dermatologist)\\S*`,
     ),
   ],
   [
@@ -117,6 +154,7 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
       `(?:restores?|restoring|gives? back|brings? back|puts|returns|adds|rebuilds|replaces)${gap(5)} (?:volume|roundness|fullness|plumpness)`,
       `(?:volume|fullness|roundness|plumpness)${gap(6)} (?:comes? back|returns?|restored|is back)`,
       `(?:fills|plumps)(?: out| in| up)?${gap(3)} (?:hollows?|sunken|hollow cheeks|folds)`,
+      `cheeks (?:fill|plump|round) (?:out|up)|hollows?${gap(3)} (?:gone|filled)`,
       `(?:hollow|sunken)${gap(3)} (?:(?:fill|round)s? (?:out|up|in)|round again|full again)`,
     ),
   ],
@@ -128,7 +166,10 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
       `(?:lifts|opens|raises)${gap(2)} (?:hooded|heavy|drooping|droopy) (?:eyes?|(?:eye ?)?lids?)|(?:tiny|small) eyes (?:grow|get|open)`,
     ),
   ],
-  ['lips', `(?:plumps|fills|swells)(?: up| out)? (?:the|your)${gap(2)} lips?|lips?${gap(2)} (?:grow|swell|plump up)`],
+  [
+    'lips',
+    `plumping${gap(3)} lips?|(?:plumps|fills|swells)(?: up| out)? (?:the|your)${gap(2)} lips?|lips?${gap(2)} (?:grow|swell|plump up)`,
+  ],
   [
     'asymmetry',
     either(
@@ -143,7 +184,7 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
       `(?:lifts|tightens)${gap(3)} jowls?|jowls?${gap(4)} (?:tighten\\S*|lift(?:s|ed)|away)`,
       `(?:pulls|lifts|brings|raises|hoists|puts)${gap(4)} (?:hangs|sags|hung|sagged|dropped|drooped|fallen)${gap(3)} (?:up|back)`,
       `(?:sagging|saggy|hanging|drooping|droopy)${gap(5)} (?:up again|lifted|back up|climbs?|climb back|rises?|comes? up)`,
-      `(?:defies|beats|against) gravity|(?:natural|non ?surgical|instant) face ?lift`,
+      `(?:defies|beats|against) gravity|gravity took${gap(5)} back|(?:natural|non ?surgical|instant) face ?lift`,
       `(?:everything|the face|your face|cheeks?|skin)${gap(1)} sits? higher`,
     ),
   ],
@@ -151,7 +192,7 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
     'cheekbones',
     either(
       `(?:carves|chisels|sculpts|raises|brings|builds|defines|sharpens)(?: out)?${gap(3)} cheek ?bones?`,
-      `cheek ?bones?${gap(3)} (?:higher|sharper|stand out|come out|appear)|(?:cut|slice)${gap(3)} with (?:those|your|these) cheek ?bones?`,
+      `cheek ?bones?${gap(3)} (?:higher|sharper|stand out|come out|appear)|(?:model|film star|perfect) cheek ?bones?|(?:cut|slice)${gap(3)} with (?:those|your|these) cheek ?bones?`,
     ),
   ],
   [
@@ -214,7 +255,7 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
       return either(
         `(?:better|cheaper|safer|stronger|as good|just as good|as effective|more effective|does more)(?: than| as) (?:[^ .]+ ){0,3}(?:${needles})`,
         `(?:instead of|replaces|no need for|forget|who needs|why pay for|rather than|the natural|nature's|like natural)${gap(2)} (?:${needles})`,
-        `without (?:any |a |the )?(?:${needles})`,
+        `without (?:any |a |the )?(?:${needles})|(?:nature's|natural|your own|own)${gap(1)} (?:botox|filler|facelift|face lift)|(?:botox|filler) in a bottle`,
         `(?:${needles})${gap(6)} (?:the (?:very )?same (?:thing|effect|result)|unnecessary|obsolete|not needed any ?more|can do what|does not do better)`,
         `(?:same (?:thing|effect|results?) as|works? like|acts? like)${gap(2)} (?:${needles})`,
       );
@@ -246,6 +287,10 @@ export const STATED_CLAIMS: readonly (readonly [ClaimAbout, string])[] = [
   ],
   ['drain', `(?:empties|flushes|cleans out|drains)${gap(3)} (?:lymph\\S*|fluid|puffiness|bags|swelling)`],
   ['stress', `switch(?:es)?(?: off)?${gap(3)} (?:anxiety|stress|depression|panic|worries)(?: off)?`],
+  ...UNCHANGED.map(
+    ([about, what]) =>
+      [about, either(`(?:${what})${gap(7)} (?:${CHANGES})`, `(?:${CHANGES})${gap(4)} (?:${what})`)] as const,
+  ),
   ...UNWANTED.map(
     ([about, what]) => [about, either(`(?:${what})${gap(7)} (?:${GOES})`, `(?:${ENDS})${gap(3)} (?:${what})`)] as const,
   ),
