@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readMarked } from '@limber/core/narration/marked';
-import { readingOf, readNarration } from '@limber/core/narration/read';
+import { readingOf, readNarration, readWords } from '@limber/core/narration/read';
 import { f1, scores, type Score } from '@limber/core/narration/score';
 import { medians, report } from './compare';
 
@@ -16,6 +16,7 @@ export async function narration(): Promise<void> {
   const [ours, reference] = await medians(() => readNarration(hour), words, 8, 2);
   report('narration', 'one hour of captions', ours, 'finding its words alone', reference);
 
+  claimBatches();
   const total: Record<string, Score> = {};
   for (const { text, truth } of marked)
     for (const [kind, score] of Object.entries(scores(truth, readingOf(readNarration(text))))) {
@@ -26,6 +27,24 @@ export async function narration(): Promise<void> {
     process.stdout.write(
       `narration, development set · ${kind} · precision ${(score.right / score.found).toFixed(2)} · recall ${(score.right / score.truth).toFixed(2)} · F1 ${f1(score).toFixed(2)} (${score.right} of ${score.truth}, ${score.found} found)\n`,
     );
+}
+
+/** How many claims are found in sentences that were written apart from the patterns, and how many harmless ones are marked. */
+function claimBatches(): void {
+  const folder = 'core/src/narration/claims';
+  const lines = (file: string): string[] =>
+    readFileSync(join(folder, file), 'utf8')
+      .split('\n')
+      .filter((line) => line !== '' && !line.startsWith('#'));
+  const marked = (words: string): boolean =>
+    readWords(words).claims.some((one) => one.strength === 'strong' && one.about !== 'muscle');
+  for (const batch of ['', '-later', '-last', '-after']) {
+    const claims = lines(`with-claims${batch}.txt`).map((line) => line.split(' | ')[1]!);
+    const harmless = lines(`harmless${batch}.txt`);
+    process.stdout.write(
+      `narration, claims${batch || ', the first sixty'} · ${claims.filter(marked).length} of ${claims.length} found · ${harmless.filter(marked).length} of ${harmless.length} harmless marked\n`,
+    );
+  }
 }
 
 /** The texts one after another, again and again, for an hour. */
