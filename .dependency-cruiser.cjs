@@ -9,7 +9,7 @@ const FLOORS = [
   ['time', 'face'],
   ['dose', 'move', 'school', 'caution'],
   ['document'],
-  ['library', 'rules', 'lesson', 'take'],
+  ['library', 'rules', 'ideas', 'lesson', 'take'],
   ['assembly'],
   ['speech', 'schedule'],
   ['narration', 'align'],

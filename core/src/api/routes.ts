@@ -21,6 +21,7 @@ import {
   openedLessonSchema,
   openedLibrarySchema,
   openedRulesSchema,
+  openedSchema,
   usedSchema,
 } from './lessons';
 import { jobSchema, mediumSchema, uploadSchema } from './media';
@@ -218,6 +219,11 @@ export const ROUTES = {
     'Edit the studio’s rules; 409 with the same answer where an edit meets a newer one',
     { for: 'keeper', body: editsSchema, answer: editAnswerSchema },
   ),
+  ideas: route('get', '/ideas', 'What lessons might be about', { answer: openedSchema }),
+  editIdeas: route('post', '/ideas/edits', 'Edit the ideas; 409 with the same answer where an edit meets a newer one', {
+    body: editsSchema,
+    answer: editAnswerSchema,
+  }),
   nameKeeper: route('post', '/people/:id/keeper', 'Say whether somebody may change the studio’s rules', {
     ...owner,
     params: id,

@@ -4,7 +4,7 @@ import { aLesson, aMove, aStep, seeded } from '../testing';
 import type { Move } from '../move/move.schema';
 import type { Lesson, MoveStep } from '../lesson/lesson.schema';
 import { blocksOf, type Block } from './blocks';
-import { brokenRules, costOf, movedBetween, stepCost, suggestOrder } from './order';
+import { brokenRules, costOf, stepCost, suggestOrder } from './order';
 
 const step = (id: string, move: Partial<Move>, change: Partial<MoveStep> = {}): MoveStep =>
   aStep(id, { move: aMove({ id, sidePlan: 'both', route: [], ...move }), sidePlan: 'both', ...change });
@@ -296,13 +296,5 @@ describe('the cost of a neighbour', () => {
     expect(stepCost(block({}), block({ rank: 2 }))).toBe(0);
     expect(stepCost(block({}), block({ rank: 4 }))).toBe(2);
     expect(stepCost(block({ lastRank: 4 }), block({ rank: 1 }))).toBe(6);
-  });
-});
-
-describe('the steps that move', () => {
-  it('are as few as can be', () => {
-    expect([...movedBetween(['a', 'b', 'c', 'd'], ['b', 'c', 'd', 'a'])]).toEqual(['a']);
-    expect([...movedBetween(['a', 'b', 'c'], ['a', 'b', 'c'])]).toEqual([]);
-    expect(movedBetween(['a', 'b', 'c', 'd'], ['d', 'c', 'b', 'a']).size).toBe(3);
   });
 });

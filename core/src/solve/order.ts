@@ -182,22 +182,3 @@ function sumOf(blocks: readonly Block[]): Changes {
   }
   return sum;
 }
-
-/**
- * The steps that really move between two orders: all but the largest set that keeps its order among itself.
- *
- * @example movedBetween(['a', 'b', 'c'], ['c', 'a', 'b']) // Set { 'c' }
- */
-export function movedBetween(before: readonly string[], after: readonly string[]): Set<string> {
-  const place = new Map(before.map((id, at) => [id, at]));
-  const order = after.map((id) => place.get(id) ?? -1);
-  const length = order.map(() => 1);
-  const earlier = order.map(() => -1);
-  order.forEach((one, at) => {
-    for (let k = 0; k < at; k++)
-      if (order[k]! < one && length[k]! + 1 > length[at]!) [length[at], earlier[at]] = [length[k]! + 1, k];
-  });
-  const moved = new Set(after);
-  for (let at = length.indexOf(Math.max(0, ...length)); at >= 0; at = earlier[at]!) moved.delete(after[at]!);
-  return moved;
-}

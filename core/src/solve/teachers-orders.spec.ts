@@ -3,8 +3,9 @@ import type { Region } from '../face/regions';
 import { plainStepOf, type Lesson, type MoveStep, type Step } from '../lesson/lesson.schema';
 import type { Action, Move, Tool } from '../move/move.schema';
 import type { SchoolId } from '../school/schools';
+import { movedBetween } from '../lesson/reorder';
 import { aLesson, aMove, aStep, way } from '../testing';
-import { movedBetween, suggestOrder } from './order';
+import { suggestOrder } from './order';
 
 /**
  * Eight lessons in the order in which teachers of these schools give them (invented, in the manner of the trade; common

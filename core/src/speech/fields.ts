@@ -31,6 +31,32 @@ export function filled(words: string, step: Filling | PlainStep): string {
     : words;
 }
 
+/** A stretch of words, and the field that it comes from where it fills itself. */
+export interface FilledPiece {
+  readonly words: string;
+  readonly field: FieldName | null;
+}
+
+/**
+ * The words as they are said, piece by piece, so that what fills itself can be told from what was written.
+ *
+ * @example piecesOf('{reps} times.', step) // [{ words: '8', field: 'reps' }, { words: ' times.', field: null }]
+ */
+export function piecesOf(words: string, step: Filling | PlainStep): FilledPiece[] {
+  const pieces: FilledPiece[] = [];
+  let at = 0;
+  for (const match of 'dose' in step ? words.matchAll(FIELD) : []) {
+    const field = match[1] as FieldName;
+    const value = 'dose' in step ? fieldOf(field, step) : null;
+    if (value === null) continue;
+    if (match.index > at) pieces.push({ words: words.slice(at, match.index), field: null });
+    pieces.push({ words: value, field });
+    at = match.index + match[0].length;
+  }
+  if (at < words.length) pieces.push({ words: words.slice(at), field: null });
+  return pieces;
+}
+
 /**
  * Fields that stand in the words and have no meaning for this step, and whatever else stands in braces.
  *

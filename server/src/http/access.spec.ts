@@ -78,6 +78,9 @@ const TABLE: readonly (readonly [string, Who])[] = [
   // An owner, or an editor whom an owner has named: of those who were not, nobody.
   ['POST /api/rules/edits', 'owner'],
 
+  ['GET /api/ideas/', 'signed in'],
+  ['POST /api/ideas/edits', 'signed in'],
+
   ['GET /api/arrivals/', 'signed in'],
   ['GET /api/arrivals/:id', 'signed in'],
   ['POST /api/arrivals/:id/seen', 'signed in'],

@@ -22,6 +22,7 @@ import { jobRoutes } from './jobs';
 import { json } from './json';
 import { arrivalRoutes } from './arrivals';
 import { libraryRoutes } from './library';
+import { ideasRoutes } from './ideas';
 import { rulesRoutes } from './rules';
 import { lessonRoutes } from './lessons';
 import { mediaRoutes } from './media';
@@ -153,6 +154,7 @@ export function createApp(context: Context): Express {
   app.use('/api/room', roomRoutes(context));
   app.use('/api/library', libraryRoutes(context));
   app.use('/api/rules', rulesRoutes(context));
+  app.use('/api/ideas', ideasRoutes(context));
   app.use('/api/arrivals', arrivalRoutes(context));
   app.use('/api/media', mediaRoutes(context));
   app.use('/api/jobs', jobRoutes(context));

@@ -39,7 +39,8 @@ export function jobRoutes(context: Context): Router {
     const stop = signals.subscribe((one) => {
       if (one.on === 'access') {
         if (one.userId === userId) check();
-      } else if (one.on === 'lesson' || one.on === 'library' || one.on === 'rules') send(one.on, one);
+      } else if (one.on === 'lesson' || one.on === 'library' || one.on === 'rules' || one.on === 'ideas')
+        send(one.on, one);
       else if (one.on === 'job')
         void load(one.id)
           .then((row) => send('job', shownJob(row)))

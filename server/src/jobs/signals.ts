@@ -10,6 +10,7 @@ export type Signal =
   | { readonly on: 'access'; readonly userId: string }
   | ({ readonly on: 'library' } & Edited)
   | ({ readonly on: 'rules' } & Edited)
+  | ({ readonly on: 'ideas' } & Edited)
   | { readonly on: 'job'; readonly id: string }
   | ({ readonly on: 'lesson' } & Edited);
 

@@ -293,6 +293,22 @@ export class StudioRules1764600000000 implements MigrationInterface {
   }
 }
 
+/** What lessons might be about. */
+export class Ideas1764700000000 implements MigrationInterface {
+  readonly name = 'Ideas1764700000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      CREATE TABLE ideas (id text PRIMARY KEY, revision integer NOT NULL, doc jsonb NOT NULL);
+      INSERT INTO ideas (id, revision, doc) VALUES ('ideas', 1, '{"format": "limber-cheek/ideas", "version": 1}');
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1764000000000,
   DocumentsAndJobs1764200000000,
@@ -300,4 +316,5 @@ export const MIGRATIONS = [
   CutsAndMedia1764400000000,
   FinishedFilms1764500000000,
   StudioRules1764600000000,
+  Ideas1764700000000,
 ];

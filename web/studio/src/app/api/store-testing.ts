@@ -16,6 +16,7 @@ export class ToldStream {
   readonly lessons = new Subject<Edited>();
   readonly library = new Subject<Edited>();
   readonly rules = new Subject<Edited>();
+  readonly ideas = new Subject<Edited>();
   readonly opened = new Subject<null>();
 }
 

@@ -10,14 +10,14 @@ const AGAIN_MS = 3000;
 @Injectable({ providedIn: 'root' })
 export class Stream {
   private readonly messages = new Observable<{
-    on: 'job' | 'lesson' | 'library' | 'rules' | 'open' | 'refused';
+    on: 'job' | 'lesson' | 'library' | 'rules' | 'ideas' | 'open' | 'refused';
     data: unknown;
   }>((subscriber) => {
     let source: EventSource;
     let again: ReturnType<typeof setTimeout> | undefined;
     const open = (): void => {
       source = new EventSource('/api/jobs/stream');
-      for (const on of ['job', 'lesson', 'library', 'rules'] as const)
+      for (const on of ['job', 'lesson', 'library', 'rules', 'ideas'] as const)
         source.addEventListener(on, (event) =>
           subscriber.next({ on, data: JSON.parse((event as MessageEvent<string>).data) }),
         );
@@ -50,6 +50,10 @@ export class Stream {
   );
   readonly rules = this.messages.pipe(
     filter((one) => one.on === 'rules'),
+    map((one) => editedSchema.parse(one.data)),
+  );
+  readonly ideas = this.messages.pipe(
+    filter((one) => one.on === 'ideas'),
     map((one) => editedSchema.parse(one.data)),
   );
   readonly library = this.messages.pipe(

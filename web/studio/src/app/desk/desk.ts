@@ -7,15 +7,19 @@ import { Dialog } from 'primeng/dialog';
 import { Menu } from 'primeng/menu';
 import { InputText } from 'primeng/inputtext';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
-import type { Stage } from '@limber/core/lesson/stage';
+import type { Idea } from '@limber/core/ideas/ideas.document';
+import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { clock } from '@limber/core/time/clock';
 import { ApiError, wordsOf } from '../api/http';
 import { documentsWithKeptEdits } from '../api/kept-edits';
 import type { ListedLesson, UnreadableLesson } from '@limber/core/api/lessons';
+import { IdeasStore } from '../api/ideas-store';
 import { Lessons } from '../api/lessons';
 import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
+import { Uploads } from '../progress/uploads';
 import { Choice } from '../shell/choice';
+import { IdeasList } from './ideas';
 import { findLessons, SORT_WORDS, sortLessons, SORTS, type Sort } from './find-lessons';
 
 const BENCH_OF: Readonly<Record<Stage, string>> = {
@@ -38,7 +42,7 @@ const SORT = 'limber.desk.sort';
 /** All lessons: where each stands, how long it runs, and what comes next. */
 @Component({
   selector: 'lc-desk',
-  imports: [FormsModule, RouterLink, Button, Choice, Dialog, InputText, Menu],
+  imports: [FormsModule, RouterLink, Button, Choice, Dialog, IdeasList, InputText, Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './desk.html',
   styleUrl: './desk.css',
@@ -62,6 +66,9 @@ export class Desk {
   protected items: MenuItem[] = [];
   private readonly finder = viewChild<ElementRef<HTMLInputElement>>('finder');
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
+  private readonly video = viewChild.required<ElementRef<HTMLInputElement>>('video');
+  private readonly uploads = inject(Uploads);
+  private readonly ideas = inject(IdeasStore);
 
   protected readonly rows = computed(() =>
     sortLessons(findLessons(this.lessons() ?? [], this.search()), this.sort()).map((lesson) => {
@@ -69,7 +76,6 @@ export class Desk {
       return {
         ...lesson,
         link: `/lesson/${lesson.id}/${BENCH_OF[lesson.stage]}`,
-        standing: STAGE_WORDS[lesson.stage],
         length: lesson.filmedMs > 0 ? clock(lesson.filmedMs) : clock(lesson.plannedMs),
         lengthKind: lesson.filmedMs > 0 ? 'filmed' : 'planned',
         bands: lesson.regions.map((one) => ({
@@ -91,6 +97,19 @@ export class Desk {
       return count > 0 ? [{ id, title, link, count, edits: `${count} ${count === 1 ? 'edit' : 'edits'}` }] : [];
     });
   });
+  /** Lessons by where they stand on their path, nearest to its beginning first. */
+  protected readonly groups = computed(() =>
+    STAGES.map((stage) => ({
+      name: STAGE_WORDS[stage],
+      rows: this.rows().filter((row) => row.stage === stage),
+    })).filter((group) => group.rows.length > 0),
+  );
+  /** Ways in besides a new lesson. */
+  protected readonly waysIn: MenuItem[] = [
+    { label: 'An old video', icon: 'pi pi-video', command: () => this.video().nativeElement.click() },
+    { label: 'A narration, or captions', icon: 'pi pi-align-left', routerLink: '/from-narration' },
+    { label: 'A lesson file', icon: 'pi pi-file', command: () => this.choose() },
+  ];
   protected readonly hello = computed(() => `Good ${partOfDay()}, ${this.session.current()?.name.split(' ')[0] ?? ''}`);
 
   constructor() {
@@ -130,6 +149,35 @@ export class Desk {
     if (!this.title.trim()) return;
     await this.doing(async () => {
       const id = await this.lessonsApi.create(this.title);
+      await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
+    });
+  }
+
+  /** An idea becomes a lesson of that name; the note has done its work. */
+  protected async beginWith(idea: Idea): Promise<void> {
+    await this.doing(async () => {
+      const id = await this.lessonsApi.create(idea.text.slice(0, 160));
+      this.ideas.edit({ kind: 'remove_idea', id: idea.id });
+      await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
+    });
+  }
+
+  /** A lesson of the video's name, with the video on its way in. */
+  protected async bringVideo(input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    await this.doing(async () => {
+      const id = await this.lessonsApi.create(titleOf(file.name));
+      void this.uploads.start({ lessonId: id }, file);
+      await this.router.navigateByUrl(`/lesson/${id}/film/takes`);
+    });
+  }
+
+  protected async lookAround(): Promise<void> {
+    await this.doing(async () => {
+      const { firstLesson } = await import('@limber/core/draft/first-lesson');
+      const id = await this.lessonsApi.bringIn(firstLesson('first-lesson'));
       await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
     });
   }
@@ -200,4 +248,13 @@ type Trashed = Pick<ListedLesson, 'id' | 'title'>;
 
 function partOfDay(hour = new Date().getHours()): string {
   return hour < 3 ? 'evening' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';
+}
+
+/** A name for a lesson from a file's: without its ending, with spaces. */
+function titleOf(fileName: string): string {
+  const words = fileName
+    .replace(/\.[^.]+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .trim();
+  return (words || 'An old video').slice(0, 160);
 }

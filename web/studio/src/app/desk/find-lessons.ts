@@ -1,19 +1,14 @@
 import type { ListedLesson } from '@limber/core/api/lessons';
 
-export const SORTS = ['changed', 'name', 'stage', 'length'] as const;
+export const SORTS = ['changed', 'name', 'length'] as const;
 export type Sort = (typeof SORTS)[number];
 export const SORT_WORDS: Readonly<Record<Sort, string>> = {
   changed: 'Last changed first',
   name: 'By name',
-  stage: 'By stage, nearly done first',
   length: 'Longest first',
 };
 
-type Found = Pick<
-  ListedLesson,
-  'title' | 'concern' | 'moves' | 'stage' | 'serious' | 'updatedAt' | 'plannedMs' | 'filmedMs'
->;
-const STAGE_RANK = { learn: 0, share: 1, mark: 2, film: 3, plan: 4 } as const;
+type Found = Pick<ListedLesson, 'title' | 'concern' | 'moves' | 'serious' | 'updatedAt' | 'plannedMs' | 'filmedMs'>;
 
 /** Lessons in which every word of a search begins some word: in the title, the concern or a move's name. */
 export function findLessons<T extends Found>(lessons: readonly T[], search: string): T[] {
@@ -30,7 +25,6 @@ export function sortLessons<T extends Found>(lessons: readonly T[], sort: Sort):
   const by: Readonly<Record<Sort, (a: T, b: T) => number>> = {
     changed: (a, b) => b.updatedAt.getTime() - a.updatedAt.getTime(),
     name: () => 0,
-    stage: (a, b) => STAGE_RANK[a.stage] - STAGE_RANK[b.stage],
     length: (a, b) => length(b) - length(a),
   };
   return [...lessons].sort(

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { FindingPlace } from '@limber/core/check/finding';
 import { LessonStore } from '../api/lesson-store';
 import { FindingCard } from './finding-card';
@@ -19,7 +19,13 @@ const FEW = 3;
     } @else {
       <div class="list" aria-live="polite">
         @for (one of shown(); track one.findings[0]!.id) {
-          <lc-finding-card [group]="one" (look)="look.emit($event)" />
+          @if (folded() && one !== unfolded()) {
+            <button type="button" class="fold" [class]="one.severity" (click)="open.set(one.findings[0]!.id)">
+              {{ one.message }}
+            </button>
+          } @else {
+            <lc-finding-card [group]="one" (look)="look.emit($event)" />
+          }
         } @empty {
           <p class="soft">
             @if (store.lesson().steps.length === 0) {
@@ -70,6 +76,29 @@ const FEW = 3;
       gap: 8px;
       align-items: start;
     }
+    .fold {
+      padding: 7px 12px;
+      font: 14.5px/1.35 var(--text);
+      color: inherit;
+      text-align: left;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      background: var(--card);
+      border: 1px solid var(--line);
+      border-left: 5px solid var(--soft);
+      border-radius: 12px;
+      cursor: pointer;
+    }
+    .fold.must {
+      border-left-color: var(--clay);
+    }
+    .fold.should {
+      border-left-color: var(--honey);
+    }
+    .fold:hover {
+      border-color: var(--plum);
+    }
     :host(.wide) .list {
       grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
     }
@@ -103,6 +132,8 @@ const FEW = 3;
   `,
 })
 export class FindingsPanel {
+  /** One card at a time, the others in a line: where little room is left. */
+  readonly folded = input(false);
   readonly look = output<FindingPlace>();
   protected readonly store = inject(LessonStore);
   protected readonly checks = inject(Findings);
@@ -111,6 +142,11 @@ export class FindingsPanel {
   protected readonly left = signal(false);
   protected readonly shown = computed(() =>
     this.everything() ? this.checks.groups() : this.checks.groups().slice(0, FEW),
+  );
+  protected readonly open = signal<string | null>(null);
+  /** The one that was asked for, else the worst. */
+  protected readonly unfolded = computed(
+    () => this.shown().find((one) => one.findings[0]!.id === this.open()) ?? this.shown()[0],
   );
   protected readonly aside = computed(() => {
     const reasons = new Map(this.store.lesson().setAside.map((one) => [one.id, one.reason]));

@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 
 export interface Key {
   /** As `KeyboardEvent.key`, lower case; with `mod+` for Ctrl or Command and `shift+`. */
@@ -7,6 +7,8 @@ export interface Key {
   readonly run: () => void;
   /** Works while a text field has the focus. */
   readonly always?: boolean;
+  /** Whether it means anything just now; where not, the browser has it. */
+  readonly when?: () => boolean;
 }
 
 const ARROWS: Readonly<Record<string, string>> = { arrowup: '↑', arrowdown: '↓', arrowleft: '←', arrowright: '→' };
@@ -19,13 +21,31 @@ export function keyName(key: string, apple = /mac|ipad|iphone/i.test(navigator.u
     .join(' ');
 }
 
-/** The one keyboard registry: screens add their keys while they are open, and the key list shows them. */
+/** Whether a key is a single letter, figure or sign. @example isLetter('mod+d') // false */
+export function isLetter(key: string): boolean {
+  return key.length === 1;
+}
+
+const LETTERS_OFF = 'limber.keys.letters-off';
+
+/**
+ * The one keyboard registry: screens add their keys while they are open, and the key list shows them. Keys of one letter
+ * can be switched off, for whoever speaks to the machine or presses keys by mistake (WCAG 2.2, 2.1.4).
+ */
 @Injectable({ providedIn: 'root' })
 export class Keys {
   private readonly layers: (readonly Key[])[] = [];
+  /** Whether keys of a single letter, figure or sign work. */
+  readonly letters = signal(localStorage.getItem(LETTERS_OFF) === null);
 
   constructor() {
     addEventListener('keydown', (event) => this.onKey(event));
+  }
+
+  setLetters(on: boolean): void {
+    if (on) localStorage.removeItem(LETTERS_OFF);
+    else localStorage.setItem(LETTERS_OFF, 'true');
+    this.letters.set(on);
   }
 
   /** Adds keys for as long as the calling component lives. */
@@ -49,7 +69,14 @@ export class Keys {
       (event.key === 'Enter' && target.closest('button, a, [role=button], [role=option]') !== null) ||
       (event.key === ' ' && target.closest('button, [role=button], [role=switch]') !== null);
     const name = `${event.ctrlKey || event.metaKey ? 'mod+' : ''}${event.shiftKey && event.key.length > 1 ? 'shift+' : ''}${event.shiftKey && (event.ctrlKey || event.metaKey) && event.key.length === 1 ? 'shift+' : ''}${event.key === ' ' ? 'space' : event.key.toLowerCase()}`;
-    const found = this.all.find((one) => one.key === name && (!typing || one.always) && !pressing);
+    const found = this.all.find(
+      (one) =>
+        one.key === name &&
+        (!typing || one.always) &&
+        !pressing &&
+        (this.letters() || !isLetter(one.key)) &&
+        one.when?.() !== false,
+    );
     if (!found) return;
     event.preventDefault();
     found.run();

@@ -32,6 +32,8 @@ const VARIANT_NAMES = {
   skip: 'Left out',
 } as const;
 
+const LOOKED_AT = 'limber.library.move';
+
 /** All moves, and everything about the one that is chosen; own moves made, varied, archived, brought in and taken out. */
 @Component({
   selector: 'lc-library',
@@ -45,8 +47,12 @@ export class Library {
   protected readonly document = this.library.document;
   protected readonly saving = computed(() => savingWords(this.document));
   protected readonly warns = computed(() => savingWarns(this.document));
-  private readonly moveId = signal<string | null>(null);
-  protected readonly move = computed(() => this.library.moves()?.find((one) => one.id === this.moveId()) ?? null);
+  private readonly moveId = signal<string | null>(localStorage.getItem(LOOKED_AT));
+  /** The one that is looked at; at first the one of last time, else the first. */
+  protected readonly move = computed(() => {
+    const moves = this.library.moves() ?? [];
+    return moves.find((one) => one.id === this.moveId()) ?? moves.find((one) => !one.archived) ?? null;
+  });
   /** Where the hand goes, over a map without colours. */
   protected readonly ways = computed(() => {
     const move = this.move();
@@ -71,13 +77,13 @@ export class Library {
       ([region, pressure]) => `${pressure} at the ${region.replace('_', ' ')}`,
     );
     return [
-      ['Dose', describeDose(move.dose)],
+      ['How many', describeDose(move.dose)],
       ['Sides', sidePlanName(move.sidePlan)],
       ['Pressure', [move.pressure, ...softer].join(', ')],
       ['Tool', toolWords(move)],
       ...(move.grip ? [['Hand', move.grip.replace(/_/g, ' ')]] : []),
       ...(move.handOverHand ? [['Hands', 'hand over hand on one side']] : []),
-      ['Slip', move.slip ? 'needs oil, cream or serum' : move.needsDry ? 'needs dry skin' : 'works dry'],
+      ['Oil', move.slip ? 'needs oil, cream or serum' : move.needsDry ? 'needs dry skin' : 'works dry'],
       ['Framing', FRAMING_NAMES[framingOf(move)]],
       ...(move.posture !== 'any' ? [['Posture', move.posture]] : []),
       ...(move.route.length > 1
@@ -98,6 +104,7 @@ export class Library {
 
   protected choose(move: LibraryMove): void {
     this.moveId.set(move.id);
+    localStorage.setItem(LOOKED_AT, move.id);
   }
 
   protected saved(move: Move): void {

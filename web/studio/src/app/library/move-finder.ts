@@ -32,6 +32,8 @@ export class MoveFinder {
   protected readonly library = inject(LibraryStore);
   readonly startAt = input<Place | null>(null);
   readonly chosen = input<string | null>(null);
+  /** Where a move is added: those used before come first, and words can be typed at once. */
+  readonly adding = input(false);
   readonly choose = output<LibraryMove>();
 
   protected readonly moves = this.library.moves;
@@ -43,7 +45,8 @@ export class MoveFinder {
   protected readonly most = signal<number | null>(null);
   protected readonly careful = signal(false);
   protected readonly archived = signal(false);
-  protected readonly sort = signal<Sort>('name');
+  private readonly sorted = signal<Sort | null>(null);
+  protected readonly sort = computed<Sort>(() => this.sorted() ?? (this.adding() ? 'used' : 'name'));
   private readonly region = signal<Place | null | undefined>(undefined);
   protected readonly place = computed(() => (this.region() === undefined ? this.startAt() : this.region()!));
   protected readonly actions = ACTIONS.map((value) => ({ value, label: value }));
@@ -105,6 +108,16 @@ export class MoveFinder {
 
   constructor() {
     void this.library.open();
+  }
+
+  protected sortBy(sort: Sort): void {
+    this.sorted.set(sort);
+  }
+
+  /** Enter takes the only hit. */
+  protected takeOnly(): void {
+    const [only, ...others] = this.found();
+    if (only && others.length === 0) this.choose.emit(only.move);
   }
 
   protected pick(place: Place): void {

@@ -12,7 +12,7 @@ import { savingWarns, savingWords } from './saving-words';
     <header>
       <div class="title">
         <div class="line">
-          <h1>{{ store.lesson().title }}</h1>
+          <h1 [class.long]="store.lesson().title.length > 32">{{ store.lesson().title }}</h1>
           <p-button
             icon="pi pi-undo"
             [text]="true"
@@ -65,9 +65,12 @@ import { savingWarns, savingWords } from './saving-words';
     h1 {
       margin-right: 8px;
       font-size: 26px;
-      overflow: hidden;
-      text-overflow: ellipsis;
-      white-space: nowrap;
+      line-height: 1.12;
+      overflow-wrap: anywhere;
+      text-wrap: balance;
+    }
+    h1.long {
+      font-size: 21px;
     }
     .title p {
       font-size: 14.5px;

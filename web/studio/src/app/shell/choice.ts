@@ -20,6 +20,7 @@ export interface Option<T> {
       appendTo="body"
       [ariaLabel]="label()"
       [disabled]="disabled()"
+      [placeholder]="hint()"
       [ngModel]="value()"
       (ngModelChange)="chosen.emit($event)"
     />
@@ -37,6 +38,8 @@ export class Choice<T> {
   readonly label = input.required<string>();
   readonly options = input.required<readonly Option<T>[]>();
   readonly value = input.required<T | undefined>();
+  /** What stands there while there is no value. */
+  readonly hint = input('');
   readonly disabled = input(false);
   readonly chosen = output<T>();
 }

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { MessageService } from 'primeng/api';
@@ -30,12 +39,15 @@ import { Keys } from '../../keys/keys';
 import { MoveFinder } from '../../library/move-finder';
 import { BenchHead } from '../../shell/bench-head';
 import { FindingsPanel } from '../../findings/findings-panel';
+import { ChosenBar } from './chosen-bar';
+import { ChosenSteps } from './chosen-steps';
 import { FitDialog } from './fit-dialog';
 import { LessonDetails } from './lesson-details';
 import { OrderDialog } from './order-dialog';
 import { routeOf } from './route';
 import { sideTimes, workShades } from './side-times';
 import { StepList } from './step-list';
+import { UsualWays } from './usual-ways';
 import { WordsField } from './words-field';
 
 const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
@@ -59,6 +71,7 @@ const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
     Ribbon,
     MoveFinder,
     BenchHead,
+    ChosenBar,
     FindingsPanel,
     FitDialog,
     LessonDetails,
@@ -67,6 +80,7 @@ const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
     WordsField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  providers: [ChosenSteps, UsualWays],
   templateUrl: './moves.html',
   styleUrl: './moves.css',
 })
@@ -75,12 +89,15 @@ export class Moves {
   private readonly lessons = inject(Lessons);
   private readonly router = inject(Router);
   private readonly messages = inject(MessageService);
+  private readonly injector = inject(Injector);
   protected readonly clock = clock;
   protected readonly adding = signal<Place | 'anywhere' | null>(null);
   protected readonly details = signal(false);
   protected readonly fitting = signal(false);
   protected readonly ordering = signal(false);
   protected readonly open = signal<'opening' | 'closing' | null>(null);
+  protected readonly chosen = inject(ChosenSteps);
+  protected readonly usual = inject(UsualWays);
 
   protected readonly lesson = this.store.lesson;
   protected readonly plan = this.store.plan;
@@ -136,11 +153,45 @@ export class Moves {
       { key: 'o', does: 'Suggest an order', run: () => this.ordering.set(true) },
       { key: 'arrowdown', does: 'Next step', run: () => this.go(1) },
       { key: 'arrowup', does: 'Step before', run: () => this.go(-1) },
-      { key: 'mod+arrowdown', does: 'Move the step later', run: () => this.shift(1) },
-      { key: 'mod+arrowup', does: 'Move the step earlier', run: () => this.shift(-1) },
+      { key: 'x', does: 'Choose the step together with others', run: () => this.toggle() },
+      { key: 'shift+arrowdown', does: 'Choose the next one too', run: () => this.reach(1) },
+      { key: 'shift+arrowup', does: 'Choose the one before too', run: () => this.reach(-1) },
+      { key: 'escape', does: 'Choose none together', run: () => this.chosen.none(), when: () => this.together() },
+      { key: 'mod+arrowdown', does: 'Move later', run: () => this.chosen.move(1) },
+      { key: 'mod+arrowup', does: 'Move earlier', run: () => this.chosen.move(-1) },
+      { key: 'mod+c', does: 'Copy the step, for any lesson', run: () => this.chosen.copy(), when: nothingMarked },
+      {
+        key: 'mod+v',
+        does: 'Put in what was copied',
+        run: () => this.paste(),
+        when: () => this.chosen.copiedCount() > 0,
+      },
       { key: 'mod+d', does: 'Repeat the step after itself', run: () => this.repeat() },
-      { key: 'delete', does: 'Take the step out', run: () => this.remove() },
+      { key: 'delete', does: 'Take the step out', run: () => this.chosen.remove() },
     ]);
+    // Something may have been copied in another window.
+    const look = (): void => this.chosen.look();
+    addEventListener('focus', look);
+    inject(DestroyRef).onDestroy(() => removeEventListener('focus', look));
+  }
+
+  private together(): boolean {
+    return this.chosen.ids().size > 0;
+  }
+
+  private toggle(): void {
+    const id = this.store.selectedStepId();
+    if (id) this.chosen.toggle(id);
+  }
+
+  /** The one that is open goes along, and all from there are chosen. */
+  private reach(by: 1 | -1): void {
+    const id = this.store.selectedStepId();
+    if (!id) return;
+    if (!this.chosen.ids().has(id)) this.chosen.toggle(id);
+    this.go(by);
+    const next = this.store.selectedStepId();
+    if (next && !this.chosen.ids().has(next)) this.chosen.toggle(next);
   }
 
   protected select(stepId: string): void {
@@ -170,26 +221,25 @@ export class Moves {
       step,
       afterStepId: this.lesson().steps.some((one) => one.id === after) ? after : null,
     });
-    this.select(step.id);
     this.adding.set(null);
-  }
-
-  protected remove(): void {
-    const step = this.store.selectedStep();
-    if (!step) return;
-    const { steps } = this.lesson();
-    const at = steps.indexOf(step);
-    // What is marked of it goes along, and comes back with it.
-    this.store.edit({ kind: 'remove_step', stepId: step.id });
-    this.store.selectedStepId.set(this.lesson().steps[Math.min(at, steps.length - 2)]?.id ?? null);
+    this.show(step.id);
   }
 
   protected repeat(): void {
-    const step = this.store.selectedStep();
-    if (!step) return;
-    const copy = { ...step, id: crypto.randomUUID() };
-    this.store.edit({ kind: 'add_step', step: copy, afterStepId: step.id });
-    this.select(copy.id);
+    this.show(this.chosen.repeat());
+  }
+
+  protected paste(): void {
+    this.show(this.chosen.paste());
+  }
+
+  /** What is new is opened, and comes into view. */
+  private show(stepId: string | null): void {
+    if (stepId === null) return;
+    this.select(stepId);
+    afterNextRender(() => document.getElementById(`step-${stepId}`)?.scrollIntoView({ block: 'nearest' }), {
+      injector: this.injector,
+    });
   }
 
   /** The chosen step as a short lesson of its own. */
@@ -211,6 +261,10 @@ export class Moves {
     field.value = this.lesson().targetMs === null ? '' : clock(this.lesson().targetMs!);
   }
 
+  protected takeTarget(value: number): void {
+    this.store.edit({ kind: 'set_lesson', field: 'targetMs', value });
+  }
+
   protected setOpening(value: string): void {
     this.store.edit({ kind: 'set_lesson', field: 'opening', value });
   }
@@ -228,9 +282,9 @@ export class Moves {
       document.getElementById(`step-${next}`)?.scrollIntoView({ block: 'nearest' });
     }
   }
+}
 
-  private shift(by: 1 | -1): void {
-    const step = this.store.selectedStep();
-    if (step) this.store.placeStep(step.id, this.lesson().steps.indexOf(step) + by);
-  }
+/** Words that are marked on the page are what is copied. */
+function nothingMarked(): boolean {
+  return (getSelection()?.toString() ?? '') === '';
 }

@@ -3,7 +3,8 @@ import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
 import { schedule } from '@limber/core/schedule/schedule';
 import { nameOfStep, type Step } from '@limber/core/lesson/lesson.schema';
-import { movedBetween, type Suggestion } from '@limber/core/solve/order';
+import { movedBetween, reorder } from '@limber/core/lesson/reorder';
+import type { Suggestion } from '@limber/core/solve/order';
 import { schoolOf } from '@limber/core/caution/school-of';
 import { FaceMap } from '@shared/face-map';
 import { Ribbon } from '@shared/ribbon';
@@ -170,11 +171,10 @@ export class OrderDialog {
   }
 
   protected apply(): void {
-    const changes = this.ordered().map((step, at) => ({
-      kind: 'place_step' as const,
-      stepId: step.id,
-      afterStepId: this.ordered()[at - 1]?.id ?? null,
-    }));
+    const changes = reorder(
+      this.store.lesson().steps.map((step) => step.id),
+      this.ordered().map((step) => step.id),
+    );
     this.closed.emit();
     this.store.edit({ kind: 'batch', changes });
   }

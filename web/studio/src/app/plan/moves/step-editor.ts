@@ -19,7 +19,7 @@ import { WordsField } from './words-field';
 
 const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
   { part: 'before', label: 'Said before', hint: 'What to do, and where the caution goes' },
-  { part: 'during', label: 'Said over the dose', hint: 'Short, with silence to work in' },
+  { part: 'during', label: 'Said meanwhile', hint: 'Short, with silence to work in' },
   { part: 'after', label: 'Said after', hint: 'Often nothing' },
 ];
 

@@ -2,6 +2,7 @@ import { CdkDrag, CdkDragDrop, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { isMove } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
+import { ChosenSteps } from './chosen-steps';
 import { PlainStepEditor } from './plain-step-editor';
 import { StepEditor } from './step-editor';
 import { StepRow } from './step-row';
@@ -25,9 +26,12 @@ import { StepRow } from './step-row';
             [stepId]="id"
             [number]="$index + 1"
             [selected]="store.selectedStepId() === id"
-            (chosen)="store.selectedStepId.set(id)"
+            [together]="chosen.ids().has(id)"
+            [choosing]="chosen.ids().size > 0"
+            (chosen)="choose(id, $event)"
+            (toggled)="chosen.toggle(id)"
           />
-          @if (store.selectedStepId() === id) {
+          @if (store.selectedStepId() === id && chosen.ids().size === 0) {
             @if (store.selectedMove()) {
               <lc-step-editor />
             } @else if (plain(); as step) {
@@ -39,7 +43,8 @@ import { StepRow } from './step-row';
         <li class="none">
           <h2>Which moves?</h2>
           <p class="soft">
-            Press a region on the face, or add one by name. Dose and sides come with the move; change them here.
+            Press a region on the face, or add one by name. How many and which sides come with the move; change them
+            here.
           </p>
         </li>
       }
@@ -76,12 +81,23 @@ import { StepRow } from './step-row';
 })
 export class StepList {
   protected readonly store = inject(LessonStore);
+  protected readonly chosen = inject(ChosenSteps);
   protected readonly order = computed(() => this.store.lesson().steps.map((step) => step.id), { equal: sameOrder });
 
   protected readonly plain = computed(() => {
     const step = this.store.selectedStep();
     return step && !isMove(step) ? step : null;
   });
+
+  /** With Shift all up to it are chosen together, with Ctrl this one too; without, it alone is open. */
+  protected choose(id: string, event: MouseEvent): void {
+    if (event.shiftKey) this.chosen.reach(id);
+    else if (event.ctrlKey || event.metaKey) this.chosen.toggle(id);
+    else {
+      this.chosen.none();
+      this.store.selectedStepId.set(id);
+    }
+  }
 
   protected drop(event: CdkDragDrop<unknown>): void {
     const id = this.order()[event.previousIndex]!;

@@ -7,6 +7,7 @@ import type { Dose } from '@limber/core/dose/dose.schema';
 import { growthsOf, plannedAmount } from '@limber/core/dose/progression';
 import { isMove, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
+import { PRIORITY_WORDS } from './priority-words';
 import { ProgressionEditor } from './progression-editor';
 import { StepPart } from './step-part';
 import { Stepper } from './stepper';
@@ -16,12 +17,6 @@ const PRODUCT_WORDS = [
   { value: 'apply', label: 'oil or cream put on first' },
   { value: 'top_up', label: 'topped up first' },
 ];
-const PRIORITY_WORDS = [
-  { value: 'must', label: 'cut last' },
-  { value: 'normal', label: 'cut as the rest' },
-  { value: 'may_go', label: 'cut first' },
-];
-
 /** What few steps need: product, rest, time for the viewer, counting, bundles, what is cut first, and its place. */
 @Component({
   selector: 'lc-step-more',
@@ -119,7 +114,7 @@ export class StepMore {
   readonly step = input.required<MoveStep>();
   private readonly store = inject(LessonStore);
   protected readonly products = PRODUCT_WORDS;
-  protected readonly priorities = PRIORITY_WORDS;
+  protected readonly priorities = [...PRIORITY_WORDS];
   private readonly before = computed(() => {
     const { steps } = this.store.lesson();
     const before = steps[steps.indexOf(this.step()) - 1];

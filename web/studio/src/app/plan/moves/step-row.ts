@@ -20,7 +20,16 @@ import { LessonStore } from '../../api/lesson-store';
     <span class="grip" cdkDragHandle title="Drag to reorder (Ctrl ↑ ↓)"
       ><i class="pi pi-bars" aria-hidden="true"></i
     ></span>
-    <button type="button" class="main" [attr.aria-current]="selected()" (click)="chosen.emit()">
+    <input
+      type="checkbox"
+      class="tick"
+      [class.shown]="choosing()"
+      [checked]="together()"
+      [attr.aria-label]="'Choose ' + name() + ' together with others'"
+      title="Choose several (Shift, X)"
+      (change)="toggled.emit()"
+    />
+    <button type="button" class="main" [attr.aria-current]="selected()" (click)="chosen.emit($event)">
       <span class="number times">{{ number() }}</span>
       <span class="bar" [style.background]="colours().fill" [style.border-color]="colours().line"></span>
       <span class="name"
@@ -53,6 +62,27 @@ import { LessonStore } from '../../api/lesson-store';
     :host(:hover) .grip,
     :host(.selected) .grip {
       opacity: 1;
+    }
+    .tick {
+      width: 18px;
+      height: 18px;
+      margin: 0 -4px 0 2px;
+      accent-color: var(--plum);
+      opacity: 0;
+    }
+    :host(:hover) .tick,
+    .tick:focus-visible,
+    .tick.shown {
+      opacity: 1;
+    }
+    @media (hover: none) {
+      .tick {
+        opacity: 1;
+      }
+    }
+    :host(.together) {
+      background: color-mix(in srgb, var(--plum) 8%, transparent);
+      border-radius: 12px;
     }
     .main {
       flex: 1;
@@ -112,13 +142,17 @@ import { LessonStore } from '../../api/lesson-store';
       text-align: right;
     }
   `,
-  host: { '[class.selected]': 'selected()' },
+  host: { '[class.selected]': 'selected()', '[class.together]': 'together()' },
 })
 export class StepRow {
   readonly stepId = input.required<string>();
   readonly number = input.required<number>();
   readonly selected = input.required<boolean>();
-  readonly chosen = output();
+  /** Whether it is chosen together with others, and whether any are. */
+  readonly together = input(false);
+  readonly choosing = input(false);
+  readonly chosen = output<MouseEvent>();
+  readonly toggled = output();
 
   private readonly store = inject(LessonStore);
   protected readonly step = computed(() => this.store.placed().get(this.stepId())!.step);

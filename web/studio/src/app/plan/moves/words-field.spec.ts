@@ -1,5 +1,8 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { exactly } from '@limber/core/dose/dose';
+import { stepOf } from '@limber/core/lesson/lesson.schema';
+import { moveSchema } from '@limber/core/move/move.schema';
 import { WordsField } from './words-field';
 
 describe('words to be said', () => {
@@ -57,5 +60,27 @@ describe('words to be said', () => {
     fixture.componentRef.setInput('ms', 75_000);
     await fixture.whenStable();
     expect(time()).toBe('about 1:15');
+  });
+
+  it('look like what they become while nobody writes, and take in what fills itself where the cursor stands', async () => {
+    const root = fixture.nativeElement as HTMLElement;
+    const move = moveSchema.parse({
+      ...{ id: 'm', revision: 1, name: 'Rope', region: 'jaw', action: 'knead', sidePlan: 'left_right' },
+      dose: { form: 'reps', reps: exactly(8), tempoMs: exactly(2000), sets: exactly(1), restMs: 0 },
+    });
+    fixture.componentRef.setInput('step', stepOf('a', move));
+    fixture.componentRef.setInput('text', '{reps} times, your {side} first.');
+    await fixture.whenStable();
+    const shown = (): string | undefined => root.querySelector('.said')?.textContent.replace(/\s+/g, ' ').trim();
+    expect(shown()?.replace(/ /g, '')).toBe('8times,yourleftfirst.');
+    expect([...root.querySelectorAll('.said mark')].map((one) => one.textContent)).toEqual(['8', 'left']);
+    field.dispatchEvent(new Event('focus'));
+    await fixture.whenStable();
+    expect(shown()).toBeUndefined();
+    field.setSelectionRange(0, 6);
+    [...root.querySelectorAll('button')].find((one) => one.textContent.includes('sets'))!.click();
+    expect(field.value).toBe('{sets} times, your {side} first.');
+    field.dispatchEvent(new Event('blur'));
+    expect(told).toEqual(['{sets} times, your {side} first.']);
   });
 });

@@ -3,14 +3,14 @@ import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { PlanPlace } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
-import { isMove, type MoveStep, nameOfStep, type Narration } from '@limber/core/lesson/lesson.schema';
-import { fieldOf, filled, FIELDS } from '@limber/core/speech/fields';
+import { isMove, type MoveStep, nameOfStep, type Narration, type Step } from '@limber/core/lesson/lesson.schema';
+import { filled } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
 import { describeMove } from '@limber/core/check/describe-move';
 import { readingEase } from '@limber/core/check/reading-ease';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
-import { PLAIN_COLOURS } from '../moves/plain-kinds';
+import { PLAIN_COLOURS, PLAIN_WORDS } from '../moves/plain-kinds';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { BenchHead } from '../../shell/bench-head';
@@ -26,8 +26,8 @@ interface Field {
   readonly hint: string;
   readonly text: string;
   readonly ms: number;
-  /** As it will be heard, where fields fill themselves. */
-  readonly heard: string;
+  /** Long words get the width of the page. */
+  readonly long: boolean;
 }
 
 interface Passage {
@@ -40,14 +40,16 @@ interface Passage {
   readonly line: string;
   readonly fields: readonly Field[];
   readonly findings: readonly FindingGroup[];
-  /** Fields that mean something for this step's dose. */
-  readonly offers: string;
-  readonly step: MoveStep | null;
+  /** Sides that get less, or nothing. */
+  readonly sides: readonly string[];
+  /** Whether words can be taken from the move. */
+  readonly offer: boolean;
+  readonly step: Step | null;
 }
 
 const STEP_PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
   { part: 'before', label: 'Before', hint: 'What to do, how much, which side, and what to mind' },
-  { part: 'during', label: 'Over the dose', hint: 'Short, with silence to work in' },
+  { part: 'during', label: 'Meanwhile', hint: 'Short, with silence to work in' },
   { part: 'after', label: 'After', hint: 'Often nothing' },
 ];
 const CALM = { low: 90, high: 130 } as const;
@@ -102,9 +104,10 @@ export class Words {
       about: '',
       fill: 'var(--line)',
       line: 'var(--line)',
-      fields: [{ part, label: name, hint, text: lesson[part], ms: speakingMs(lesson[part], pace), heard: '' }],
+      fields: [{ part, label: name, hint, text: lesson[part], ms: speakingMs(lesson[part], pace), long: false }],
       findings: this.at(null, part === 'opening' ? ['opening', 'promise', 'title'] : ['closing', 'description']),
-      offers: '',
+      sides: [],
+      offer: false,
       step: null,
     });
     return [
@@ -116,19 +119,17 @@ export class Words {
           id: step.id,
           number: String(at + 1),
           name: nameOfStep(step),
-          about: isMove(step) ? `${describeDose(step.dose)}, ${sidePlanName(step.sidePlan)}` : step.kind,
+          about: aboutOf(step),
           fill: colours.fill,
           line: colours.line,
           fields: STEP_PARTS.map(({ part, label, hint }) => {
             const text = step.narration[part];
-            const heard = filled(text, step);
-            return { part, label, hint, text, ms: speakingMs(heard, pace), heard: heard === text ? '' : heard };
+            return { part, label, hint, text, ms: speakingMs(filled(text, step), pace), long: text.length > LONG };
           }),
           findings: this.at(step.id, ['before', 'during', 'after']),
-          offers: (isMove(step) ? FIELDS.filter((name) => fieldOf(name, step) !== null) : [])
-            .map((name) => `{${name}}`)
-            .join(' '),
-          step: isMove(step) ? step : null,
+          sides: this.sidesOf(step.id),
+          offer: isMove(step) && step.narration.before === '',
+          step,
         };
       }),
       frame('closing', 'Closing', 'Thanks, how often, what to expect'),
@@ -152,7 +153,7 @@ export class Words {
 
   /** Words from the move's own fields, for a step that says nothing yet. */
   protected offer(passage: Passage): void {
-    this.set(passage, 'before', describeMove(passage.step!));
+    this.set(passage, 'before', describeMove(passage.step as MoveStep));
   }
 
   protected select(passage: Passage): void {
@@ -162,6 +163,16 @@ export class Words {
   protected choose(stepId: string): void {
     this.store.selectedStepId.set(stepId);
     document.getElementById(`words-${stepId}`)?.scrollIntoView({ block: 'center', behavior: 'smooth' });
+  }
+
+  /** What the checks say of a step's sides, told beside its words: there it is said, or never. */
+  private sidesOf(stepId: string): string[] {
+    return this.checks
+      .open()
+      .filter(
+        ({ rule, place }) => place.stepId === stepId && (rule === 'uneven-sides' || rule === 'second-side-missing'),
+      )
+      .map((one) => one.message);
   }
 
   private at(stepId: string | null, parts: readonly Part[]): FindingGroup[] {
@@ -177,4 +188,15 @@ export class Words {
     const next = ids[Math.max(0, Math.min(ids.length - 1, ids.indexOf(this.store.selectedStepId() ?? '') + by))];
     if (next) this.choose(next);
   }
+}
+
+/** Words longer than this, in letters, get the width of the page. */
+const LONG = 130;
+
+function aboutOf(step: Step): string {
+  if (!isMove(step)) return PLAIN_WORDS[step.kind];
+  const dose = step.rightDose
+    ? `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`
+    : describeDose(step.dose);
+  return `${dose}, ${sidePlanName(step.sidePlan)}`;
 }

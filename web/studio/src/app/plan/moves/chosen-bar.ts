@@ -1,0 +1,151 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { HALVES, isMove } from '@limber/core/lesson/lesson.schema';
+import { ROLE_WORDS, ROLES } from '@limber/core/school/roles';
+import { Choice, optionsOr, plainOptions } from '../../shell/choice';
+import { ChosenSteps } from './chosen-steps';
+import { PRIORITY_WORDS } from './priority-words';
+import { Stepper } from './stepper';
+
+/** What is done with several steps at once: they are moved, copied, taken out, or set alike. */
+@Component({
+  selector: 'lc-chosen-bar',
+  imports: [Choice, Stepper],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="line" role="toolbar" aria-label="The chosen steps">
+      <strong>{{ words() }}</strong>
+      <button type="button" class="text-button" (click)="chosen.move(-1)">Earlier</button>
+      <button type="button" class="text-button" (click)="chosen.move(1)">Later</button>
+      <button type="button" class="text-button" [attr.aria-expanded]="setting()" (click)="setting.set(!setting())">
+        Set alike
+      </button>
+      <button type="button" class="text-button" (click)="chosen.copy()">Copy</button>
+      <button type="button" class="text-button" (click)="chosen.remove()">Take out</button>
+      <span class="right">
+        <button type="button" class="text-button quiet" (click)="chosen.all()">All</button>
+        <button type="button" class="text-button quiet" (click)="chosen.none()">None</button>
+      </span>
+    </div>
+    @if (setting()) {
+      <div class="chips">
+        <lc-choice
+          label="When the lesson has to get shorter"
+          hint="cut when?"
+          [options]="priorities"
+          [value]="same('priority')"
+          (chosen)="chosen.set('priority', $event)"
+        />
+        <lc-choice
+          label="Part of the lesson"
+          hint="which part?"
+          [options]="roles"
+          [value]="same('role')"
+          (chosen)="chosen.set('role', $event)"
+        />
+        <lc-choice
+          label="Half of the day"
+          hint="which half?"
+          [options]="halves"
+          [value]="same('half')"
+          (chosen)="chosen.set('half', $event)"
+        />
+        <lc-stepper
+          label="rest after"
+          unit="s"
+          [value]="seconds('restAfterMs')"
+          [step]="5"
+          [min]="0"
+          [max]="600"
+          (changed)="chosen.set('restAfterMs', $event * 1000)"
+        />
+        @if (moves()) {
+          <lc-stepper
+            label="now you"
+            unit="s"
+            [value]="seconds('nowYouMs')"
+            [step]="5"
+            [min]="0"
+            [max]="600"
+            (changed)="chosen.set('nowYouMs', $event * 1000)"
+          />
+        }
+        @for (one of switches(); track one.field) {
+          <label class="tick"
+            ><input type="checkbox" [checked]="one.on" (change)="chosen.set(one.field, !one.on)" />
+            {{ one.words }}</label
+          >
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      position: sticky;
+      bottom: 0;
+      z-index: 3;
+      margin-left: 46px;
+      padding: 10px 16px;
+      background: var(--card);
+      border: 1px solid var(--plum);
+      border-radius: 14px;
+      box-shadow: 0 -2px 18px rgb(80 50 70 / 14%);
+    }
+    .line,
+    .chips {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px 16px;
+      align-items: center;
+    }
+    .chips {
+      margin-top: 10px;
+    }
+    .right {
+      display: flex;
+      gap: 16px;
+      margin-left: auto;
+    }
+    .quiet {
+      color: var(--soft);
+    }
+    .tick {
+      display: flex;
+      gap: 7px;
+      align-items: center;
+      min-height: 36px;
+    }
+    lc-choice {
+      width: 222px;
+    }
+  `,
+})
+export class ChosenBar {
+  protected readonly chosen = inject(ChosenSteps);
+  protected readonly setting = signal(false);
+  protected readonly priorities = PRIORITY_WORDS;
+  protected readonly roles = [
+    { value: null, label: 'part: by the school' },
+    ...ROLES.map((value) => ({ value, label: ROLE_WORDS[value] })),
+  ];
+  protected readonly halves = optionsOr('morning and evening', HALVES) as ReturnType<typeof plainOptions>;
+  protected readonly words = computed(() => {
+    const count = this.chosen.ids().size;
+    return `${count} ${count === 1 ? 'step' : 'steps'} chosen`;
+  });
+  protected readonly moves = computed(() => this.chosen.steps().some(isMove));
+  protected readonly switches = computed(() => [
+    { field: 'locked', words: 'keep their places', on: this.same('locked') === true },
+    ...(this.moves() ? [{ field: 'counted', words: 'counted aloud', on: this.same('counted') === true }] : []),
+  ]);
+
+  /** The value that all of them have; undefined where they differ. */
+  protected same(field: string): never {
+    const values = this.chosen.steps().flatMap((step) => (field in step ? [step[field as keyof typeof step]] : []));
+    return (values.every((one) => one === values[0]) ? values[0] : undefined) as never;
+  }
+
+  protected seconds(field: string): number {
+    return ((this.same(field) as number | undefined) ?? 0) / 1000;
+  }
+}

@@ -1,0 +1,132 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { reorder, shifted } from '@limber/core/lesson/reorder';
+import { stepSchema, type Step } from '@limber/core/lesson/lesson.schema';
+import { LessonStore } from '../../api/lesson-store';
+
+/** Steps that were copied, for this lesson and for others in any window of this browser. */
+const COPIED = 'limber.steps';
+
+/** The steps that are chosen together, and what is done with all of them: one undoable change each. */
+@Injectable()
+export class ChosenSteps {
+  private readonly store = inject(LessonStore);
+  private readonly marked = signal<ReadonlySet<string>>(new Set());
+  /** Those that are still there. */
+  readonly ids = computed<ReadonlySet<string>>(
+    () => new Set(this.store.lesson().steps.flatMap(({ id }) => (this.marked().has(id) ? [id] : []))),
+  );
+  /** What is done is done with these: those chosen together, else the one that is open. */
+  readonly steps = computed<readonly Step[]>(() => {
+    const { steps } = this.store.lesson();
+    if (this.ids().size > 0) return steps.filter((step) => this.ids().has(step.id));
+    const one = this.store.selectedStep();
+    return one ? [one] : [];
+  });
+  /** How many steps wait to be put in; looked at anew whenever something is copied, or the window is come back to. */
+  readonly copiedCount = signal(copied().length);
+
+  toggle(id: string): void {
+    const next = new Set(this.ids());
+    if (!next.delete(id)) next.add(id);
+    this.marked.set(next);
+  }
+
+  /** All from the one that is open to this one. */
+  reach(id: string): void {
+    const ids = this.store.lesson().steps.map((step) => step.id);
+    const [from, to] = [ids.indexOf(this.store.selectedStepId() ?? id), ids.indexOf(id)].sort((a, b) => a - b);
+    this.marked.set(new Set([...this.ids(), ...ids.slice(Math.max(0, from!), to! + 1)]));
+  }
+
+  all(): void {
+    this.marked.set(new Set(this.store.lesson().steps.map((step) => step.id)));
+  }
+
+  none(): void {
+    this.marked.set(new Set());
+  }
+
+  move(by: 1 | -1): void {
+    const before = this.store.lesson().steps.map((step) => step.id);
+    const changes = reorder(before, shifted(before, new Set(this.steps().map((step) => step.id)), by));
+    if (changes.length > 0) this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes });
+  }
+
+  /** What is marked of them goes along, and comes back with them. */
+  remove(): void {
+    const gone = this.steps();
+    if (gone.length === 0) return;
+    const { steps } = this.store.lesson();
+    const at = steps.indexOf(gone[0]!);
+    const changes = gone.map(({ id }) => ({ kind: 'remove_step' as const, stepId: id }));
+    this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes });
+    this.none();
+    const left = this.store.lesson().steps;
+    this.store.selectedStepId.set(left[Math.min(at, left.length - 1)]?.id ?? null);
+  }
+
+  /** Sets a field of all of them that have it. */
+  set(field: string, value: unknown): void {
+    const changes = this.steps().flatMap((step) =>
+      field in step ? [{ kind: 'set_step' as const, stepId: step.id, field, value }] : [],
+    );
+    if (changes.length > 0)
+      this.store.edit({ kind: 'batch', changes } as unknown as Parameters<LessonStore['edit']>[0]);
+  }
+
+  copy(): void {
+    if (this.steps().length === 0) return;
+    localStorage.setItem(COPIED, JSON.stringify(this.steps()));
+    this.copiedCount.set(copied().length);
+  }
+
+  look(): void {
+    this.copiedCount.set(copied().length);
+  }
+
+  /** Puts copied steps in after the one that is open. @returns the id of the first. */
+  paste(): string | null {
+    return this.putIn(copied());
+  }
+
+  /** The same steps once more, after the last of them. @returns the id of the first copy. */
+  repeat(): string | null {
+    const own = this.steps();
+    return own.length === 0 ? null : this.putIn(own, own[own.length - 1]!.id);
+  }
+
+  private putIn(steps: readonly Step[], after: string | null = this.store.selectedStepId()): string | null {
+    const known = this.store.lesson().steps;
+    let afterStepId = known.some((one) => one.id === after) ? after : (known[known.length - 1]?.id ?? null);
+    // Steps that go side by side do so among themselves, and not with those that they come from.
+    const bundles = new Map<string, string>();
+    const changes = steps.map((step) => {
+      const id = crypto.randomUUID();
+      const one = {
+        ...step,
+        id,
+        ...('bundle' in step && step.bundle !== null
+          ? {
+              bundle: bundles.get(step.bundle) ?? (bundles.set(step.bundle, `bundle-${id}`).get(step.bundle) as string),
+            }
+          : {}),
+      } as Step;
+      const change = { kind: 'add_step' as const, step: one, afterStepId };
+      afterStepId = id;
+      return change;
+    });
+    if (changes.length === 0) return null;
+    this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes });
+    this.none();
+    return changes[0]!.step.id;
+  }
+}
+
+/** What was copied last; nothing where it cannot be read, as after a change of the program. */
+function copied(): Step[] {
+  try {
+    return stepSchema.array().parse(JSON.parse(localStorage.getItem(COPIED) ?? '[]'));
+  } catch {
+    return [];
+  }
+}
