@@ -91,6 +91,20 @@ import { savingWarns, savingWords } from './saving-words';
       gap: 8px;
       padding-top: 4px;
     }
+    @media (max-width: 760px) {
+      header {
+        flex-direction: column;
+        gap: 8px;
+        padding: 14px 16px 10px;
+      }
+      .title {
+        flex: none;
+        width: 100%;
+      }
+      .actions {
+        justify-content: flex-start;
+      }
+    }
   `,
 })
 export class BenchHead {

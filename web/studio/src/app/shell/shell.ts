@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Dialog } from 'primeng/dialog';
-import { filter, map, startWith } from 'rxjs';
+import { filter, map, startWith, tap } from 'rxjs';
 import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { RulesStore } from '../api/rules-store';
 import { Session } from '../api/session';
@@ -37,6 +37,9 @@ const STAGE_NAMES: Readonly<Record<Stage, string>> = {
   learn: 'Learn',
 };
 
+/** Pages that are made for a phone too. */
+const WORK_ON_A_PHONE = /^\/(?:desk|trash|people)|\/(?:film\/takes|plan\/paper|learn\/watching)/;
+
 /** The rail, the path of the lesson, and the page beside it. */
 @Component({
   selector: 'lc-shell',
@@ -56,10 +59,14 @@ export class Shell {
   // What every lesson is judged by, wherever it is opened.
   private readonly rules = inject(RulesStore);
 
+  /** On a phone the places besides the lesson are one press away. */
+  protected readonly unfolded = signal(false);
+
   private readonly url = toSignal(
     this.router.events.pipe(
       filter((event) => event instanceof NavigationEnd),
       map(() => this.router.url),
+      tap(() => this.unfolded.set(false)),
       startWith(this.router.url),
     ),
     { initialValue: this.router.url },
@@ -68,6 +75,8 @@ export class Shell {
     () => STAGES.find((stage) => this.url().includes(`/${stage}/`) && this.url().startsWith('/lesson/')) ?? null,
   );
   protected readonly dim = computed(() => this.stage() === 'mark');
+  /** What cannot be worked with on a phone says so there. */
+  protected readonly needsRoom = computed(() => !WORK_ON_A_PHONE.test(this.url()));
   protected readonly stages = computed(() => {
     const lesson = this.open.current();
     if (!lesson) return [];
