@@ -275,7 +275,7 @@ function rulesOfSchool(step: MoveStep, role: Role, school: School, add: Add, led
     !move.slip &&
     !excepted('no-slip')
   )
-    add('no-slip', step, `${move.name} glides without slip; ${school.name} always uses some.`);
+    add('no-slip', step, `${move.name} glides without oil; ${school.name} always uses some.`);
 }
 
 /**

@@ -137,7 +137,7 @@ export const RULES = {
   'product-early': plan('note', 'order', { many: (n) => `${n} openings have oil on the skin.` }),
   'other-tool': plan('note', 'order', { many: (n) => `${n} moves take a tool that your school does without.` }),
   direction: plan('should', 'order', { many: (n) => `${n} moves go against your school’s direction.` }),
-  'no-slip': plan('note', 'order', { many: (n) => `${n} moves glide without slip.` }),
+  'no-slip': plan('note', 'order', { many: (n) => `${n} moves glide without oil.` }),
 
   'own-rule': plan('should', 'standing', { many: (n) => `${n} times the lesson breaks a rule that it states itself.` }),
 

@@ -48,7 +48,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
       add(
         'talk-longer-than-dose',
         'during',
-        `The words over ${move.name} take ${clock(stretchMs)} longer than its dose and stretch it.`,
+        `The words over ${move.name} take ${clock(stretchMs)} longer than the move itself, and stretch it.`,
         [
           { label: 'Say them before', change: moved(step, 'before') },
           { label: 'Speak them over the footage afterwards', change: over },

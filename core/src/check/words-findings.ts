@@ -76,7 +76,7 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
         'field-unknown',
         part,
         field,
-        `${field} means nothing for ${step.move.name}. Its dose is ${describeDose(step.dose)}.`,
+        `${field} means nothing for ${step.move.name}. It has ${describeDose(step.dose)}.`,
       );
     const words = filled(written, step);
     const heard = readWords(words);
@@ -108,7 +108,7 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
         'asking-in-dose',
         part,
         ASKING.exec(words)![0],
-        'A request in the middle of a dose takes the viewer out of it. Keep it for the closing.',
+        'A request in the middle of a move takes the viewer out of it. Keep it for the closing.',
       );
     const pointing = POINTING.exec(words)?.[0];
     if (pointing) {

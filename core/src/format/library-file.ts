@@ -185,7 +185,7 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
         line,
         reason:
           wrong ||
-          `dose: “${cell('dose')}” is not understood. Write it as “5 x 3 s”, “3-5-10 x 3 s”, “hold 4 x 6 s”, “20 s”, “20 s each way”, “count of 8” or “4 breaths”.`,
+          `how many: “${cell('dose')}” is not understood. Write it as “5 x 3 s”, “3-5-10 x 3 s”, “hold 4 x 6 s”, “20 s”, “20 s each way”, “count of 8” or “4 breaths”.`,
       });
       continue;
     }

@@ -38,7 +38,7 @@ export const lessonShape: DocumentShape<Lesson> = {
       order: (a, b) => text(a, b, 'key'),
     },
     setAside: {
-      one: 'finding set aside',
+      one: 'check set aside',
       schema: setAsideSchema,
       most: MOST.setAside,
       key: 'id',

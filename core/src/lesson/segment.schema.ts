@@ -18,5 +18,5 @@ export const segmentSchema = z
     endMs: takeMsSchema,
     beatsMs: z.array(takeMsSchema).max(2000).default([]),
   })
-  .refine((segment) => segment.startMs < segment.endMs, { message: 'A segment has to end after it starts.' });
+  .refine((segment) => segment.startMs < segment.endMs, { message: 'A part has to end after it starts.' });
 export type Segment = z.infer<typeof segmentSchema>;

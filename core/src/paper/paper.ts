@@ -178,8 +178,8 @@ function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Tas
             when: 'while filming',
             what:
               topUps > 0
-                ? `Top up the slip ${topUps} ${topUps === 1 ? 'time' : 'times'}, where the sheet says so.`
-                : 'Slip dries up: keep the bottle in reach.',
+                ? `Top up the oil ${topUps} ${topUps === 1 ? 'time' : 'times'}, where the sheet says so.`
+                : 'Oil dries up: keep the bottle in reach.',
           },
         ]
       : []),

@@ -35,7 +35,7 @@ export function publish(lesson: Lesson, versionId: string, heard?: Heard): Publi
   const whole = publishedCut(lesson, full, heard);
   const played = new Set(whole.passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
   if (played.size === 0)
-    throw new NotReadyError('No step is marked on the footage yet. Mark the segments, then share.');
+    throw new NotReadyError('No step is marked on the footage yet. Mark its parts, then share.');
   const takes = new Set(full.pieces.map((piece) => piece.takeId));
   return {
     format: PUBLISHED_FORMAT,

@@ -34,6 +34,7 @@ export interface Hurt {
 }
 
 const CAPTIONS = 'limber.captions';
+const LETTERS = 'limber.letter-keys';
 /** Slower for who cannot keep up, a little faster for who knows it. */
 const RATES = [1, 0.75, 0.5, 1.25];
 const SIDE_WORDS: Readonly<Record<string, string>> = {
@@ -69,6 +70,8 @@ export class Player implements OnDestroy {
   protected readonly captions = signal(localStorage.getItem(CAPTIONS) !== 'off');
   protected readonly rate = signal(1);
   protected readonly started = signal(false);
+  /** Whether keys of a single letter do something. */
+  protected readonly letters = signal(localStorage.getItem(LETTERS) !== 'off');
   /** Something hurts just now: what to do is shown, and nothing plays. */
   protected readonly hurting = signal<Hurt | null>(null);
   /** An upright screen has the cues under the film. */
@@ -174,7 +177,8 @@ export class Player implements OnDestroy {
         h: () => this.itHurts(),
       } as Record<string, (() => void) | undefined>
     )[event.key];
-    if (!act) return;
+    // Whoever speaks to the machine can switch the letters off (WCAG 2.2, 2.1.4).
+    if (!act || (/^[a-z]$/.test(event.key) && !this.letters())) return;
     event.preventDefault();
     act();
   }
@@ -189,6 +193,11 @@ export class Player implements OnDestroy {
     const next = RATES[(RATES.indexOf(this.rate()) + 1) % RATES.length]!;
     this.rate.set(next);
     this.player()?.setRate(next);
+  }
+
+  protected setLetters(on: boolean): void {
+    this.letters.set(on);
+    localStorage.setItem(LETTERS, on ? 'on' : 'off');
   }
 
   protected setCaptions(on: boolean): void {

@@ -79,7 +79,7 @@ export const routes: Routes = [
           },
           {
             path: 'mark/segments',
-            title: 'Segments · Limber Cheek',
+            title: 'Parts · Limber Cheek',
             loadComponent: async () => (await import('./mark/segments/segments')).Segments,
           },
           {

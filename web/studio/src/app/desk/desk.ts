@@ -99,10 +99,14 @@ export class Desk {
   });
   /** Lessons by where they stand on their path, nearest to its beginning first. */
   protected readonly groups = computed(() =>
-    STAGES.map((stage) => ({
-      name: STAGE_WORDS[stage],
-      rows: this.rows().filter((row) => row.stage === stage),
-    })).filter((group) => group.rows.length > 0),
+    [
+      // What may have hurt somebody stands on top of the desk, wherever its lesson stands.
+      { name: 'Read this first', rows: this.rows().filter((row) => row.serious > 0) },
+      ...STAGES.map((stage) => ({
+        name: STAGE_WORDS[stage],
+        rows: this.rows().filter((row) => row.stage === stage && row.serious === 0),
+      })),
+    ].filter((group) => group.rows.length > 0),
   );
   /** Ways in besides a new lesson. */
   protected readonly waysIn: MenuItem[] = [

@@ -38,4 +38,29 @@ describe('the keys of a screen', () => {
     expect(ran.length).toBe(2);
     field.remove();
   });
+
+  it('of one letter can be switched off, for good, and those with Ctrl stay', () => {
+    const keys = TestBed.inject(Keys);
+    const opened = { onDestroy: () => undefined } as unknown as DestroyRef;
+    const ran: string[] = [];
+    keys.use(
+      [
+        { key: 'q', does: 'One', run: () => ran.push('letter') },
+        { key: 'mod+q', does: 'Two', run: () => ran.push('with Ctrl') },
+        { key: 'f9', does: 'Three', when: () => ran.length > 1, run: () => ran.push('when it means something') },
+      ],
+      opened,
+    );
+    keys.setLetters(false);
+    press(document.body, 'q');
+    press(document.body, 'F9');
+    press(document.body, 'q', { ctrlKey: true });
+    expect(ran).toEqual(['with Ctrl']);
+    expect(localStorage.getItem('limber.keys.letters-off')).not.toBeNull();
+    keys.setLetters(true);
+    press(document.body, 'q');
+    press(document.body, 'F9');
+    expect(ran).toEqual(['with Ctrl', 'letter', 'when it means something']);
+    expect(localStorage.getItem('limber.keys.letters-off')).toBeNull();
+  });
 });

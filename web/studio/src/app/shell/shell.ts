@@ -19,7 +19,7 @@ const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>
   ],
   film: [{ path: 'film/takes', name: 'Takes' }],
   mark: [
-    { path: 'mark/segments', name: 'Segments' },
+    { path: 'mark/segments', name: 'Parts' },
     { path: 'mark/cues', name: 'Cues' },
   ],
   share: [

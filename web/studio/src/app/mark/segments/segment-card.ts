@@ -20,7 +20,7 @@ import { LessonStore } from '../../api/lesson-store';
   imports: [FormsModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="kicker">Chosen segment</p>
+    <p class="kicker">Chosen part</p>
     <h2>{{ sentence().name }}</h2>
     <p class="soft times">
       {{ sentence().when }}
@@ -62,7 +62,7 @@ import { LessonStore } from '../../api/lesson-store';
         (click)="set('beatsMs', [])"
         [disabled]="segment().beatsMs.length === 0"
       >
-        Clear its beats
+        Clear its counts
       </button>
       <button type="button" class="text-button" (click)="removed.emit()">Take it away</button>
     </p>

@@ -136,11 +136,11 @@ export class Segments {
       { key: 'arrowleft', does: 'One picture back', run: () => this.player()?.step(-1) },
       { key: 'shift+arrowright', does: 'One second on', run: () => this.skip(1000) },
       { key: 'shift+arrowleft', does: 'One second back', run: () => this.skip(-1000) },
-      { key: 's', does: 'A segment starts here (and the open one ends)', run: () => this.start() },
-      { key: 'e', does: 'The segment ends here', run: () => this.end() },
+      { key: 's', does: 'A part starts here (and the open one ends)', run: () => this.start() },
+      { key: 'e', does: 'The part ends here', run: () => this.end() },
       { key: 'b', does: 'A repetition completes here', run: () => this.beat() },
-      { key: 'arrowdown', does: 'Next segment', run: () => this.go(1) },
-      { key: 'arrowup', does: 'Segment before', run: () => this.go(-1) },
+      { key: 'arrowdown', does: 'Next part', run: () => this.go(1) },
+      { key: 'arrowup', does: 'Part before', run: () => this.go(-1) },
       { key: '[', does: 'Move its start here', run: () => this.moveTo('startMs', this.timeMs()) },
       { key: ']', does: 'Move its end here', run: () => this.moveTo('endMs', this.timeMs()) },
       { key: ',', does: 'Its start one picture earlier', run: () => this.nudge('startMs', -NUDGE_FRAMES) },
@@ -149,9 +149,9 @@ export class Segments {
       { key: 'shift+arrowdown', does: 'Its end one picture later', run: () => this.nudge('endMs', NUDGE_FRAMES) },
       { key: 'x', does: 'Its other side', run: () => this.flipSide() },
       { key: 'g', does: 'Give it to the next step', run: () => this.nextStep() },
-      { key: 'c', does: 'Clear its beats', run: () => this.setField('beatsMs', []) },
+      { key: 'c', does: 'Clear its counts', run: () => this.setField('beatsMs', []) },
       { key: 'delete', does: 'Take it away', run: () => this.remove() },
-      { key: 'escape', does: 'Drop the open segment', run: () => this.openFromMs.set(null) },
+      { key: 'escape', does: 'Drop the open part', run: () => this.openFromMs.set(null) },
       { key: '+', does: 'Closer', run: () => this.setZoom(-1) },
       { key: '-', does: 'Wider', run: () => this.setZoom(1) },
     ]);
@@ -232,7 +232,7 @@ export class Segments {
     if (this.openFromMs() !== null) this.end();
     const at = this.snap(this.timeMs());
     if (segmentAt(this.own(), this.take()!.id, at)) {
-      this.note.set('There is a segment here already. Move on to where it ends, or choose it and press Delete.');
+      this.note.set('There is a part here already. Move on to where it ends, or choose it and press Delete.');
       return;
     }
     this.note.set('');
@@ -250,7 +250,7 @@ export class Segments {
     this.openFromMs.set(null);
     const free = freeStretch(this.own(), take.id, from, Math.min(this.snap(this.timeMs()), take.durationMs));
     if (!free || free.endMs - free.startMs < 80) {
-      this.note.set('That was too short to be a segment.');
+      this.note.set('That was too short to be a part.');
       return;
     }
     const beats = this.openBeats.filter((ms) => ms > free.startMs && ms <= free.endMs);
@@ -268,7 +268,7 @@ export class Segments {
     }
     const one = segmentAt(this.own(), this.take()?.id ?? '', at - 1);
     if (!one) {
-      this.note.set('A beat belongs to a segment. Start one with S, or go into one.');
+      this.note.set('A count belongs to a part. Start one with S, or go into one.');
       return;
     }
     const beats = withBeat(one, at);

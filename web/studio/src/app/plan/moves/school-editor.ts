@@ -19,7 +19,7 @@ import { Choices } from '../../shell/choices';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft">
-      {{ school().about }} Usual dose: {{ school().doseHabit }}; {{ school().frequency }}.
+      {{ school().about }} Usually: {{ school().doseHabit }}; {{ school().frequency }}.
       @if (nearer(); as one) {
         By its steps the lesson is nearer to “{{ one.name }}”.
         <button type="button" class="text-button" (click)="take(one.id)">Take that</button>

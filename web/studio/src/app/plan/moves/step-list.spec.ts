@@ -5,6 +5,7 @@ import { stepOf, type MoveStep } from '@limber/core/lesson/lesson.schema';
 import { moveSchema } from '@limber/core/move/move.schema';
 import type { LessonStore } from '../../api/lesson-store';
 import { openLesson, provideStore } from '../../api/store-testing';
+import { ChosenSteps } from './chosen-steps';
 import { StepList } from './step-list';
 
 const dose: Dose = { form: 'reps', reps: exactly(8), tempoMs: exactly(2000), sets: exactly(1), restMs: 0 };
@@ -39,7 +40,7 @@ describe('the list of steps', () => {
   const rows = (): HTMLElement[] => [...root.querySelectorAll<HTMLElement>('lc-step-row')];
   const text = (row: HTMLElement, part: string): string => row.querySelector(`.${part}`)!.textContent.trim();
 
-  beforeEach(() => TestBed.configureTestingModule({ providers: provideStore() }));
+  beforeEach(() => TestBed.configureTestingModule({ providers: [...provideStore(), ChosenSteps] }));
 
   it('tells of each step its place, name, dose and length', async () => {
     await shown([step('a'), step('b', { sidePlan: 'midline', dose: { ...dose, reps: exactly(5) } })]);
