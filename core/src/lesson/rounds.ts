@@ -28,6 +28,8 @@ export function roundsOf(steps: readonly (string | null)[]): Rounds[] {
 
 /** How often the run of `length` steps at `from` comes once more right after itself. One move repeated is no round. */
 function timesAgain(steps: readonly (string | null)[], from: number, length: number): number {
+  // Most runs do not even begin again.
+  if (steps[from + length] !== steps[from]) return 0;
   const round = steps.slice(from, from + length);
   if (round.includes(null) || new Set(round).size < 2) return 0;
   let at = from + length;

@@ -302,7 +302,8 @@ function matchIn(clause: Clause, words: string): { index: number; text: string; 
 /** What is stated outright. */
 function statedIn(clause: Clause): Claiming[] {
   const cautioned = CAUTIONED.test(`${clause.text} `);
-  return STATED_CLAIMS.flatMap(([about, words]): Claiming[] => {
+  return STATED_CLAIMS.flatMap(({ about, named, words }): Claiming[] => {
+    if (named !== null && !matchIn(clause, named)) return [];
     const match = matchIn(clause, words);
     return match &&
       !(cautioned && !CERTAIN.has(about)) &&
