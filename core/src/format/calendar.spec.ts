@@ -94,5 +94,8 @@ describe('a practice calendar', () => {
     expect(Math.max(...lines.map((line) => Buffer.byteLength(line)))).toBeLessThanOrEqual(75);
     expect(lines.some((line) => line.startsWith(' '))).toBeTrue();
     expect(written.replace(/\r\n/g, '')).not.toContain('\n');
+    const plain = writeCalendar(aLesson({ id: 'l', title: 'x'.repeat(160), steps: two.steps }), '2026-03-02', 0);
+    expect(plain.split('\r\n').filter((line) => line.length === 75).length).toBeGreaterThan(2);
+    expect(writeCalendar(two, '2026-03-02', 0)).toContain('SUMMARY:Tide\\, ebb\\; and "flow"');
   });
 });

@@ -39,6 +39,20 @@ describe('cautions', () => {
   for (const [text, expected] of Object.entries(cases)) it(`in “${text}”`, () => expect(about(text)).toEqual(expected));
 });
 
+describe('claims in a caution', () => {
+  const strong = (words: string): string[] =>
+    readNarration(`[0:05] ${words}`)
+      .claims.filter((one) => one.strength === 'strong')
+      .map((one) => one.about);
+
+  it('are none, unless the caution itself is talked away', () => {
+    expect(strong('Acne heals with this.')).toEqual(['skin_condition']);
+    expect(strong('Avoid the cheeks, acne heals slowly.')).toEqual([]);
+    expect(strong('Pain that does not go away is not for this.')).toEqual([]);
+    expect(strong('There is no risk, so skip the list.')).toEqual(['safety']);
+  });
+});
+
 describe('claims and promises', () => {
   const read = (text: string) => readingOf(readNarration(`[0:05] ${text}`));
 

@@ -171,6 +171,27 @@ describe('a fit', () => {
     expect([...found].sort()).toEqual([...best].sort());
   });
 
+  it('chooses of what takes equally long what loses least, also for steps that go together', () => {
+    // Three holds of four seconds take as long as two of seven, with two to let go: 18 s.
+    const either: Dose = {
+      ...{ form: 'hold', reps: { low: 2, planned: 3, high: 3 }, holdMs: { low: 4000, planned: 4000, high: 7000 } },
+      ...{ releaseMs: 2000, sets: exactly(2), restMs: 0 },
+    };
+    const school = { ...SCHOOLS.holds, stops: NO_STOPS };
+    const said = laned({ opening: 'Every move two sets.', ownSchool: school }, either, {
+      ...either,
+      holdMs: { low: 4000, planned: 5000, high: 8000 },
+    });
+    const [item] = itemsOf(said);
+    expect(item!.stepIds.length).toBe(2);
+    const own = movesOf(said.steps).map((step) => choicesOf(said, step));
+    const best = new Map<number, number>();
+    for (const a of own[0]!)
+      for (const b of own[1]!) best.set(a.ms + b.ms, Math.min(best.get(a.ms + b.ms) ?? Infinity, a.loss + b.loss));
+    expect(item!.choices.map(({ ms, loss }) => [ms, loss]).sort()).toEqual([...best].sort());
+    expect(best.size).toBeLessThan(own[0]!.length * own[1]!.length);
+  });
+
   it('keeps a figure above what she says is the least', () => {
     const said = laned({ opening: 'Every lane four times, more if you like.' }, lanes(1, 6, 9), lanes(1, 5, 9));
     const fixedMs = schedule(said).totalMs - 22_000;

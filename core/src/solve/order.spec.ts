@@ -239,6 +239,47 @@ describe('what a suggestion gains', () => {
   });
 });
 
+describe('what has no place in a school’s order', () => {
+  const school = 'open_drains_first';
+  const at = (id: string, region: Move['region'], more: Partial<Move> = {}): MoveStep => step(id, { region, ...more });
+  const hollows = at('hollows', 'collarbone', { action: 'press' });
+  const down = (id: string): MoveStep => at(id, 'neck', { action: 'drain' });
+  const blocksIn = (...steps: MoveStep[]): [string, number | null][] =>
+    blocksOf(aLesson({ school, steps })).map((block) => [block.stepIds.join('+'), block.rank]);
+
+  it('has the place of what it stands behind, in its turn', () => {
+    const [jaw, shoulder, brow] = [at('jaw', 'jaw'), at('shoulder', 'shoulder'), at('brow', 'brow')];
+    expect(blocksIn(hollows, jaw, shoulder, brow)).toEqual([
+      ['hollows', 0],
+      ['jaw', 0],
+      ['shoulder', 0],
+      ['brow', 8],
+    ]);
+  });
+
+  it('opens before all work that has a place, and ends after it', () => {
+    const first = at('oil', 'whole_face');
+    const rest = at('rest', 'whole_face');
+    const lesson = aLesson({
+      school: 'upward_then_drain',
+      steps: [first, at('cheek', 'cheek'), at('jaw', 'jaw'), down('home'), rest],
+    });
+    expect(blocksOf(lesson).map((block) => block.role)).toEqual(['opening', 'work', 'work', 'closing', 'closing']);
+    expect(suggestOrder(lesson).order).toEqual(['oil', 'jaw', 'cheek', 'home', 'rest']);
+  });
+
+  it('stays with its area where it drains it', () => {
+    const jaw = at('jaw', 'jaw');
+    expect(blocksIn(hollows, down('side'), at('cheek', 'cheek'), down('after the cheek'), jaw, down('last'))).toEqual([
+      ['hollows', 0],
+      ['side', 1],
+      ['cheek+after the cheek', 6],
+      ['jaw', 0],
+      ['last', 0],
+    ]);
+  });
+});
+
 describe('steps that are no moves', () => {
   it('keep to their neighbours: what is put on to the next move, a look to the one before', () => {
     const oil = plainStepOf('oil', 'product');
