@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
@@ -14,7 +14,18 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   };
   await page.goto('/desk');
   await expect(page.getByRole('heading', { name: 'Before the early bulletin' })).toBeVisible();
+  for (const idea of [
+    'Ears under the headset',
+    'Three breaths before the microphone opens',
+    'Neck after the night ferry',
+  ]) {
+    await page.getByLabel('An idea, in a line').fill(idea);
+    await page.getByRole('button', { name: 'Keep it' }).click();
+  }
+  await expect(page.getByTestId('idea')).toHaveCount(3);
+  await page.locator('h1').click();
   await shoot('desk');
+  await besideEachOther(page, [await firstVisit(page), await onPhone(browser, context)], 'desk-first-and-phone');
 
   const headers = { Origin: new URL(page.url()).origin };
   await page.goto('/library');
@@ -36,17 +47,16 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByText('1 left as it is')).toBeVisible();
   await expect(page.getByTestId('saving')).toHaveText('saved');
   await shoot('moves');
-  await page.getByRole('button', { name: 'Where the hand goes' }).click();
-  await expect(page.getByTestId('way-told')).toBeVisible();
-  await shoot('way');
+  await dialogs(page);
 
   await page.goto('/lesson/after-the-night-shift/plan/words');
   await expect(page.getByTestId('finding').first()).toBeVisible();
   await page.getByTestId('passage').nth(5).scrollIntoViewIfNeeded();
   await shoot('words');
 
-  await page.goto(`/lesson/${DEMO}/plan/paper`);
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  // Its weeks, with the head of the page above them.
+  await page.goto('/lesson/after-the-night-shift/plan/paper');
+  await page.getByTestId('weeks').evaluate((sheet) => window.scrollTo(0, sheet.getBoundingClientRect().top - 330));
   await shoot('paper');
 
   await page.goto('/from-narration');
@@ -120,12 +130,10 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 
   await context.request.post(`/api/lessons/${DEMO}/share`, { headers, data: {} });
   const { token } = await linkOf(context.request, DEMO);
-  const sizes = [
-    ['follow', { viewport: { width: 1280, height: 800 } }],
-    ['follow-phone', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }],
-  ] as const;
+  const sizes = [{ viewport: { width: 1280, height: 800 } }, PHONE];
   const readFirst: Buffer[] = [];
-  for (const [name, options] of sizes) {
+  const playing: Buffer[] = [];
+  for (const options of sizes) {
     const guest = await viewer(browser, complaints, options);
     await guest.goto(`/v/${token}`);
     await expect(guest.getByRole('button', { name: 'I have read it, begin' })).toBeInViewport();
@@ -136,11 +144,70 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     await guest.keyboard.press('ArrowRight');
     await guest.keyboard.press('ArrowRight');
     await playedOn(guest, 11.5);
-    await guest.screenshot({ path: `${OUT}/${name}.png` });
+    playing.push(await guest.screenshot());
     await guest.context().close();
   }
   await besideEachOther(page, readFirst, 'read-first');
+  await besideEachOther(page, playing, 'follow');
 });
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+/** The desk of a studio that has nothing yet. */
+async function firstVisit(page: Page): Promise<Buffer> {
+  const empty = (address: string): Promise<void> =>
+    page.route(address, (route) => route.fulfill({ json: address.endsWith('ideas') ? NO_IDEAS : [] }));
+  await empty('**/api/lessons');
+  await empty('**/api/ideas');
+  await page.goto('/desk');
+  await expect(page.getByRole('button', { name: /Look at the demo/ })).toBeVisible();
+  await settled(page);
+  const picture = await page.screenshot();
+  await page.unrouteAll();
+  return picture;
+}
+
+const NO_IDEAS = { revision: 1, doc: { format: 'limber-cheek/ideas', version: 1, ideas: [] }, history: [] };
+
+/** The full desk on a phone. */
+async function onPhone(browser: Browser, context: BrowserContext): Promise<Buffer> {
+  const phone = await browser.newContext({ ...PHONE, storageState: await context.storageState() });
+  const page = await phone.newPage();
+  await page.goto('/desk');
+  await expect(page.getByTestId('idea')).toHaveCount(3);
+  await settled(page);
+  const picture = await page.screenshot();
+  await phone.close();
+  return picture;
+}
+
+/** What is asked of a plan: where the hand goes, a fit to a length with its words, an order with what it gains. */
+async function dialogs(page: Page): Promise<void> {
+  const pictures: Buffer[] = [];
+  const take = async (name: string | RegExp): Promise<void> => {
+    const dialog = page.getByRole('dialog', { name });
+    await settled(page);
+    pictures.push(await dialog.screenshot({ animations: 'disabled' }));
+    await page.keyboard.press('Escape');
+    await expect(dialog).toHaveCount(0);
+  };
+  await page.getByRole('button', { name: 'Where the hand goes' }).click();
+  await expect(page.getByTestId('way-told')).toBeVisible();
+  await take(/Where the hand goes/);
+  await page.getByRole('button', { name: 'Fit', exact: true }).click();
+  await page.getByLabel('Length to fit to').fill('4:05');
+  await page.getByLabel('Length to fit to').press('Tab');
+  await expect(page.getByTestId('fit-after')).toBeVisible();
+  await take('Fit to a length');
+  await page.getByRole('button', { name: /Flat calm/ }).click();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+ArrowUp');
+  await page.getByRole('button', { name: 'Suggest an order' }).click();
+  await expect(page.getByTestId('gains')).toBeVisible();
+  await take('Suggest an order');
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await saved(page);
+  await besideEachOther(page, pictures, 'plan-dialogs');
+}
 
 /** Pictures of one height in one file. */
 async function besideEachOther(page: Page, pictures: readonly Buffer[], name: string): Promise<void> {
@@ -148,7 +215,7 @@ async function besideEachOther(page: Page, pictures: readonly Buffer[], name: st
     .map((one) => `<img src="data:image/png;base64,${one.toString('base64')}" style="height:760px">`)
     .join('');
   const sheet = await page.context().newPage();
-  await sheet.setViewportSize({ width: 1600, height: 800 });
+  await sheet.setViewportSize({ width: 3000, height: 800 });
   await sheet.setContent(
     `<div id="all" style="display:inline-flex;gap:20px;padding:20px;background:#2b2330">${images}</div>`,
   );
