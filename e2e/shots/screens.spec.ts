@@ -155,10 +155,8 @@ const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile:
 
 /** The desk of a studio that has nothing yet. */
 async function firstVisit(page: Page): Promise<Buffer> {
-  const empty = (address: string): Promise<void> =>
-    page.route(address, (route) => route.fulfill({ json: address.endsWith('ideas') ? NO_IDEAS : [] }));
-  await empty('**/api/lessons');
-  await empty('**/api/ideas');
+  await page.route('**/api/lessons', (route) => route.fulfill({ json: [] }));
+  await page.route('**/api/ideas', (route) => route.fulfill({ json: NO_IDEAS }));
   await page.goto('/desk');
   await expect(page.getByRole('button', { name: /Look at the demo/ })).toBeVisible();
   await settled(page);
