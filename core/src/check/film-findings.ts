@@ -1,4 +1,4 @@
-import { changesSide, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { changesSide, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
 import type { Change } from '../lesson/change.schema';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';

@@ -1,16 +1,16 @@
-import { areaName, crossedBy, type Waypoint } from '../face/areas';
+import { crossedBy, type Waypoint } from '../face/areas';
 import { regionName, type Region } from '../face/regions';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { roundsOf } from '../lesson/rounds';
 import { legsOf, touches, waypointsOf } from '../move/way';
-import { areasOf, type Area } from '../schedule/areas';
+import { areasOf } from '../schedule/areas';
 import { slipDue } from '../schedule/slip';
 import { listed } from '../speech/listed';
 import type { Found } from './finding';
 import { sayBefore } from './replace-words';
 import type { RuleId } from './rules';
+import { hardest, moreThan, touchFindings } from './touch-findings';
 import { FRAMING_NAMES, framingOf } from '../move/framing';
-import { PRESSURES, type Pressure } from '../move/move.schema';
 import { isImplement } from '../move/tool';
 import { closingPlaces, ranksOf, rolesOf, type Role } from '../school/roles';
 import type { School } from '../school/school.schema';
@@ -134,7 +134,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   dryBegin(steps, roles, school, add);
   const lastDown = steps.findLastIndex(leadsDownTheNeck);
   for (const [at, step] of steps.entries()) {
-    rulesOfTouch(step, add);
+    findings.push(...touchFindings(step));
     rulesOfSchool(step, roles[at]!, school, add, at < lastDown);
   }
   slipMissing(lesson, add);
@@ -184,67 +184,6 @@ function slipMissing(lesson: Lesson, add: Add): void {
       { label: `Say “${say}”`, change: sayBefore(step, say) },
     ],
   });
-}
-
-const moreThan = (pressure: Pressure, most: Pressure): boolean => PRESSURES.indexOf(pressure) > PRESSURES.indexOf(most);
-
-/** Front and side of the neck: the back is the nape. */
-const atNeck = ({ region }: Area): boolean => region === 'neck';
-
-/**
- * What no school does: a neck that is pressed, both of its sides at once, an eye that is pressed. By the areas that a
- * hand crosses, whatever the step is called (general knowledge, no source).
- */
-function rulesOfTouch(step: MoveStep, add: Add): void {
-  const { move } = step;
-  if (!touches(move)) return;
-  const areas = areasOf(step);
-  const neck = areas.filter(atNeck);
-  const pressed = neck.filter((one) => moreThan(one.pressure, 'light'));
-  const grips = ['press', 'pinch', 'knead'].includes(move.action) ? neck : [];
-  const hard = pressed.length > 0 ? pressed : grips;
-  if (hard.length > 0) {
-    const how =
-      pressed.length > 0
-        ? `with ${hardest(hard)} pressure`
-        : `by ${move.action === 'press' ? 'pressing' : move.action === 'pinch' ? 'pinching' : 'kneading'}`;
-    add('neck-pressure', step, `${move.name} works the ${namesOf(hard)} ${how}. Only feather strokes are safe there.`, {
-      areas: hard,
-      because: `works the ${namesOf(hard)} ${how}`,
-    });
-  }
-  const sides = new Set(neck.map((one) => one.side));
-  if (sides.has('left') && sides.has('right') && step.sidePlan === 'both') {
-    const feather = neck.every((one) => one.pressure === 'feather');
-    add(
-      'neck-both-sides',
-      step,
-      feather
-        ? `${move.name} strokes both sides of the neck at once. One side at a time is safer.`
-        : `${move.name} works both sides of the neck at once. One side at a time, never both together.`,
-      {
-        ...(feather ? { severity: 'should' as const } : {}),
-        areas: neck,
-        because: 'works both sides of the neck at once',
-      },
-    );
-  }
-  const eye = areas.filter(({ region, pressure }) => region === 'eye' && moreThan(pressure, 'light'));
-  if (eye.length > 0)
-    add(
-      'eye-pressure',
-      step,
-      `${move.name} presses ${namesOf(eye)} with ${hardest(eye)} pressure. Feather or light there.`,
-      { areas: eye, because: `presses at the eye with ${hardest(eye)} pressure` },
-    );
-}
-
-function hardest(areas: readonly Area[]): Pressure {
-  return areas.reduce((most, one) => (moreThan(one.pressure, most) ? one.pressure : most), areas[0]!.pressure);
-}
-
-function namesOf(areas: readonly Area[]): string {
-  return allOf([...new Set(areas.map((one) => areaName(one)))]);
 }
 
 /** Directions, pressure, tools and slip as the lesson's own school has them, exceptions by region included. */

@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import type { Progression } from '../dose/progression';
 import type { Lesson } from '../lesson/lesson.schema';
 import { aLesson, aMove, aStep, reps } from '../testing';
-import { writeCalendar } from './calendar';
+import { CalendarError, writeCalendar } from './calendar';
 
 const built = (name: string, stages: Progression['stages'], thenDaysAWeek: number): Lesson['steps'][number] =>
   aStep(name, {
@@ -36,9 +36,11 @@ function read(calendar: string): Read[] {
 }
 
 const every = (from: string, step: number, count: number): string[] =>
-  Array.from({ length: count }, (_, k) =>
-    new Date(Date.parse(`${from}T00:00:00Z`) + k * step * 86_400_000).toISOString().slice(0, 10),
-  );
+  Array.from({ length: count }, (_, k) => {
+    const day = ICAL.Time.fromDateString(from);
+    day.adjust(k * step, 0, 0, 0);
+    return day.toString();
+  });
 
 describe('a practice calendar', () => {
   // The trade's own example: five every other day for two weeks, then ten (common practice, no source).
@@ -51,6 +53,11 @@ describe('a practice calendar', () => {
     expect(first!.summary).toBe('Tide, ebb; and "flow"');
     expect(first!.description).toBe('Every other day:\nGull: 5 times');
     expect(then!.description).toBe('Every day:\nGull: 10 times');
+  });
+
+  it('says when it was written, and refuses a first day that is none', () => {
+    expect(writeCalendar(two, '2026-03-02', 1_772_461_845_678)).toContain('DTSTAMP:20260302T143045Z');
+    expect(() => writeCalendar(two, '2026-02-30', 0)).toThrowError(CalendarError);
   });
 
   it('spreads days of the week evenly from its first day, across the turn of the year', () => {

@@ -1,7 +1,8 @@
 import { readDoses } from './doses';
 import { readPromises } from './promises';
 import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
-import { readCautions, readClaims } from './remarks';
+import { readClaims } from './claims';
+import { readCautions } from './remarks';
 import { readSteps } from './steps';
 import { readSwaps } from './swaps';
 import { streamOf } from './tokens';

@@ -1,4 +1,4 @@
-import { oneSideMs, partsOf, repetitionEnds, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { oneSideMs, partsOf, repetitionEnds, sidesIn, type WorkedSide } from '../dose/dose';
 import { isImplement } from '../move/tool';
 import { filled } from '../speech/fields';
 import { slipDue } from './slip';

@@ -34,8 +34,7 @@ export function publish(lesson: Lesson, versionId: string, heard?: Heard): Publi
     throw new NotReadyError('There is no footage yet. Bring in a take under Film, then share.');
   const whole = publishedCut(lesson, full, heard);
   const played = new Set(whole.passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
-  if (played.size === 0)
-    throw new NotReadyError('No step is marked on the footage yet. Mark its parts, then share.');
+  if (played.size === 0) throw new NotReadyError('No step is marked on the footage yet. Mark its parts, then share.');
   const takes = new Set(full.pieces.map((piece) => piece.takeId));
   return {
     format: PUBLISHED_FORMAT,

@@ -19,7 +19,7 @@ const FEW = 3;
     } @else {
       <div class="list" aria-live="polite">
         @for (one of shown(); track one.findings[0]!.id) {
-          @if (folded() && one !== unfolded()) {
+          @if (folded() && !everything() && one !== unfolded()) {
             <button type="button" class="fold" [class]="one.severity" (click)="open.set(one.findings[0]!.id)">
               {{ one.message }}
             </button>

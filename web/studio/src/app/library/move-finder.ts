@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { AutoFocus } from 'primeng/autofocus';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { describeDose, oneSideMs, partsOf, sidePlanName, sidesIn } from '@limber/core/dose/dose';
@@ -23,7 +24,7 @@ export interface FoundMove {
 /** Finds moves by region on the face map, by words, action and tool. Used by the library and where a move is added. */
 @Component({
   selector: 'lc-move-finder',
-  imports: [FormsModule, InputText, Select, FaceAround, FaceMap],
+  imports: [AutoFocus, FormsModule, InputText, Select, FaceAround, FaceMap],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move-finder.html',
   styleUrl: './move-finder.css',

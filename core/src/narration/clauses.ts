@@ -1,0 +1,40 @@
+import type { Stream } from './tokens';
+
+/** A stretch of a narration that is one thought, and where it begins. */
+export interface Clause {
+  readonly text: string;
+  readonly start: number;
+}
+
+/** Sentences; where nothing is punctuated, lines with the one after them, so that a thought is not cut at a line's end. */
+export function clauses(stream: Stream): Clause[] {
+  const found: Clause[] = [];
+  let start = 0;
+  for (const match of stream.text.matchAll(/ [.](?= )/g)) {
+    found.push({ text: stream.text.slice(start, match.index + 1), start });
+    start = match.index + 2;
+  }
+  found.push({ text: stream.text.slice(start), start });
+  return found.flatMap((clause) => (clause.text.length < 420 ? [clause] : pieces(stream, clause)));
+}
+
+/** A stretch without full stops, in pieces of some thirty words cut at the ends of lines. */
+function pieces(stream: Stream, { text, start }: Clause): Clause[] {
+  const found: Clause[] = [];
+  let from = 0;
+  const last = stream.tokenAt(start + text.length);
+  for (let token = stream.tokenAt(start + 1) + 1; token <= last; token++) {
+    const at = stream.offsetOf(token) - 1 - start;
+    if (!stream.tokens[token]!.newLine || at - from < 110) continue;
+    found.push({ text: text.slice(from, at + 1), start: start + from });
+    from = at;
+  }
+  found.push({ text: text.slice(from), start: start + from });
+  return found;
+}
+
+/** A remark begins with its sentence; where that is long, shortly before the words that were found. */
+export function saidAt(stream: Stream, clause: Clause, index: number): number {
+  const found = stream.tokens[stream.tokenAt(clause.start + index + 1)]!.startMs;
+  return Math.max(found - 3000, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
+}
