@@ -48,7 +48,7 @@ test('a first visit leads to an old video, a new lesson or a look around', async
   await expect(page.getByTestId('step')).toHaveCount(6);
   await expect(page.getByTestId('finding').first()).toBeVisible();
   // Now there is something on the desk, and it stands by its stage.
-  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.getByRole('link', { name: 'Desk', exact: true }).click();
   await expect(page.getByRole('heading', { name: /On paper/ })).toBeVisible();
   await expect(page.getByText('How would you like to begin?')).toHaveCount(0);
 });
