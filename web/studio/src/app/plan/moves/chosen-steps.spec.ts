@@ -91,6 +91,15 @@ describe('steps that are chosen together', () => {
     expect(added[0]!.bundle).not.toBe('x');
   });
 
+  it('that the browser has no room for are told, and what was copied before stays', () => {
+    store.selectedStepId.set('a');
+    chosen.copy();
+    spyOn(Storage.prototype, 'setItem').and.throwError('QuotaExceededError');
+    chosen.all();
+    chosen.copy();
+    expect(chosen.copiedCount()).toBe(1);
+  });
+
   it('that nobody can read any more are none', () => {
     localStorage.setItem('limber.steps', '[{"kind":"dance"}]');
     chosen.look();

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { MessageService } from 'primeng/api';
 import { reorder, shifted } from '@limber/core/lesson/reorder';
 import { stepSchema, type Step } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
@@ -10,6 +11,7 @@ const COPIED = 'limber.steps';
 @Injectable()
 export class ChosenSteps {
   private readonly store = inject(LessonStore);
+  private readonly messages = inject(MessageService, { optional: true });
   private readonly marked = signal<ReadonlySet<string>>(new Set());
   /** Those that are still there. */
   readonly ids = computed<ReadonlySet<string>>(
@@ -76,7 +78,13 @@ export class ChosenSteps {
 
   copy(): void {
     if (this.steps().length === 0) return;
-    localStorage.setItem(COPIED, JSON.stringify(this.steps()));
+    try {
+      localStorage.setItem(COPIED, JSON.stringify(this.steps()));
+    } catch {
+      // A browser keeps some megabytes, and may keep nothing at all.
+      const summary = 'This browser has no room for so many steps at once. Copy fewer.';
+      this.messages?.add({ severity: 'error', summary, life: 8000 });
+    }
     this.copiedCount.set(copied().length);
   }
 
