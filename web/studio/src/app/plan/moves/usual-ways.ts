@@ -12,16 +12,17 @@ const NONE: Usual = { opening: '', closing: '', targetMs: null };
 export class UsualWays {
   private readonly store = inject(LessonStore);
   private readonly lessons = inject(Lessons);
-  private readonly wanted = computed(() => {
-    const { opening, closing, targetMs } = this.store.lesson();
-    return opening === '' || closing === '' || targetMs === null;
+  /** The lesson for which it is looked for: only its name, so that an edit does not ask for everything anew. */
+  private readonly wantedFor = computed(() => {
+    const { id, opening, closing, targetMs } = this.store.lesson();
+    return opening === '' || closing === '' || targetMs === null ? id : undefined;
   });
   private readonly others = resource({
-    params: () => (this.wanted() ? { id: this.store.lesson().id } : undefined),
-    loader: async ({ params }) => {
+    params: () => this.wantedFor(),
+    loader: async ({ params: id }) => {
       const { lessons } = await this.lessons.list();
       const newest = lessons
-        .filter((one) => one.id !== params.id && one.steps > 0)
+        .filter((one) => one.id !== id && one.steps > 0)
         .sort((a, b) => b.updatedAt.getTime() - a.updatedAt.getTime())
         .slice(0, LOOKED_AT);
       // One that cannot be read is no way of hers.
