@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { exactly } from './dose';
 import type { Dose } from './dose.schema';
+import { rangeOf, secondsKey, timesKey, UNIT, type FigureKey } from './figures';
 
 /** What may grow: how often, how many sets, how long, or on how many days of the week. */
 export const GROWTHS = ['repetitions', 'sets', 'seconds', 'days'] as const;
@@ -30,10 +31,28 @@ export function growthsOf(dose: Dose): Growth[] {
   return dose.form === 'hold' ? ['repetitions', 'seconds', 'sets', 'days'] : ['repetitions', 'sets', 'days'];
 }
 
-/** What grows, as this dose can: its first growth where it has no such figure. */
-function growthIn(dose: Dose, grows: Growth): Growth {
+/**
+ * What grows, as this dose can: its first growth where it has no such figure, as when it was timed since.
+ *
+ * @example growthIn(defaultDose('timed'), 'repetitions') // 'seconds'
+ */
+export function growthIn(dose: Dose, grows: Growth): Growth {
   const own = growthsOf(dose);
   return own.includes(grows) ? grows : own[0]!;
+}
+
+/** The figure that grows; null where that is only the days. */
+function keyOf(dose: Dose, grows: Growth): FigureKey | null {
+  switch (growthIn(dose, grows)) {
+    case 'days':
+      return null;
+    case 'sets':
+      return 'sets';
+    case 'seconds':
+      return secondsKey(dose);
+    case 'repetitions':
+      return timesKey(dose);
+  }
 }
 
 /**
@@ -42,27 +61,8 @@ function growthIn(dose: Dose, grows: Growth): Growth {
  * @example plannedAmount(defaultDose('hold'), 'seconds') // 6
  */
 export function plannedAmount(dose: Dose, grows: Growth): number | null {
-  switch (growthIn(dose, grows)) {
-    case 'days':
-      return null;
-    case 'sets':
-      return dose.sets.planned;
-    case 'seconds':
-      return Math.round(
-        (dose.form === 'hold' ? dose.holdMs : (dose as { eachMs: Dose['sets'] }).eachMs).planned / 1000,
-      );
-    case 'repetitions':
-      switch (dose.form) {
-        case 'passes':
-          return dose.passes.planned;
-        case 'count':
-          return dose.count.planned;
-        case 'breaths':
-          return dose.breaths.planned;
-        default:
-          return (dose as { reps: Dose['sets'] }).reps.planned;
-      }
-  }
+  const key = keyOf(dose, grows);
+  return key && Math.round(rangeOf(dose, key)!.planned / UNIT[key]);
 }
 
 /**
@@ -72,21 +72,8 @@ export function plannedAmount(dose: Dose, grows: Growth): number | null {
  * @example describeDose(doseAt(defaultDose('reps'), 'repetitions', 3)) // '3 times'
  */
 export function doseAt(dose: Dose, grows: Growth, amount: number | null): Dose {
-  if (amount === null) return dose;
-  switch (growthIn(dose, grows)) {
-    case 'days':
-      return dose;
-    case 'sets':
-      return { ...dose, sets: exactly(amount) };
-    case 'seconds':
-      return dose.form === 'hold'
-        ? { ...dose, holdMs: exactly(amount * 1000) }
-        : { ...(dose as Extract<Dose, { form: 'timed' }>), eachMs: exactly(amount * 1000) };
-    case 'repetitions': {
-      const key = dose.form === 'passes' || dose.form === 'count' || dose.form === 'breaths' ? dose.form : 'reps';
-      return { ...dose, [key]: exactly(amount) };
-    }
-  }
+  const key = keyOf(dose, grows);
+  return amount === null || key === null ? dose : { ...dose, [key]: exactly(amount * UNIT[key]) };
 }
 
 /** What is done in one week of a progression, counted from 1. */

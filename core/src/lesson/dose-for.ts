@@ -1,4 +1,4 @@
-import { repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { describeDose, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import type { MoveStep } from './lesson.schema';
 
 /**
@@ -18,4 +18,19 @@ export function doseFor(step: MoveStep, side: WorkedSide | null): MoveStep['dose
 export function countFor(step: MoveStep, side: WorkedSide): number {
   const dose = doseFor(step, side);
   return repetitionsOf(dose) * dose.sets.planned * sidesIn(side);
+}
+
+/**
+ * What a step's sides get, in words: each by itself where the right one is worked and gets another dose.
+ *
+ * @example describeDoses(step) // '8 times left, 6 times right'
+ */
+export function describeDoses({
+  dose,
+  rightDose,
+  sidePlan,
+}: Pick<MoveStep, 'dose' | 'rightDose' | 'sidePlan'>): string {
+  return rightDose && (sidePlan === 'alternating' || partsOf(sidePlan).includes('right'))
+    ? `${describeDose(dose)} left, ${describeDose(rightDose)} right`
+    : describeDose(dose);
 }

@@ -1,11 +1,12 @@
 import { readFirst } from '../check/read-first';
 import { standingRules } from '../narration/standing';
-import { describeDose, partsOf, sidePlanName } from '../dose/dose';
+import { sidePlanName } from '../dose/dose';
 import { regionName } from '../face/regions';
 import { FRAMING_NAMES, framingOf, widestFraming } from '../move/framing';
 import { FRAMINGS, type Framing, type Tool } from '../move/move.schema';
 import { filled } from '../speech/fields';
 import { clock } from '../time/clock';
+import { describeDoses } from '../lesson/dose-for';
 import { isMove, movesOf, nameOfStep, type Lesson, type MoveStep, type Step } from '../lesson/lesson.schema';
 import { describeRoute } from '../move/way';
 import { schedule } from '../schedule/schedule';
@@ -97,7 +98,7 @@ export function paperOf(lesson: Lesson): Paper {
         at: at(step),
         number: String(i + 1),
         step: nameOfStep(step),
-        dose: isMove(step) ? doseWords(step) : '',
+        dose: isMove(step) ? describeDoses(step) : '',
         side: isMove(step) ? sidePlanName(step.sidePlan) : '',
         way: isMove(step) ? wayWords(step) : '',
         framing: isMove(step) ? FRAMING_NAMES[framingOf(step.move)] : '',
@@ -187,12 +188,6 @@ function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Tas
       ? [{ when: 'afterwards', what: 'Wash the tools with soap and warm water, and dry them.' }]
       : []),
   ];
-}
-
-function doseWords({ dose, rightDose, sidePlan }: MoveStep): string {
-  return rightDose && partsOf(sidePlan).includes('right')
-    ? `${describeDose(dose)} left, ${describeDose(rightDose)} right`
-    : describeDose(dose);
 }
 
 function wayWords({ move, sidePlan }: MoveStep): string {

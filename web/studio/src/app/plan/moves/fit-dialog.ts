@@ -10,10 +10,13 @@ import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { PlanWork } from '../plan-work';
 import { Stepper } from './stepper';
+import { describeDoses } from '@limber/core/lesson/dose-for';
 import { nameOfStep, type MoveStep } from '@limber/core/lesson/lesson.schema';
 
-/** Fits the lesson to a length: first what the talk costs, then what the moves have to give, and which words that changes. One undoable
- * change. */
+/**
+ * Fits the lesson to a length: first what the talk costs, then what the moves have to give, and which words that
+ * changes. One undoable change.
+ */
 @Component({
   selector: 'lc-fit-dialog',
   imports: [Button, ProgressBar, Ribbon, Stepper],
@@ -39,10 +42,7 @@ export class FitDialog {
     return (this.result()?.changes ?? []).map(({ stepId, dose }) => {
       const at = lesson.steps.findIndex((step) => step.id === stepId);
       const step = lesson.steps[at] as MoveStep;
-      const before = step.rightDose
-        ? `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`
-        : describeDose(step.dose);
-      return { number: at + 1, name: step.move.name, before, after: describeDose(dose) };
+      return { number: at + 1, name: step.move.name, before: describeDoses(step), after: describeDose(dose) };
     });
   });
   /** Where words change along, or are left to her: the step's name, or the part of the lesson. */

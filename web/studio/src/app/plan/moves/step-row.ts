@@ -2,6 +2,7 @@ import { CdkDragHandle } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { describeDose, partsOf, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import { describeDoses } from '@limber/core/lesson/dose-for';
 import { isMove, nameOfStep, type MoveStep, type Step } from '@limber/core/lesson/lesson.schema';
 import { clock } from '@limber/core/time/clock';
 import { ROLE_WORDS } from '@limber/core/school/roles';
@@ -188,8 +189,8 @@ export class StepRow {
 
 function doseWords(step: MoveStep): string {
   const sides = partsOf(step.sidePlan);
-  if (step.rightDose && sides.includes('right'))
-    return `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`;
+  const doses = describeDoses(step);
+  if (doses !== describeDose(step.dose)) return doses;
   const aside = sides.length > 1 || step.sidePlan === 'alternating' ? ' a side' : '';
   const note = step.sidePlan.endsWith('_only') ? `, ${sidePlanName(step.sidePlan)}` : '';
   return `${describeDose(step.dose)}${aside}${note}`;

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { describeDose, sidePlanName } from '@limber/core/dose/dose';
+import { sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { PlanPlace } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
+import { describeDoses } from '@limber/core/lesson/dose-for';
 import { isMove, type MoveStep, nameOfStep, type Narration, type Step } from '@limber/core/lesson/lesson.schema';
 import { filled } from '@limber/core/speech/fields';
 import { speakingMs, syllablesOf, wordsPerMinute } from '@limber/core/speech/speaking-time';
@@ -26,8 +27,6 @@ interface Field {
   readonly hint: string;
   readonly text: string;
   readonly ms: number;
-  /** Long words get the width of the page. */
-  readonly long: boolean;
 }
 
 interface Passage {
@@ -104,7 +103,7 @@ export class Words {
       about: '',
       fill: 'var(--line)',
       line: 'var(--line)',
-      fields: [{ part, label: name, hint, text: lesson[part], ms: speakingMs(lesson[part], pace), long: false }],
+      fields: [{ part, label: name, hint, text: lesson[part], ms: speakingMs(lesson[part], pace) }],
       findings: this.at(null, part === 'opening' ? ['opening', 'promise', 'title'] : ['closing', 'description']),
       sides: [],
       offer: false,
@@ -124,7 +123,7 @@ export class Words {
           line: colours.line,
           fields: STEP_PARTS.map(({ part, label, hint }) => {
             const text = step.narration[part];
-            return { part, label, hint, text, ms: speakingMs(filled(text, step), pace), long: text.length > LONG };
+            return { part, label, hint, text, ms: speakingMs(filled(text, step), pace) };
           }),
           findings: this.at(step.id, ['before', 'during', 'after']),
           sides: this.sidesOf(step.id),
@@ -190,13 +189,7 @@ export class Words {
   }
 }
 
-/** Words longer than this, in letters, get the width of the page. */
-const LONG = 130;
-
 function aboutOf(step: Step): string {
   if (!isMove(step)) return PLAIN_WORDS[step.kind];
-  const dose = step.rightDose
-    ? `${describeDose(step.dose)} left, ${describeDose(step.rightDose)} right`
-    : describeDose(step.dose);
-  return `${dose}, ${sidePlanName(step.sidePlan)}`;
+  return `${describeDoses(step)}, ${sidePlanName(step.sidePlan)}`;
 }
