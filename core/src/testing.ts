@@ -16,6 +16,8 @@ import type { Region } from './face/regions';
 import { moveSchema, stopSchema, type Move, type Stop } from './move/move.schema';
 import type { TakeMs } from './time/clocks';
 
+export { seeded } from './solve/seeded';
+
 /** Small lessons for the tests: nothing is said and nothing settles unless a test asks for it. */
 export const reps = (n: number, tempoMs: number, sets = 1, restMs = 0): Dose => ({
   form: 'reps',
@@ -96,12 +98,6 @@ export function aFilmedLesson(change: Partial<Lesson> = {}, durationMs = 60_000)
 /** Marked work of the left side of step `a` on the take `t`, which {@link aFilmedLesson} has. */
 export function aSegment(id: string, startMs: TakeMs, endMs: TakeMs, change: Partial<Segment> = {}): Segment {
   return { id, takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs, endMs, beatsMs: [], ...change };
-}
-
-/** A seeded stream of numbers in [0, 1), for random cases that can be met again: a linear congruential generator. */
-export function seeded(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 1103515245 + 12345) % 2147483648) / 2147483648;
 }
 
 /** A cue for a second, of step `a`. */

@@ -1,7 +1,7 @@
 import { HALVES, type Half, type Lesson } from '../lesson/lesson.schema';
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import type { Piece } from '../lesson/piece.schema';
-import { lengthOf, unionSpans, type Span } from '../time/spans';
+import { intersectSpans, lengthOf, unionSpans, type Span } from '../time/spans';
 import type { CutMs } from '../time/clocks';
 import { demonstrations, type Demonstration } from './demonstrations';
 import { cursor } from './place';
@@ -82,6 +82,7 @@ function leavesOut(cut: Cut, full: Cut): boolean {
 function practisedCut(lesson: Pick<Lesson, 'steps' | 'pace'>, full: Cut, passages: readonly Passage[]): Cut {
   const spans = practisedSpans(full, passages, lesson.pace.settleMs);
   const again: { atMs: CutMs; spans: Span[] }[] = [];
+  // In the order in which they are shown.
   for (const one of demonstrations(lesson.steps, passages)) {
     const lastMs = one.last.endMs;
     const next = passages.find((each) => each.startMs >= lastMs && each.kind !== 'rest');
@@ -89,15 +90,17 @@ function practisedCut(lesson: Pick<Lesson, 'steps' | 'pace'>, full: Cut, passage
     if (leftMs >= ENOUGH_TIME * one.missingMs) spans.push([lastMs, lastMs + leftMs]);
     else again.push({ atMs: lastMs, spans: playedAgain(one) });
   }
-  again.sort((a, b) => a.atMs - b.atMs);
   const kept = unionSpans(spans);
   const pieces: Piece[] = [];
   let fromMs = 0;
   for (const { atMs, spans: played } of again) {
-    pieces.push(...sliceOf(full, within(kept, fromMs, atMs)), ...played.flatMap((span) => sliceOf(full, [span])));
+    pieces.push(
+      ...sliceOf(full, intersectSpans(kept, [[fromMs, atMs]])),
+      ...played.flatMap((span) => sliceOf(full, [span])),
+    );
     fromMs = atMs;
   }
-  return cutOf('practice', [...pieces, ...sliceOf(full, within(kept, fromMs, full.durationMs))]);
+  return cutOf('practice', [...pieces, ...sliceOf(full, intersectSpans(kept, [[fromMs, full.durationMs]]))]);
 }
 
 /** What part of the missing time has to be left by the film, for viewers to do it in (common practice, no source). */
@@ -113,13 +116,6 @@ function playedAgain({ last, missing }: Demonstration): Span[] {
     ...Array.from({ length: whole }, (): Span => [last.startMs, last.endMs]),
     ...(rest > 0 ? [[last.startMs, last.beatsMs[rest - 1]!] as Span] : []),
   ];
-}
-
-function within(spans: readonly Span[], fromMs: CutMs, toMs: CutMs): Span[] {
-  return spans.flatMap(([start, end]): Span[] => {
-    const part: Span = [Math.max(start, fromMs), Math.min(end, toMs)];
-    return part[1] > part[0] ? [part] : [];
-  });
 }
 
 /** The stretches of a cut that its practice cut keeps as they are. */

@@ -1,4 +1,5 @@
 import type { Dose, Range } from '../dose/dose.schema';
+import { rangeOf, secondsKey, timesKey, UNIT, type FigureKey } from '../dose/figures';
 import type { Way } from '../face/areas';
 import type { Lesson } from '../lesson/lesson.schema';
 import { sentencesOf } from '../schedule/talk';
@@ -88,16 +89,15 @@ function figuresIn(words: string): NonNullable<StandingRule['figure']>[] {
 export function standingFigure(
   dose: Dose,
   kind: NonNullable<StandingRule['figure']>['kind'],
-): {
-  readonly key: 'sets' | 'reps' | 'passes' | 'holdMs' | 'eachMs';
-  readonly range: Range;
-  readonly is: number;
-} | null {
-  if (kind === 'sets') return { key: 'sets', range: dose.sets, is: dose.sets.planned };
-  if (kind === 'times') {
-    if (dose.form === 'passes') return { key: 'passes', range: dose.passes, is: dose.passes.planned };
-    return dose.form === 'reps' ? { key: 'reps', range: dose.reps, is: dose.reps.planned } : null;
-  }
-  if (dose.form === 'hold') return { key: 'holdMs', range: dose.holdMs, is: dose.holdMs.planned / 1000 };
-  return dose.form === 'timed' ? { key: 'eachMs', range: dose.eachMs, is: dose.eachMs.planned / 1000 } : null;
+): { readonly key: FigureKey; readonly range: Range; readonly is: number } | null {
+  const key = keyFor(dose, kind);
+  const range = key && rangeOf(dose, key);
+  return range && { key, range, is: range.planned / UNIT[key] };
+}
+
+/** "Five times" is not said of how often something is held, counted or breathed. */
+function keyFor(dose: Dose, kind: NonNullable<StandingRule['figure']>['kind']): FigureKey | null {
+  if (kind === 'sets') return 'sets';
+  if (kind === 'seconds') return secondsKey(dose);
+  return dose.form === 'reps' || dose.form === 'passes' ? timesKey(dose) : null;
 }

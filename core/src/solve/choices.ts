@@ -1,6 +1,7 @@
 import { schoolOf } from '../caution/school-of';
 import { changesSide } from '../dose/dose';
 import type { Dose, Range } from '../dose/dose.schema';
+import { rangeOf, secondsKey, timesKey, UNIT, type FigureKey } from '../dose/figures';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { workOf } from '../lesson/work';
 import { standingFigure, standingRules, type StandingRule } from '../narration/standing';
@@ -44,6 +45,7 @@ export function itemsOf(lesson: Lesson, bound = true): Item[] {
   const figures = bound ? standingRules(lesson).filter((rule) => rule.kind === 'figure') : [];
   const work = new Set(workOf(lesson));
   const steps = movesOf(lesson.steps);
+  const roles = rolesByStep(lesson);
   // The first rule that a step's dose keeps is the one that holds for it.
   const ruleFor = (step: MoveStep): StandingRule | undefined =>
     work.has(step) ? figures.find((rule) => isWithin(rule, step.dose)) : undefined;
@@ -53,11 +55,18 @@ export function itemsOf(lesson: Lesson, bound = true): Item[] {
     const rule = ruleFor(step);
     if (rule && rule.figure!.low === rule.figure!.high) groups.set(rule, [...(groups.get(rule) ?? []), step]);
     else {
-      const choices = choicesOf(lesson, step).filter((one) => !rule || isWithin(rule, one.dose));
+      const choices = choicesOf(lesson, step, roles).filter((one) => !rule || isWithin(rule, one.dose));
       items.push({ stepIds: [step.id], choices: choices.map((one) => ({ ...one, doses: [one.dose] })), words: '' });
     }
   }
-  for (const [rule, group] of groups) items.push(together(lesson, rule, group));
+  for (const [rule, group] of groups)
+    items.push(
+      together(
+        rule,
+        group,
+        group.map((step) => choicesOf(lesson, step, roles)),
+      ),
+    );
   return items;
 }
 
@@ -67,9 +76,8 @@ function isWithin({ figure }: StandingRule, dose: Dose): boolean {
 }
 
 /** For every figure that all of them can take, every sum of times with its least loss. */
-function together(lesson: Lesson, rule: StandingRule, group: readonly MoveStep[]): Item {
+function together(rule: StandingRule, group: readonly MoveStep[], own: readonly (readonly Choice[])[]): Item {
   const kind = rule.figure!.kind;
-  const own = group.map((step) => choicesOf(lesson, step));
   const figureOf = (one: Choice): number => standingFigure(one.dose, kind)!.is;
   const figures = [...new Set(own[0]!.map(figureOf))].filter((figure) =>
     own.every((choices) => choices.some((one) => figureOf(one) === figure)),
@@ -95,16 +103,14 @@ function together(lesson: Lesson, rule: StandingRule, group: readonly MoveStep[]
  * Every dose that a step may take inside its move's ranges, the planned one first. What is lost grows with the square of
  * how far a figure is off what is planned, so that a cut is spread over many steps; opening and closing lose most.
  *
+ * @param roles of all steps of the lesson, where they are known.
  * @example choicesOf(lesson, step)[0]?.dose === step.dose // true
  */
-export function choicesOf(lesson: Lesson, step: MoveStep): Choice[] {
-  const school = schoolOf(lesson);
-  const moves = movesOf(lesson.steps);
-  const role = rolesOf(moves, school)[moves.indexOf(step)] ?? 'work';
-  const planned = step.dose;
-  let doses: { dose: Dose; off: number; ratio: number }[] = [{ dose: planned, off: 0, ratio: 1 }];
-  for (const { key, values, weight, stops } of figuresOf(planned, school.stops)) {
-    const range = (planned as unknown as Record<string, Range>)[key]!;
+export function choicesOf(lesson: Lesson, step: MoveStep, roles = rolesByStep(lesson)): Choice[] {
+  const role = roles.get(step) ?? 'work';
+  let doses: { dose: Dose; off: number; ratio: number }[] = [{ dose: step.dose, off: 0, ratio: 1 }];
+  for (const { key, range, weight, stops } of figuresOf(step.dose, schoolOf(lesson).stops)) {
+    const values = valuesIn(range, UNIT[key]);
     doses = doses.flatMap(({ dose, off, ratio }) =>
       values.map((value) => ({
         dose: { ...dose, [key]: { ...range, planned: value } },
@@ -126,42 +132,46 @@ function lossOf(value: number, planned: number, stops: readonly number[]): numbe
   return ((value - planned) / planned) ** 2 + (stops.length > 0 && !stops.includes(value) ? OFF_STOP : 0);
 }
 
-/** A figure of a dose that may be chosen: its values inside the range, what it weighs, and where the school stops. */
+/** What each step is in its lesson, which takes all of them together to tell. */
+function rolesByStep(lesson: Lesson): ReadonlyMap<MoveStep, Role> {
+  const moves = movesOf(lesson.steps);
+  const roles = rolesOf(moves, schoolOf(lesson));
+  return new Map(moves.map((step, at) => [step, roles[at]!]));
+}
+
+/** A figure of a dose that may be chosen: its range, what it weighs, and where the school stops. */
 interface Figure {
-  readonly key: string;
-  readonly values: readonly number[];
+  readonly key: FigureKey;
+  readonly range: Range;
   /** A shorter hold loses more than one repetition less. */
   readonly weight: number;
   readonly stops: readonly number[];
 }
 
 function figuresOf(dose: Dose, stops: Stops): Figure[] {
-  const figure = (key: string, range: Range, grid: number, weight: number, own: readonly number[]): Figure => ({
-    key,
-    values: steps(range, grid),
-    weight,
-    stops: own,
-  });
-  const seconds = stops.seconds.map((one) => one * 1000);
-  const sets = figure('sets', dose.sets, 1, 1.2, []);
-  switch (dose.form) {
-    case 'reps':
-      return [figure('reps', dose.reps, 1, 1, stops.times), sets];
-    case 'passes':
-      return [figure('passes', dose.passes, 1, 1, stops.passes), sets];
-    case 'count':
-      return [figure('count', dose.count, 1, 1, stops.count), sets];
-    case 'hold':
-      return [figure('reps', dose.reps, 1, 1, stops.times), figure('holdMs', dose.holdMs, 1000, 1.5, seconds), sets];
-    case 'timed':
-      return [figure('eachMs', dose.eachMs, 1000, 1, seconds), sets];
-    case 'breaths':
-      return [figure('breaths', dose.breaths, 1, 1, []), sets];
-  }
+  const figure = (key: FigureKey | null, weight: number, own: readonly number[]): Figure[] =>
+    key === null ? [] : [{ key, range: rangeOf(dose, key)!, weight, stops: own }];
+  const times = {
+    reps: stops.times,
+    hold: stops.times,
+    passes: stops.passes,
+    count: stops.count,
+    breaths: [],
+    timed: [],
+  };
+  return [
+    ...figure(timesKey(dose), 1, times[dose.form]),
+    ...figure(
+      secondsKey(dose),
+      dose.form === 'hold' ? 1.5 : 1,
+      stops.seconds.map((one) => one * 1000),
+    ),
+    ...figure('sets', 1.2, []),
+  ];
 }
 
 /** Values from low to high on a grid, with the planned one among them, nearest to it first. */
-function steps({ low, planned, high }: Range, grid: number): number[] {
+function valuesIn({ low, planned, high }: Range, grid: number): number[] {
   const values = new Set([planned]);
   for (let value = Math.ceil(low / grid) * grid; value <= high + 1e-9; value += grid) values.add(value);
   return [...values].sort((a, b) => Math.abs(a - planned) - Math.abs(b - planned));

@@ -1,6 +1,7 @@
 import type { Dose } from '../dose/dose.schema';
 import type { SingleChange } from '../lesson/change.schema';
 import { isMove, type Lesson, movesOf } from '../lesson/lesson.schema';
+import { standingRules } from '../narration/standing';
 import { schedule } from '../schedule/schedule';
 import { talkOf, type Talk } from '../schedule/talk';
 import { clock } from '../time/clock';
@@ -117,11 +118,14 @@ function whyNot(
   items: readonly Item[],
   fixedMs: number,
 ): string {
-  const free = cheapest(
-    itemsOf(lesson, false).map((item) => item.choices),
-    targetMs - fixedMs,
-    toleranceMs,
-  );
+  // Only her own figures can be in the way: without any the search would find the same nothing once more.
+  const free =
+    standingRules(lesson).some((one) => one.kind === 'figure') &&
+    cheapest(
+      itemsOf(lesson, false).map((item) => item.choices),
+      targetMs - fixedMs,
+      toleranceMs,
+    );
   const bound = items.find((item) => item.words !== '')?.words;
   const rule = free
     ? ` ${bound ? `You say “${bound}”, and so all of them change together` : 'Your own rules keep the figures where they are'}: without that it would fit.`

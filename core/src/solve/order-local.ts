@@ -1,4 +1,5 @@
 import { BROKEN, placed, type Links, type OrderProblem, type Pairs } from './order-worth';
+import { seeded } from './seeded';
 
 /** Runs of so many blocks are moved at once. */
 const LONGEST_RUN = 3;
@@ -37,7 +38,7 @@ export function localSearch(
     if (other.worth < best.worth) best = other;
   };
   if (!stopped) keep(improved(obedient(problem, free)));
-  const next = sequence();
+  const next = seeded(1);
   for (let k = 0; k < shakes && !stopped; k++) keep(improved(shaken(best.order, next)));
   if (best.worth >= BROKEN) return null;
   return placed(
@@ -76,12 +77,6 @@ function shaken(order: readonly number[], next: () => number): number[] {
   const cuts = Array.from({ length: 3 }, () => Math.floor(next() * (order.length + 1))).sort((a, b) => a - b);
   const [a, b, c] = cuts as [number, number, number];
   return [...order.slice(0, a), ...order.slice(b, c), ...order.slice(a, b), ...order.slice(c)];
-}
-
-/** Numbers from 0 to below 1, the same every time: a linear congruential generator. */
-function sequence(): () => number {
-  let state = 1;
-  return () => (state = (state * 1_103_515_245 + 12_345) % 2_147_483_648) / 2_147_483_648;
 }
 
 /** A first order that breaks no rule where there is one: each time the earliest block that nothing left has to precede. */

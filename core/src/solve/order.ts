@@ -1,4 +1,5 @@
 import type { Lesson } from '../lesson/lesson.schema';
+import { NUMBER_NAMES } from '../speech/number-names';
 import { blocksOf, TURN, type Block } from './blocks';
 import { cheapestOrder } from './order-search';
 
@@ -149,7 +150,6 @@ const SAID: Readonly<Record<keyof Changes, readonly [one: string, many: string]>
   wipe: ['wiping dry', 'wipings dry'],
   framing: ['change of framing', 'changes of framing'],
 };
-const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 
 function gainsOf(before: readonly Block[], after: readonly Block[]): string[] {
   const [was, is] = [sumOf(before), sumOf(after)];
@@ -158,7 +158,7 @@ function gainsOf(before: readonly Block[], after: readonly Block[]): string[] {
   const changed = KINDS.map((kind) => ({ kind, by: is[kind] - was[kind] })).filter(({ by }) => by !== 0);
   const said = ({ kind, by }: { kind: keyof Changes; by: number }): string => {
     const many = Math.abs(by);
-    return `${NUMBERS[many] ?? many} ${SAID[kind][many === 1 ? 0 : 1]} ${by < 0 ? 'fewer' : 'more'}`;
+    return `${many <= 10 ? NUMBER_NAMES[many - 1] : many} ${SAID[kind][many === 1 ? 0 : 1]} ${by < 0 ? 'fewer' : 'more'}`;
   };
   return [
     ...mended.map((rule) => HARD[rule]),
