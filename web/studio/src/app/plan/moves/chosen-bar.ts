@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { HALVES, isMove } from '@limber/core/lesson/lesson.schema';
-import { ROLE_WORDS, ROLES } from '@limber/core/school/roles';
-import { Choice, optionsOr, plainOptions } from '../../shell/choice';
-import { ChosenSteps } from './chosen-steps';
+import { HALVES, isMove, type MoveStep } from '@limber/core/lesson/lesson.schema';
+import { ROLE_WORDS, ROLES, type Role } from '@limber/core/school/roles';
+import { Choice, optionsOr, type Option } from '../../shell/choice';
+import { ChosenSteps, type SharedField } from './chosen-steps';
 import { PRIORITY_WORDS } from './priority-words';
 import { Stepper } from './stepper';
 
@@ -124,28 +124,28 @@ export class ChosenBar {
   protected readonly chosen = inject(ChosenSteps);
   protected readonly setting = signal(false);
   protected readonly priorities = PRIORITY_WORDS;
-  protected readonly roles = [
+  protected readonly roles: readonly Option<Role | null>[] = [
     { value: null, label: 'part: by the school' },
     ...ROLES.map((value) => ({ value, label: ROLE_WORDS[value] })),
   ];
-  protected readonly halves = optionsOr('morning and evening', HALVES) as ReturnType<typeof plainOptions>;
+  protected readonly halves = optionsOr('morning and evening', HALVES);
   protected readonly words = computed(() => {
     const count = this.chosen.ids().size;
     return `${count} ${count === 1 ? 'step' : 'steps'} chosen`;
   });
   protected readonly moves = computed(() => this.chosen.steps().some(isMove));
   protected readonly switches = computed(() => [
-    { field: 'locked', words: 'keep their places', on: this.same('locked') === true },
-    ...(this.moves() ? [{ field: 'counted', words: 'counted aloud', on: this.same('counted') === true }] : []),
+    { field: 'locked' as const, words: 'keep their places', on: this.same('locked') === true },
+    ...(this.moves() ? [{ field: 'counted' as const, words: 'counted aloud', on: this.same('counted') === true }] : []),
   ]);
 
   /** The value that all of them have; undefined where they differ. */
-  protected same(field: string): never {
-    const values = this.chosen.steps().flatMap((step) => (field in step ? [step[field as keyof typeof step]] : []));
-    return (values.every((one) => one === values[0]) ? values[0] : undefined) as never;
+  protected same<F extends SharedField>(field: F): MoveStep[F] | undefined {
+    const values = this.chosen.steps().flatMap((step) => (field in step ? [(step as MoveStep)[field]] : []));
+    return values.every((one) => one === values[0]) ? values[0] : undefined;
   }
 
-  protected seconds(field: string): number {
-    return ((this.same(field) as number | undefined) ?? 0) / 1000;
+  protected seconds(field: 'restAfterMs' | 'nowYouMs'): number {
+    return (this.same(field) ?? 0) / 1000;
   }
 }

@@ -1,11 +1,15 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { MessageService } from 'primeng/api';
+import type { SingleChange } from '@limber/core/lesson/change.schema';
 import { reorder, shifted } from '@limber/core/lesson/reorder';
-import { stepSchema, type Step } from '@limber/core/lesson/lesson.schema';
+import { isMove, stepSchema, type MoveStep, type Step } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
 
 /** Steps that were copied, for this lesson and for others in any window of this browser. */
 const COPIED = 'limber.steps';
+
+/** What can be set alike. */
+export type SharedField = 'priority' | 'role' | 'half' | 'restAfterMs' | 'nowYouMs' | 'locked' | 'counted';
 
 /** The steps that are chosen together, and what is done with all of them: one undoable change each. */
 @Injectable()
@@ -51,7 +55,7 @@ export class ChosenSteps {
   move(by: 1 | -1): void {
     const before = this.store.lesson().steps.map((step) => step.id);
     const changes = reorder(before, shifted(before, new Set(this.steps().map((step) => step.id)), by));
-    if (changes.length > 0) this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes });
+    this.edit(changes);
   }
 
   /** What is marked of them goes along, and comes back with them. */
@@ -61,19 +65,18 @@ export class ChosenSteps {
     const { steps } = this.store.lesson();
     const at = steps.indexOf(gone[0]!);
     const changes = gone.map(({ id }) => ({ kind: 'remove_step' as const, stepId: id }));
-    this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes });
+    this.edit(changes);
     this.none();
     const left = this.store.lesson().steps;
     this.store.selectedStepId.set(left[Math.min(at, left.length - 1)]?.id ?? null);
   }
 
   /** Sets a field of all of them that have it. */
-  set(field: string, value: unknown): void {
+  set<F extends SharedField>(field: F, value: MoveStep[F]): void {
     const changes = this.steps().flatMap((step) =>
-      field in step ? [{ kind: 'set_step' as const, stepId: step.id, field, value }] : [],
+      field in step ? [{ kind: 'set_step', stepId: step.id, field, value } as SingleChange] : [],
     );
-    if (changes.length > 0)
-      this.store.edit({ kind: 'batch', changes } as unknown as Parameters<LessonStore['edit']>[0]);
+    if (changes.length > 0) this.store.edit({ kind: 'batch', changes });
   }
 
   copy(): void {
@@ -103,28 +106,30 @@ export class ChosenSteps {
     return own.length === 0 ? null : this.putIn(own, own[own.length - 1]!.id);
   }
 
+  /** One change that is undone as one; none where there is nothing to do. */
+  private edit(changes: readonly SingleChange[]): void {
+    if (changes.length > 0)
+      this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes: [...changes] });
+  }
+
   private putIn(steps: readonly Step[], after: string | null = this.store.selectedStepId()): string | null {
     const known = this.store.lesson().steps;
     let afterStepId = known.some((one) => one.id === after) ? after : (known[known.length - 1]?.id ?? null);
     // Steps that go side by side do so among themselves, and not with those that they come from.
     const bundles = new Map<string, string>();
+    const bundleOf = (bundle: string | null, id: string): string | null => {
+      if (bundle !== null && !bundles.has(bundle)) bundles.set(bundle, `bundle-${id}`);
+      return bundle === null ? null : bundles.get(bundle)!;
+    };
     const changes = steps.map((step) => {
       const id = crypto.randomUUID();
-      const one = {
-        ...step,
-        id,
-        ...('bundle' in step && step.bundle !== null
-          ? {
-              bundle: bundles.get(step.bundle) ?? (bundles.set(step.bundle, `bundle-${id}`).get(step.bundle) as string),
-            }
-          : {}),
-      } as Step;
+      const one: Step = isMove(step) ? { ...step, id, bundle: bundleOf(step.bundle, id) } : { ...step, id };
       const change = { kind: 'add_step' as const, step: one, afterStepId };
       afterStepId = id;
       return change;
     });
     if (changes.length === 0) return null;
-    this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes });
+    this.edit(changes);
     this.none();
     return changes[0]!.step.id;
   }

@@ -3,6 +3,7 @@ import {
   describeDays,
   describeProgression,
   evenStages,
+  growthIn,
   growthsOf,
   plannedAmount,
   type Growth,
@@ -128,11 +129,7 @@ export class ProgressionEditor {
   protected readonly growths = computed(() =>
     growthsOf(this.step().dose).map((value) => ({ value, label: GROWTH_WORDS[value] })),
   );
-  /** What grows, as this dose can: one that was timed since has no repetitions. */
-  protected readonly grows = computed<Growth>(() => {
-    const own = growthsOf(this.step().dose);
-    return own.includes(this.progression().grows) ? this.progression().grows : own[0]!;
-  });
+  protected readonly grows = computed<Growth>(() => growthIn(this.step().dose, this.progression().grows));
   protected readonly unit = computed(() => UNITS[this.grows()]);
   protected readonly planned = computed(() => plannedAmount(this.step().dose, this.grows()));
   protected readonly words = computed(() => `That is: ${describeProgression(this.step().dose, this.progression())}.`);

@@ -29,6 +29,8 @@ const FIELD_WORDS: Readonly<Record<FieldName, string>> = {
 
 let fields = 0;
 const PAUSE_MS = 450;
+/** Words longer than this, in letters, get the width of the page where several fields stand side by side. */
+const LONG = 130;
 
 /**
  * Words to be said, with the time they take. What is typed is taken after a short pause, or when the field is left. What
@@ -135,6 +137,9 @@ const PAUSE_MS = 450;
     .offers button:hover {
       border-color: var(--plum);
     }
+    :host(.long) {
+      grid-column: 1 / -1;
+    }
     textarea {
       width: 100%;
       min-height: 66px;
@@ -146,6 +151,7 @@ const PAUSE_MS = 450;
       padding: 8px 11px;
     }
   `,
+  host: { '[class.long]': 'long()' },
 })
 export class WordsField implements OnDestroy {
   readonly label = input.required<string>();
@@ -156,6 +162,7 @@ export class WordsField implements OnDestroy {
   /** Of a step whose figures and sides fill themselves in; null where nothing does. */
   readonly step = input<Step | null>(null);
   readonly said = output<string>();
+  protected readonly long = computed(() => this.text().length > LONG);
   protected readonly id = `words-${++fields}`;
   protected readonly time = computed(
     () => `about ${this.ms() < 60_000 ? `${Math.round(this.ms() / 1000)} s` : clock(this.ms())}`,
