@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES } from '@limber/core/api/routes';
-import { IDEAS_ID, ideasStore, readIdeas } from '../store/ideas-store';
+import { ideasStore } from '../store/ideas-store';
 import type { Context } from './context';
 import { editsRoute, historyOf } from './edits';
 import { Routes } from './on';
@@ -12,8 +12,8 @@ export function ideasRoutes(context: Context): Router {
 
   routes.on(ROUTES.ideas, ({ request }) =>
     database.transaction('REPEATABLE READ', async (manager) => ({
-      ...(await readIdeas(manager)),
-      history: await historyOf(manager, ideasStore.name, IDEAS_ID, request),
+      ...(await ideasStore.read(manager)),
+      history: await historyOf(manager, ideasStore.name, ideasStore.id, request),
     })),
   );
 
@@ -22,7 +22,7 @@ export function ideasRoutes(context: Context): Router {
     editsRoute(
       context,
       ideasStore,
-      () => IDEAS_ID,
+      () => ideasStore.id,
       (edited) => ({ on: 'ideas', ...edited }),
     ),
   );

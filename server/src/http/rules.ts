@@ -1,6 +1,6 @@
 import type { Router } from 'express';
 import { ROUTES } from '@limber/core/api/routes';
-import { readRules, RULES_ID, rulesStore } from '../store/rules-store';
+import { rulesStore } from '../store/rules-store';
 import type { Context } from './context';
 import { editsRoute, historyOf } from './edits';
 import { Routes } from './on';
@@ -12,8 +12,8 @@ export function rulesRoutes(context: Context): Router {
 
   routes.on(ROUTES.rules, ({ request }) =>
     database.transaction('REPEATABLE READ', async (manager) => ({
-      ...(await readRules(manager)),
-      history: await historyOf(manager, rulesStore.name, RULES_ID, request),
+      ...(await rulesStore.read(manager)),
+      history: await historyOf(manager, rulesStore.name, rulesStore.id, request),
       mayEdit: request.user!.role === 'owner' || request.user!.keepsRules,
     })),
   );
@@ -23,7 +23,7 @@ export function rulesRoutes(context: Context): Router {
     editsRoute(
       context,
       rulesStore,
-      () => RULES_ID,
+      () => rulesStore.id,
       (edited) => ({ on: 'rules', ...edited }),
     ),
   );
