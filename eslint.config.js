@@ -16,6 +16,19 @@ const quiet = {
   ],
 };
 
+/** A sentence, or words that begin one: what a screen shows stands behind the tag that looks it up in its language. */
+const SENTENCE = '/^[A-Z“][^`]*[a-z,] [a-z]|^[a-z]+ [a-z]+ [a-z]+/';
+const marked = [
+  {
+    selector: `Literal[value=${SENTENCE}]`,
+    message: 'Words of the screen are marked: $localize`…`.',
+  },
+  {
+    selector: `:not(TaggedTemplateExpression) > TemplateLiteral:not(Property[key.name='template'] > TemplateLiteral) > TemplateElement[value.raw=${SENTENCE}]`,
+    message: 'Words of the screen are marked: $localize`…`.',
+  },
+];
+
 export default tseslint.config(
   {
     ignores: [
@@ -50,6 +63,7 @@ export default tseslint.config(
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'lc', style: 'kebab-case' }],
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/no-output-native': 'off',
+      'no-restricted-syntax': ['error', ...marked],
       // Take time and cut time meet in one place: everything else asks the assembly player for the time of the cut.
       'no-restricted-properties': [
         'error',
@@ -64,7 +78,57 @@ export default tseslint.config(
   {
     files: ['web/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
-    rules: {},
+    rules: {
+      // Every word of the screen is marked, so that it stands in the file of its language.
+      '@angular-eslint/template/i18n': [
+        'error',
+        {
+          checkId: false,
+          boundTextAllowedPattern: '^[^A-Za-z]*$',
+          allowMarkupInContent: true,
+          checkAttributes: true,
+          ignoreAttributes: [
+            ...[
+              'accept',
+              'appendTo',
+              'cdkDragLockAxis',
+              'clip-path',
+              'aria-controls',
+              'aria-haspopup',
+              'aria-labelledby',
+              'aria-live',
+              'ariaCurrentWhenActive',
+            ],
+            ...[
+              'autocomplete',
+              'charset',
+              'd',
+              'data-testid',
+              'display',
+              'enterkeyhint',
+              'icon',
+              'inputId',
+              'inputmode',
+            ],
+            ...['mode', 'optionLabel', 'optionValue', 'patternTransform', 'patternUnits', 'position', 'preload'],
+            ...[
+              'preserveAspectRatio',
+              'rel',
+              'routerLinkActive',
+              'scope',
+              'severity',
+              'size',
+              'styleClass',
+              'text-anchor',
+            ],
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ['web/*/src/index.html'],
+    rules: { '@angular-eslint/template/i18n': 'off' },
   },
   {
     files: ['core/src/**/*.ts'],
@@ -74,8 +138,9 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.spec.ts', 'e2e/**/*.ts'],
+    files: ['**/*.spec.ts', '**/*testing.ts', 'e2e/**/*.ts'],
     rules: {
+      'no-restricted-syntax': 'off',
       '@typescript-eslint/no-unsafe-assignment': 'off',
       '@typescript-eslint/no-unsafe-member-access': 'off',
       '@typescript-eslint/no-unsafe-argument': 'off',

@@ -46,7 +46,7 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
     <video #a [class.on]="front() === 0" playsinline preload="auto" tabindex="-1" (ended)="onEnded(0)"></video>
     <video #b [class.on]="front() === 1" playsinline preload="auto" tabindex="-1" (ended)="onEnded(1)"></video>
     @if (broken()) {
-      <p role="alert">
+      <p role="alert" i18n>
         The footage cannot be played here. Reload the page; if it stays, prepare the take again under Film.
       </p>
     }

@@ -78,7 +78,7 @@ export class CueLayer {
     this.now().map((cue) => ({
       key: cue.key,
       kind: cue.kind,
-      text: cue.kind === 'count' ? `${cue.text} of ${cue.of}` : cue.text,
+      text: cue.kind === 'count' ? $localize`${cue.text} of ${cue.of}` : cue.text,
       fades: cue.kind !== 'count' && cue.kind !== 'countdown',
       marks: marksOf(cue, this.cueStyle(), this.frame()),
     })),

@@ -6,9 +6,9 @@
  * @example cutName('practice', steps) // 'Just the moves'
  */
 export function cutName(id: string, steps: readonly { readonly id: string; readonly name: string }[]): string {
-  if (id === 'full') return 'The whole lesson';
-  if (id === 'practice') return 'Just the moves';
-  if (id === 'half:morning') return 'The morning half';
-  if (id === 'half:evening') return 'The evening half';
-  return `${steps.find((step) => id === `step:${step.id}`)?.name ?? ''} by itself`;
+  if (id === 'full') return $localize`The whole lesson`;
+  if (id === 'practice') return $localize`Just the moves`;
+  if (id === 'half:morning') return $localize`The morning half`;
+  if (id === 'half:evening') return $localize`The evening half`;
+  return $localize`${steps.find((step) => id === `step:${step.id}`)?.name ?? ''} by itself`;
 }

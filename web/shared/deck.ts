@@ -71,7 +71,7 @@ export class Deck {
       };
       const failed = (): void => {
         stop();
-        reject(new Error(element.error?.message ?? 'The film cannot be played.'));
+        reject(new Error(element.error?.message ?? $localize`The film cannot be played.`));
       };
       const stop = (): void => {
         element.removeEventListener(event, done);

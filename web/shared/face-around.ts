@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 import { FaceMap, type Place } from './face-map';
 
 const VIEWS = [
-  { view: 'left', label: 'your left side' },
-  { view: 'back', label: 'from behind' },
-  { view: 'right', label: 'your right side' },
+  { view: 'left', label: $localize`your left side` },
+  { view: 'back', label: $localize`from behind` },
+  { view: 'right', label: $localize`your right side` },
 ] as const;
 
 /** The face map from both sides and from behind, small: nape, behind the ear, shoulders. */
@@ -20,7 +20,8 @@ const VIEWS = [
           [shades]="shades()"
           [chosen]="chosen()"
           [pickable]="pickable()"
-          [label]="'Face map, ' + one.label"
+          label="Face map, {{ one.label }}"
+          i18n-label
           (picked)="picked.emit($event)"
         />
         <figcaption>{{ one.label }}</figcaption>

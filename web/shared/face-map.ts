@@ -30,9 +30,9 @@ interface Part {
 /** The same region may be chosen in several views: each says from where it is seen. */
 const SEEN: Readonly<Record<MapView, string>> = {
   front: '',
-  left: ', from the side',
-  right: ', from the side',
-  back: ', from behind',
+  left: $localize`, from the side`,
+  right: $localize`, from the side`,
+  back: $localize`, from behind`,
 };
 
 const MIRROR = `translate(${2 * MAP_MIDDLE} 0) scale(-1 1)`;
@@ -270,7 +270,7 @@ export class FaceMap {
   /** The route is drawn on the front alone. */
   readonly view = input<MapView>('front');
   protected readonly mirror = MIRROR;
-  readonly label = input('Face map, drawn as in a mirror');
+  readonly label = input($localize`Face map, drawn as in a mirror`);
   readonly picked = output<Place>();
 
   protected readonly parts = computed<Part[]>(() => {

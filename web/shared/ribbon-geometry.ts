@@ -119,7 +119,7 @@ function boxesOf(
     if (!look) return [];
     const run = runs.get(stepId) ?? 0;
     runs.set(stepId, run + 1);
-    const name = run === 0 ? look.name : `${look.name}, again`;
+    const name = run === 0 ? look.name : $localize`${look.name}, again`;
     const key = run === 0 ? stepId : `${stepId}-${run}`;
     return [{ key, stepId, name, startMs, x: x(startMs), width: Math.max(4, x(endMs) - x(startMs)) }];
   });

@@ -117,7 +117,7 @@ const CALM_MS = 150;
           [attr.y2]="height() - 16"
           class="target"
         />
-        <text [attr.x]="x()(targetMs()!) - 6" y="14" class="target-name times" text-anchor="end">
+        <text [attr.x]="x()(targetMs()!) - 6" y="14" class="target-name times" text-anchor="end" i18n>
           target {{ clock(targetMs()!) }}
         </text>
       }
@@ -220,7 +220,7 @@ export class Ribbon implements OnDestroy {
   readonly selected = input<string | null>(null);
   readonly dim = input(false);
   readonly compact = input(false);
-  readonly label = input('The lesson from start to end. Arrow keys choose a step.');
+  readonly label = input($localize`The lesson from start to end. Arrow keys choose a step.`);
   /** Whether what the instructor has to repair is drawn in: sides that get less than the other. */
   readonly findings = input(true);
   readonly stepChosen = output<string>();

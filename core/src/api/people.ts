@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 
 export const ROLES = ['owner', 'editor'] as const;
@@ -10,9 +11,13 @@ export const emailSchema = z
   .string()
   .trim()
   .toLowerCase()
-  .pipe(z.email('Write an address such as name@station.example.'))
-  .pipe(z.string().max(200, 'That address is too long.'));
-export const personNameSchema = z.string().trim().min(1, 'Write your name.').max(80, 'That name is too long.');
+  .pipe(z.email($localize`Write an address such as name@station.example.`))
+  .pipe(z.string().max(200, $localize`That address is too long.`));
+export const personNameSchema = z
+  .string()
+  .trim()
+  .min(1, $localize`Write your name.`)
+  .max(80, $localize`That name is too long.`);
 export const tokenSchema = z.string().min(20).max(100);
 
 /** Fewest characters of a password. */
@@ -27,11 +32,14 @@ const LONGEST_PASSWORD = 200;
  */
 export function passwordTrouble(password: string, email: string): string | null {
   const characters = [...password];
-  if (characters.length < SHORTEST_PASSWORD) return `Choose a password of at least ${SHORTEST_PASSWORD} characters.`;
-  if (characters.length > LONGEST_PASSWORD) return `Choose a password of at most ${LONGEST_PASSWORD} characters.`;
-  if (new Set(characters).size === 1) return 'One character many times is guessed at once. Choose another password.';
+  if (characters.length < SHORTEST_PASSWORD)
+    return $localize`Choose a password of at least ${SHORTEST_PASSWORD} characters.`;
+  if (characters.length > LONGEST_PASSWORD)
+    return $localize`Choose a password of at most ${LONGEST_PASSWORD} characters.`;
+  if (new Set(characters).size === 1)
+    return $localize`One character many times is guessed at once. Choose another password.`;
   if (password.toLowerCase() === email.toLowerCase())
-    return 'Your address is the first thing that is tried. Choose another password.';
+    return $localize`Your address is the first thing that is tried. Choose another password.`;
   return null;
 }
 
@@ -55,7 +63,10 @@ export type SessionAnswer = z.infer<typeof sessionSchema>;
 
 export const signInSchema = z.object({ email: emailSchema, password: z.string().min(1).max(LONGEST_PASSWORD) });
 export const newPasswordSchema = z.object({
-  current: z.string().min(1, 'Write the password that you sign in with now.').max(LONGEST_PASSWORD),
+  current: z
+    .string()
+    .min(1, $localize`Write the password that you sign in with now.`)
+    .max(LONGEST_PASSWORD),
   password: z.string().max(1000),
 });
 

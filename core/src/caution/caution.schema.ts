@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 import { PARTS } from '../face/areas';
 import { actionSchema, GRIPS, pressureSchema, regionSchema, TEMPERATURES, toolSchema } from '../move/move.schema';
@@ -10,7 +11,7 @@ const severitySchema = z.enum(SEVERITIES);
 export const triggerSchema = z.object({
   severity: severitySchema,
   /** How it is told: "goes over the middle of the throat". */
-  because: words.min(1, 'A trigger needs words for what it looks for.'),
+  because: words.min(1, $localize`A trigger needs words for what it looks for.`),
   /** One of these places is crossed; no part means every part of a region. Empty looks nowhere in particular. */
   areas: z
     .array(z.object({ region: regionSchema, part: z.enum(PARTS).nullable().default(null) }))
@@ -48,21 +49,31 @@ const caseSchema = z.object({
 });
 
 export const cautionSchema = z.object({
-  id: z.string().regex(/^[a-z][a-z0-9-]{0,59}$/, 'An id is made of small letters, digits and hyphens.'),
+  id: z.string().regex(/^[a-z][a-z0-9-]{0,59}$/, $localize`An id is made of small letters, digits and hyphens.`),
   /** What it is about, in a word or two. */
-  name: z.string().trim().min(1, 'A caution needs a name.').max(60),
-  triggers: z.array(triggerSchema).min(1, 'A caution needs something that calls for it.').max(20),
+  name: z
+    .string()
+    .trim()
+    .min(1, $localize`A caution needs a name.`)
+    .max(60),
+  triggers: z
+    .array(triggerSchema)
+    .min(1, $localize`A caution needs something that calls for it.`)
+    .max(20),
   /**
    * Words by which the danger is known in a sentence: each entry is one danger, `jaw + click` when both words have to
    * stand there. A word stands for everything that begins with it.
    */
-  dangers: z.array(words.min(1)).min(1, 'Say by which words the danger is known.').max(60),
+  dangers: z
+    .array(words.min(1))
+    .min(1, $localize`Say by which words the danger is known.`)
+    .max(60),
   /** What is said at the step; what is said in the opening when that differs. */
-  say: words.min(1, 'Say what a teacher would say.'),
+  say: words.min(1, $localize`Say what a teacher would say.`),
   opening: words.default(''),
   cases: z.array(caseSchema).max(20).default([]),
   /** In the list that viewers read first; and the question that they ask themselves. */
-  readFirst: words.min(1, 'Say what viewers read.'),
+  readFirst: words.min(1, $localize`Say what viewers read.`),
   ask: words.default(''),
 });
 export type Caution = z.infer<typeof cautionSchema>;

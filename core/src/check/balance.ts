@@ -1,5 +1,6 @@
+import '../words/localize';
 import { changesSide, repetitionsOf, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
-import type { Region } from '../face/regions';
+import { regionName, type Region } from '../face/regions';
 import type { Found } from './finding';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { doseFor } from '../lesson/dose-for';
@@ -75,11 +76,11 @@ export function balanceFindings(lesson: Lesson): Found[] {
         place,
         message:
           left === right
-            ? `${step.move.name}: your ${short} side gets ${seconds(Math.abs(leftMs - rightMs))} less than the other.`
-            : `${step.move.name}: your left gets ${left}, your right ${right}.`,
+            ? $localize`${step.move.name}\: your ${short} side gets ${seconds(Math.abs(leftMs - rightMs))} less than the other.`
+            : $localize`${step.move.name}\: your left gets ${left}, your right ${right}.`,
         repairs: [
           {
-            label: `Give both ${Math.max(left, right)}`,
+            label: $localize`Give both ${Math.max(left, right)}`,
             change: {
               kind: 'batch',
               changes: [
@@ -101,10 +102,10 @@ export function balanceFindings(lesson: Lesson): Found[] {
     findings.push({
       rule: 'second-side-missing',
       place,
-      message: `${step.move.name} is done on your ${only} only, and never on your ${other}.`,
+      message: $localize`${step.move.name} is done on your ${only} only, and never on your ${other}.`,
       repairs: [
         {
-          label: `Add your ${other}`,
+          label: $localize`Add your ${other}`,
           change: {
             kind: 'set_step',
             stepId: step.id,
@@ -113,7 +114,7 @@ export function balanceFindings(lesson: Lesson): Found[] {
           },
         },
         {
-          label: `Your ${only} only, on purpose`,
+          label: $localize`Your ${only} only, on purpose`,
           change: { kind: 'set_step', stepId: step.id, field: 'compares', value: true },
         },
       ],
@@ -126,7 +127,7 @@ export function balanceFindings(lesson: Lesson): Found[] {
     findings.push({
       rule: 'one-region-most',
       place: { on: 'plan', stepId: null, part: 'lesson' },
-      message: `The ${top.region.replace('_', ' ')} gets ${Math.round((100 * (top.left.ms + top.right.ms)) / total)} % of the work, in a lesson of ${regions.length} areas.`,
+      message: $localize`The ${regionName(top.region)} gets ${Math.round((100 * (top.left.ms + top.right.ms)) / total)} % of the work, in a lesson of ${regions.length} areas.`,
       repairs: [],
     });
   return findings;

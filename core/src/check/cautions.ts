@@ -1,3 +1,4 @@
+import '../words/localize';
 import { isSaid, names, speaksOf } from '../caution/said';
 import { isWorse, SEVERITIES, type Severity } from '../caution/severity';
 import { rulesOf } from '../caution/studio-rules';
@@ -179,8 +180,8 @@ export function cautionFindings(lesson: Lesson): Found[] {
         severity: call.severity,
         place: { on: 'plan', stepId: step.id, part: 'before' },
         message: late
-          ? `The caution for ${step.move.name} (${caution.name.toLowerCase()}) comes after it has begun. It belongs before.`
-          : `${step.move.name} ${call.because}, and nobody is warned: “${filled(say, step)}”`,
+          ? $localize`The caution for ${step.move.name} (${caution.name.toLowerCase()}) comes after it has begun. It belongs before.`
+          : $localize`${step.move.name} ${call.because}, and nobody is warned: “${filled(say, step)}”`,
         because: call.because,
         areas: call.areas,
         restsOn: [
@@ -201,9 +202,9 @@ export function cautionFindings(lesson: Lesson): Found[] {
 
 function repairsOf(lesson: Lesson, step: MoveStep, say: string, opening: string): Found['repairs'] {
   return [
-    { label: 'Say it here', change: sayBefore(step, say) },
+    { label: $localize`Say it here`, change: sayBefore(step, say) },
     {
-      label: 'Say it at the opening',
+      label: $localize`Say it at the opening`,
       change: { kind: 'set_lesson', field: 'opening', value: `${lesson.opening} ${opening}`.trim() },
     },
   ];

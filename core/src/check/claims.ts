@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Found, PlanPlace } from './finding';
 import type { RuleId } from './rules';
 import { replaceWords } from './replace-words';
@@ -38,7 +39,7 @@ export function claimFindings(lesson: Lesson): Found[] {
         return {
           rule: `claim-${claim.about.replace(/_/g, '-')}` as RuleId,
           place: { ...place, words },
-          message: `“${words}” promises too much. ${why}`,
+          message: $localize`“${words}” promises too much. ${why}`,
           repairs: careful.map((one) => {
             const sentence = sentencesOf(text).find((each) => each.includes(words)) ?? text;
             return { label: `Say “It ${one}.”`, change: replaceWords(lesson, place, sentence, `It ${one}.`) };

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { deriveCues } from '../cue/derive';
 import type { Cue } from '../cue/cue';
 import type { Heard } from '../cue/heard';
@@ -22,7 +23,7 @@ export function cueFindings(lesson: Lesson, heard?: Heard): Found[] {
     findings.push({
       rule: 'no-captions',
       place: { on: 'cut', cutId: 'full', stepId: null, side: null, startMs: 0, endMs: timeline.durationMs },
-      message: 'There are no captions: nothing is written down of what is said, or nobody is heard saying it.',
+      message: $localize`There are no captions: nothing is written down of what is said, or nobody is heard saying it.`,
       repairs: [],
     });
   return findings;
@@ -35,7 +36,7 @@ function isHidden({ overrides }: Lesson, kind: string): boolean {
 function withoutCue(one: CueOverride, cues: readonly Cue[], durationMs: number): Found {
   const { kind } = partsOfKey(one.key);
   const what = one.text ? ` (“${one.text}”)` : one.hidden ? ' (hidden)' : '';
-  const forget: Repair = { label: 'Forget it', change: { kind: 'clear_override', key: one.key } };
+  const forget: Repair = { label: $localize`Forget it`, change: { kind: 'clear_override', key: one.key } };
   const now = sameOnFilm(one, cues);
   return {
     rule: 'change-without-cue',
@@ -43,19 +44,19 @@ function withoutCue(one: CueOverride, cues: readonly Cue[], durationMs: number):
       ...{ on: 'cut', cutId: 'full', stepId: stepOfCue(one.key), side: null, cue: one.key },
       ...{ startMs: now?.startMs ?? 0, endMs: now?.endMs ?? durationMs },
     },
-    message: `A change of yours${what} belongs to ${NAMES[kind] ?? 'something'} that is no longer shown.`,
+    message: $localize`A change of yours${what} belongs to ${NAMES[kind] ?? 'something'} that is no longer shown.`,
     restsOn: one,
-    repairs: now ? [{ label: 'Use it on the film', change: movedTo(one, now.key) }, forget] : [forget],
+    repairs: now ? [{ label: $localize`Use it on the film`, change: movedTo(one, now.key) }, forget] : [forget],
   };
 }
 
 const NAMES: Readonly<Record<string, string>> = {
-  count: 'a count',
-  countdown: 'a second of a hold',
-  side: 'a side',
-  swap: 'a change of side',
-  label: 'a name',
-  caption: 'a caption',
+  count: $localize`a count`,
+  countdown: $localize`a second of a hold`,
+  side: $localize`a side`,
+  swap: $localize`a change of side`,
+  label: $localize`a name`,
+  caption: $localize`a caption`,
 };
 
 /** What a change was made of in the plan, where that is filmed by now: the same number of the same kind, step and side. */

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { changesSide, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
 import type { Change } from '../lesson/change.schema';
@@ -35,7 +36,7 @@ function notMarked(step: MoveStep, durationMs: number): Found {
   return {
     rule: 'step-not-marked',
     place: { on: 'cut', cutId: 'full', stepId: step.id, side: null, startMs: 0, endMs: durationMs },
-    message: `${step.move.name} is marked nowhere on the film.`,
+    message: $localize`${step.move.name} is marked nowhere on the film.`,
     repairs: [],
   };
 }
@@ -66,10 +67,10 @@ function oneSide(step: MoveStep, there: FilmedWork): Found {
   return {
     rule: 'side-not-filmed',
     place: placeOf(there),
-    message: `${step.move.name}: your ${missing} is planned, and the film shows your ${is} only.`,
+    message: $localize`${step.move.name}\: your ${missing} is planned, and the film shows your ${is} only.`,
     repairs: [
       {
-        label: `Your ${is} only, on purpose`,
+        label: $localize`Your ${is} only, on purpose`,
         change: {
           kind: 'batch',
           changes: [
@@ -97,7 +98,7 @@ function uneven(step: MoveStep, left: FilmedWork, right: FilmedWork): Found[] {
       rule: 'filmed-sides-uneven',
       ...(counted ? {} : { severity: 'should' as const }),
       place: placeOf(short),
-      message: `${step.move.name}: on the film your left gets ${figures(left)}, your right ${figures(right)}.`,
+      message: $localize`${step.move.name}\: on the film your left gets ${figures(left)}, your right ${figures(right)}.`,
       restsOn: [left.beatCount, right.beatCount, left.workMs, right.workMs],
       repairs: [],
     },
@@ -114,9 +115,9 @@ function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[]
       {
         rule: 'filmed-short',
         place: placeOf(one),
-        message: `${name}: ${one.beatCount} of the ${planned} planned are on the film.`,
+        message: $localize`${name}\: ${one.beatCount} of the ${planned} planned are on the film.`,
         restsOn: [one.beatCount, planned],
-        repairs: fewer ? [doseRepair(step, side, fewer, `Plan ${one.beatCount}`)] : [],
+        repairs: fewer ? [doseRepair(step, side, fewer, $localize`Plan ${one.beatCount}`)] : [],
       },
     ];
   }
@@ -127,9 +128,9 @@ function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[]
     {
       rule: 'drift',
       place: placeOf(one),
-      message: `${name}: ${clock(plannedMs)} planned, ${clock(one.workMs)} on the film.`,
+      message: $localize`${name}\: ${clock(plannedMs)} planned, ${clock(one.workMs)} on the film.`,
       restsOn: [Math.round(one.workMs / 1000), plannedMs],
-      repairs: retimed ? [doseRepair(step, side, retimed, 'Plan it as it was filmed')] : [],
+      repairs: retimed ? [doseRepair(step, side, retimed, $localize`Plan it as it was filmed`)] : [],
     },
   ];
 }
@@ -138,7 +139,7 @@ const isOff = (ms: number, plannedMs: number): boolean =>
   Math.abs(ms - plannedMs) > Math.max(DRIFT_MS, DRIFT_SHARE * plannedMs);
 
 function nameOf(step: MoveStep, side: WorkedSide): string {
-  return side === 'left' || side === 'right' ? `${step.move.name}, your ${side}` : step.move.name;
+  return side === 'left' || side === 'right' ? $localize`${step.move.name}, your ${side}` : step.move.name;
 }
 
 function doseRepair(step: MoveStep, side: WorkedSide, value: Dose, label: string): Repair {

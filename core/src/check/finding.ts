@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { CutId } from '../assembly/cut';
 import { SEVERITIES, type Severity } from '../caution/severity';
 import { digestOf } from '../document/digest';
@@ -171,7 +172,7 @@ export class SetAsideError extends Error {
  */
 export function setAside(findings: readonly Finding[], reason: string): Change {
   if (reason.trim() === '' && findings.some((one) => one.severity === 'must'))
-    throw new SetAsideError('Say why it may stay as it is: it is kept with the lesson.');
+    throw new SetAsideError($localize`Say why it may stay as it is: it is kept with the lesson.`);
   const changes = findings.map(({ id, basis }) => ({
     kind: 'set_aside' as const,
     setAside: { id, basis, reason: reason.trim() },

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { nameOfStep, type Lesson } from '../lesson/lesson.schema';
 import { sentencesOf } from '../schedule/talk';
 import type { Found } from './finding';
@@ -21,7 +22,7 @@ export function lastOnes(lesson: Lesson): Found[] {
         findings.push({
           rule: 'not-the-last',
           place: { on: 'plan', stepId: step.id, part, words: match[0] },
-          message: `You say “${match[0]}”, and ${more} more ${more === 1 ? 'follows' : 'follow'}.`,
+          message: $localize`You say “${match[0]}”, and ${more} more ${more === 1 ? $localize`follows` : $localize`follow`}.`,
           repairs: [],
         });
     }
@@ -54,8 +55,8 @@ export function lastThenMore(lesson: Lesson): Found[] {
       findings.push({
         rule: 'last-then-more',
         place,
-        message: `“${last[0]}”, and then “${more}”: ${nameOfStep(step)} goes on after its last one.`,
-        repairs: out ? [{ label: `Leave out “${sentence}”`, change: out }] : [],
+        message: $localize`“${last[0]}”, and then “${more}”: ${nameOfStep(step)} goes on after its last one.`,
+        repairs: out ? [{ label: $localize`Leave out “${sentence}”`, change: out }] : [],
       });
     });
   }

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Schedule } from '../schedule/schedule';
 import { clock } from '../time/clock';
@@ -19,7 +20,7 @@ export function lengthFindings(lesson: Lesson, plan: Schedule): Found[] {
     findings.push({
       rule: 'off-target',
       place,
-      message: `It runs ${clock(plan.totalMs)}, ${clock(Math.abs(offMs))} ${offMs > 0 ? 'over' : 'under'} the target.`,
+      message: $localize`It runs ${clock(plan.totalMs)}, ${clock(Math.abs(offMs))} ${offMs > 0 ? $localize`over` : $localize`under`} the target.`,
       repairs: [],
     });
   const firstMs = firstDoneMs(lesson, plan);
@@ -27,7 +28,7 @@ export function lengthFindings(lesson: Lesson, plan: Schedule): Found[] {
     findings.push({
       rule: 'long-opening',
       place: { on: 'plan', stepId: null, part: 'opening' },
-      message: `The first move begins after ${clock(firstMs)}: long openings are where viewers leave.`,
+      message: $localize`The first move begins after ${clock(firstMs)}\: long openings are where viewers leave.`,
       repairs: [],
     });
   return findings;

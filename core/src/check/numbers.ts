@@ -1,3 +1,4 @@
+import '../words/localize';
 import { movesOf, type Lesson, type MoveStep, type Narration } from '../lesson/lesson.schema';
 import { workOf } from '../lesson/work';
 import { ROLE_WORDS, rolesOf, type Role } from '../school/roles';
@@ -137,7 +138,7 @@ export function numberFindings(lesson: Lesson): Found[] {
             {
               rule: 'step-number',
               place,
-              message: `You say “${whole} of ${of}”; there are ${counted.length}.`,
+              message: $localize`You say “${whole} of ${of}”; there are ${counted.length}.`,
               repairs: [],
             },
           ];
@@ -151,8 +152,8 @@ export function numberFindings(lesson: Lesson): Found[] {
         place,
         message:
           at < 0
-            ? `You say “${whole}”; only work is numbered, and this is ${roleWords(step, lesson)}.`
-            : `You say “${whole}”; it is number ${at + 1}.`,
+            ? $localize`You say “${whole}”; only work is numbered, and this is ${roleWords(step, lesson)}.`
+            : $localize`You say “${whole}”; it is number ${at + 1}.`,
         repairs:
           better && written ? [{ label: `Say “${better}”`, change: replaceWords(lesson, place, whole, better) }] : [],
       },

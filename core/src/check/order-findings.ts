@@ -1,3 +1,5 @@
+import { termOf } from '../words/terms';
+import '../words/localize';
 import { crossedBy, type Waypoint } from '../face/areas';
 import { regionName, type Region } from '../face/regions';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
@@ -49,13 +51,17 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       add(
         'drain-not-opened',
         steps[firstWork]!,
-        `${steps[firstWork]!.move.name} sends work on before anything is opened. ${school.name} opens ${allOf(missing)} first.`,
+        $localize`${steps[firstWork]!.move.name} sends work on before anything is opened. ${school.name} opens ${allOf(missing)} first.`,
       );
     steps.forEach((step, at) => {
       if (roles[at] !== 'work' || missing.length === school.drainage.opens.length) return;
       const to = step.move.route.slice(1).find((stop) => missing.includes(stop.region))?.region;
       if (!to) return;
-      add('drain-not-opened', step, `${step.move.name} leads to the ${regionName(to)}, which was not opened before.`);
+      add(
+        'drain-not-opened',
+        step,
+        $localize`${step.move.name} leads to the ${regionName(to)}, which was not opened before.`,
+      );
     });
   }
   steps.forEach((step, at) => {
@@ -63,10 +69,13 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       add(
         'opened-late',
         step,
-        `${step.move.name} opens the ${regionName(step.move.region)} after the work has begun.`,
+        $localize`${step.move.name} opens the ${regionName(step.move.region)} after the work has begun.`,
         {
           repairs: [
-            { label: 'Move it to the front', change: { kind: 'place_step', stepId: step.id, afterStepId: null } },
+            {
+              label: $localize`Move it to the front`,
+              change: { kind: 'place_step', stepId: step.id, afterStepId: null },
+            },
           ],
         },
       );
@@ -80,7 +89,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
     add(
       'no-closing',
       steps[steps.length - 1]!,
-      `Nothing leads down at the end. ${school.name} closes by the ${allOf(school.drainage.closes)}.`,
+      $localize`Nothing leads down at the end. ${school.name} closes by the ${allOf(school.drainage.closes)}.`,
     );
 
   closesUpward(steps, roles, add);
@@ -104,7 +113,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       add(
         'jump-back',
         step,
-        `${step.move.name} goes back ${school.phases.length > 0 ? 'to an earlier phase' : `to the ${regionName(step.move.region)}`} after ${before.step.move.name}.`,
+        $localize`${step.move.name} goes back ${school.phases.length > 0 ? $localize`to an earlier phase` : $localize`to the ${regionName(step.move.region)}`} after ${before.step.move.name}.`,
       );
     before = { step, rank };
   });
@@ -112,13 +121,13 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
   const comesBack = (of: (step: MoveStep) => string | null): MoveStep[] =>
     backAndForth(steps, of).filter((step) => !again.has(step));
   comesBack((step) => (isImplement(step.move.tool) ? step.move.tool : null)).forEach((step) =>
-    add('tool-again', step, `The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
+    add('tool-again', step, $localize`The ${step.move.tool} is put down and taken up again for ${step.move.name}.`),
   );
   comesBack((step) => framingOf(step.move)).forEach((step) =>
     add(
       'framing-again',
       step,
-      `The framing goes back to ${FRAMING_NAMES[framingOf(step.move)]} for ${step.move.name}. One framing wide enough for all saves the change.`,
+      $localize`The framing goes back to ${FRAMING_NAMES[framingOf(step.move)]} for ${step.move.name}. One framing wide enough for all saves the change.`,
     ),
   );
   let oily: MoveStep | null = null;
@@ -127,7 +136,7 @@ export function orderFindings(lesson: Lesson, school: School = schoolOf(lesson))
       add(
         'grip-after-slip',
         step,
-        `${step.move.name} needs dry skin and comes after ${oily.move.name}, which is done with oil.`,
+        $localize`${step.move.name} needs dry skin and comes after ${oily.move.name}, which is done with oil.`,
       );
     if (step.move.slip || step.product !== 'none') oily ??= step;
   }
@@ -151,7 +160,7 @@ function closesUpward(steps: readonly MoveStep[], roles: readonly Role[], add: A
       add(
         'closing-upward',
         step,
-        `${step.move.name} begins higher than ${before.move.name}, which comes before it. A closing goes from high to low.`,
+        $localize`${step.move.name} begins higher than ${before.move.name}, which comes before it. A closing goes from high to low.`,
       );
   });
 }
@@ -163,7 +172,7 @@ function dryBegin(steps: readonly MoveStep[], roles: readonly Role[], school: Sc
   if (school.product !== 'dry_then_slip') return;
   steps.forEach((step, at) => {
     if (roles[at] === 'opening' && step.product !== 'none')
-      add('product-early', step, `${step.move.name} opens with oil on the skin; ${school.name} opens dry.`);
+      add('product-early', step, $localize`${step.move.name} opens with oil on the skin; ${school.name} opens dry.`);
   });
 }
 
@@ -172,16 +181,16 @@ function slipMissing(lesson: Lesson, add: Add): void {
   const step = slipDue(lesson);
   if (!step) return;
   const say = 'A few drops of oil first, so that the skin is not dragged.';
-  add('slip-missing', step, `${step.move.name} glides, and nothing is put on before it.`, {
+  add('slip-missing', step, $localize`${step.move.name} glides, and nothing is put on before it.`, {
     place: { on: 'plan', stepId: step.id, part: 'before' },
-    because: 'glides over skin that nothing was put on',
+    because: $localize`glides over skin that nothing was put on`,
     areas: areasOf(step),
     repairs: [
       {
-        label: 'Put oil on first',
+        label: $localize`Put oil on first`,
         change: { kind: 'set_step', stepId: step.id, field: 'product', value: 'apply' },
       },
-      { label: `Say “${say}”`, change: sayBefore(step, say) },
+      { label: $localize`Say “${say}”`, change: sayBefore(step, say) },
     ],
   });
 }
@@ -193,7 +202,7 @@ function rulesOfSchool(step: MoveStep, role: Role, school: School, add: Add, led
   const excepted = (rule: School['exceptions'][number]['rule'], region: Region = move.region): boolean =>
     school.exceptions.some((one) => one.rule === rule && one.regions.includes(region));
   if (move.backAndForth && !school.backAndForth && !excepted('back-and-forth'))
-    add('back-and-forth', step, `${move.name} goes back and forth; ${school.name} strokes one way only.`);
+    add('back-and-forth', step, $localize`${move.name} goes back and forth; ${school.name} strokes one way only.`);
   const firm = touches(move)
     ? areas.filter((one) => moreThan(one.pressure, school.mostPressure) && !excepted('pressure', one.region))
     : [];
@@ -201,11 +210,11 @@ function rulesOfSchool(step: MoveStep, role: Role, school: School, add: Add, led
     add(
       'pressure',
       step,
-      `${move.name} is done with ${hardest(firm)} pressure; ${school.name} stays at ${school.mostPressure}.`,
+      $localize`${move.name} is done with ${hardest(firm)} pressure; ${school.name} stays at ${school.mostPressure}.`,
       { areas: firm },
     );
   if (isImplement(move.tool) && !school.tools.includes(move.tool) && !excepted('tool'))
-    add('other-tool', step, `${move.name} takes a ${move.tool}; ${school.name} does without.`);
+    add('other-tool', step, $localize`${move.name} takes a ${move.tool}; ${school.name} does without.`);
   if (!excepted('direction')) directions(step, role, school, add, ledDown);
   if (
     school.product === 'slip' &&
@@ -214,7 +223,7 @@ function rulesOfSchool(step: MoveStep, role: Role, school: School, add: Add, led
     !move.slip &&
     !excepted('no-slip')
   )
-    add('no-slip', step, `${move.name} glides without oil; ${school.name} always uses some.`);
+    add('no-slip', step, $localize`${move.name} glides without oil; ${school.name} always uses some.`);
 }
 
 /**
@@ -233,24 +242,26 @@ function directions(step: MoveStep, role: Role, school: School, add: Add, ledDow
     const neck = crossesNeck(stops[at]!, stops[at + 1]!);
     if (neck) {
       if (ways.includes('up') && school.neck === 'down')
-        return against(`${move.name} strokes up the neck; ${school.name} goes down only.`);
+        return against($localize`${move.name} strokes up the neck; ${school.name} goes down only.`);
       if (ways.includes('down') && school.neck === 'up')
-        return against(`${move.name} strokes down the neck; ${school.name} goes up.`);
+        return against($localize`${move.name} strokes down the neck; ${school.name} goes up.`);
       up ||= ways.includes('up');
       continue;
     }
     // The way down of a drain, and what closes a lesson, is meant to go down.
     if (LOW.has(from) || LOW.has(to) || move.action === 'drain' || role === 'closing' || role === 'finish') continue;
     if (ways.includes('down') && school.face === 'up')
-      return against(`${move.name} drags the ${regionName(move.region)} down; ${school.name} lifts up and out.`);
+      return against(
+        $localize`${move.name} drags the ${regionName(move.region)} down; ${school.name} lifts up and out.`,
+      );
     if (ways.includes('up') && school.face === 'down')
-      return against(`${move.name} strokes up; ${school.name} works downward.`);
+      return against($localize`${move.name} strokes up; ${school.name} works downward.`);
     if (ways.includes('in') && !ways.includes('out') && school.face === 'out')
-      return against(`${move.name} strokes in towards the middle; ${school.name} goes out from it.`);
+      return against($localize`${move.name} strokes in towards the middle; ${school.name} goes out from it.`);
   }
   const last = legs[legs.length - 1];
   if (up && school.neck === 'up_then_down' && !last?.includes('down') && !ledDown)
-    against(`${move.name} ends up the neck; ${school.name} leads up and then down again, or down only.`);
+    against($localize`${move.name} ends up the neck; ${school.name} leads up and then down again, or down only.`);
 }
 
 function leadsDownTheNeck({ move, sidePlan }: MoveStep): boolean {
@@ -293,13 +304,13 @@ export function otherSchools(lesson: Lesson, finding: Pick<Found, 'rule' | 'plac
     (same ? agree : differ).push(SCHOOLS[id].name);
   }
   return differ.length > 0
-    ? [`${allOf(differ)} would not mind.`, ...(agree.length > 0 ? [`${allOf(agree)} would say the same.`] : [])]
+    ? [
+        $localize`${allOf(differ)} would not mind.`,
+        ...(agree.length > 0 ? [$localize`${allOf(agree)} would say the same.`] : []),
+      ]
     : [];
 }
 
 function allOf(words: readonly string[]): string {
-  return listed(
-    words.map((word) => word.replace('_', ' ')),
-    'and',
-  );
+  return listed(words.map(termOf), 'and');
 }

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Found } from './finding';
 import { moveCounts } from './numbers';
 import { replaceWords } from './replace-words';
@@ -49,7 +50,7 @@ export function promiseFindings(lesson: Lesson, plan: Schedule): Found[] {
     findings.push({
       rule: 'promise-frequency-missing',
       place: { on: 'plan', stepId: null, part: 'closing' },
-      message: `How often is not said. Common in this school: ${schoolOf(lesson).frequency}.`,
+      message: $localize`How often is not said. Common in this school: ${schoolOf(lesson).frequency}.`,
       repairs: [],
     });
   return findings;
@@ -85,13 +86,13 @@ function contradictions(lesson: Lesson, often: readonly Often[]): Found[] {
   const [first, ...others] = often;
   const other = others.find((one) => first && (one.low > first.high + ABOUT || one.high < first.low - ABOUT));
   if (!first || !other) return [];
-  const there = first.part === other.part ? 'in the same words' : `in the ${first.part}`;
+  const there = first.part === other.part ? $localize`in the same words` : $localize`in the ${first.part}`;
   const place = (one: Often) => ({ on: 'plan', stepId: null, part: one.part, words: one.words }) as const;
   return [
     {
       rule: 'promise-frequency',
       place: place(other),
-      message: `“${other.words}” here, “${first.words}” ${there}: say one of them.`,
+      message: $localize`“${other.words}” here, “${first.words}” ${there}\: say one of them.`,
       repairs: [
         { label: `Say “${first.words}” here`, change: replaceWords(lesson, place(other), other.words, first.words) },
         { label: `Say “${other.words}” there`, change: replaceWords(lesson, place(first), first.words, other.words) },
@@ -118,11 +119,11 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
     const kept = counts.reduce((best, one) => (off(one, promise) < off(best, promise) ? one : best));
     return kept > 0
       ? {
-          message: `“${words}”, and there ${kept === 1 ? 'is one' : `are ${kept}`}.`,
+          message: $localize`“${words}”, and there ${kept === 1 ? $localize`is one` : $localize`are ${kept}`}.`,
           kept,
           short: kept < promise.low,
           share: kept / promise.low,
-          soFar: `“${words}” ${kept === 1 ? 'is promised; one is' : `are promised; ${kept} are`} here so far.`,
+          soFar: $localize`“${words}” ${kept === 1 ? $localize`is promised; one is` : $localize`are promised; ${kept} are`} here so far.`,
         }
       : null;
   }
@@ -137,11 +138,11 @@ function against(lesson: Lesson, plan: Schedule, promise: FoundPromise, words: s
   if (plan.totalMs >= low && plan.totalMs <= high) return null;
   const minutes = plan.totalMs / 60_000;
   return {
-    message: `“${words}”, and it runs ${clock(plan.totalMs)}.`,
+    message: $localize`“${words}”, and it runs ${clock(plan.totalMs)}.`,
     kept: under ? Math.ceil(minutes) : Math.max(1, Math.round(minutes)),
     short: plan.totalMs < low,
     share: minutes / promise.low,
-    soFar: `“${words}” is promised; it runs ${clock(plan.totalMs)} so far.`,
+    soFar: $localize`“${words}” is promised; it runs ${clock(plan.totalMs)} so far.`,
   };
 }
 

@@ -1,10 +1,10 @@
+import '../words/localize';
 import { names } from '../caution/said';
 import { isMove, type Lesson } from '../lesson/lesson.schema';
 import { cautionsOf } from './cautions';
 
 /** What stands above every list: the danger that every lesson has. */
-export const STOP =
-  'This is gentle self-care, not treatment. Stop when something hurts, and ask a professional when it stays.';
+export const STOP = $localize`This is gentle self-care, not treatment. Stop when something hurts, and ask a professional when it stays.`;
 
 /**
  * The cautions a viewer reads before a lesson, made from what the shown steps do: each danger once, the strongest first.

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Severity } from '../caution/severity';
 
 /** Where on the path of a lesson a rule looks. */
@@ -42,7 +43,7 @@ const film = (severity: Severity, more: Partial<Rule> = {}): Rule => ({
   check: 'film',
   ...more,
 });
-const claims = plan('should', 'claim', { many: (n) => `${n} sentences promise too much.` });
+const claims = plan('should', 'claim', { many: (n) => $localize`${n} sentences promise too much.` });
 
 /** Every rule of every stage: a closed list. */
 export const RULES = {
@@ -50,12 +51,12 @@ export const RULES = {
   'long-opening': plan('should', 'length'),
 
   'uneven-sides': plan('must', 'balance', {
-    many: (n) => `${n} moves give one side more than the other.`,
-    mendAll: 'Make all of them even',
+    many: (n) => $localize`${n} moves give one side more than the other.`,
+    mendAll: $localize`Make all of them even`,
   }),
   'second-side-missing': plan('must', 'balance', {
-    many: (n) => `${n} moves are done on one side only.`,
-    mendAll: 'Add the other side to all',
+    many: (n) => $localize`${n} moves are done on one side only.`,
+    mendAll: $localize`Add the other side to all`,
   }),
   'one-region-most': plan('note', 'balance'),
 
@@ -63,83 +64,95 @@ export const RULES = {
   caution: plan('must', 'caution'),
 
   'mouth-busy': plan('must', 'voice', {
-    many: (n) => `Words stand over ${n} moves during which nobody can talk.`,
-    mendAll: 'Speak all of them over the footage afterwards',
+    many: (n) => $localize`Words stand over ${n} moves during which nobody can talk.`,
+    mendAll: $localize`Speak all of them over the footage afterwards`,
   }),
   'count-and-words': plan('should', 'voice', {
-    many: (n) => `${n} moves are counted aloud while the mouth has something else to do.`,
-    mendAll: 'Count none of them aloud',
+    many: (n) => $localize`${n} moves are counted aloud while the mouth has something else to do.`,
+    mendAll: $localize`Count none of them aloud`,
   }),
   'talk-longer-than-dose': plan('should', 'voice', {
-    many: (n) => `The words over ${n} moves take longer than the moves.`,
-    mendAll: 'Say all of them before',
+    many: (n) => $localize`The words over ${n} moves take longer than the moves.`,
+    mendAll: $localize`Say all of them before`,
   }),
   'not-heard': plan('should', 'voice', {
-    many: (n) => `${n} things are only on the screen while nobody looks at it.`,
-    mendAll: 'Say all of them',
+    many: (n) => $localize`${n} things are only on the screen while nobody looks at it.`,
+    mendAll: $localize`Say all of them`,
   }),
 
-  'field-unknown': plan('must', 'words', { many: (n) => `${n} fields mean nothing where they stand.` }),
+  'field-unknown': plan('must', 'words', { many: (n) => $localize`${n} fields mean nothing where they stand.` }),
   'said-not-planned': plan('must', 'words', {
-    many: (n) => `${n} times you say another figure than is planned.`,
-    mendAll: 'Say what is planned, everywhere',
+    many: (n) => $localize`${n} times you say another figure than is planned.`,
+    mendAll: $localize`Say what is planned, everywhere`,
   }),
-  'asking-in-dose': plan('should', 'words', { many: (n) => `${n} requests stand in the middle of a move.` }),
+  'asking-in-dose': plan('should', 'words', { many: (n) => $localize`${n} requests stand in the middle of a move.` }),
   'only-in-the-picture': plan('should', 'words', {
-    many: (n) => `${n} times the words say nothing without the picture.`,
-    mendAll: 'Say all of them in words',
+    many: (n) => $localize`${n} times the words say nothing without the picture.`,
+    mendAll: $localize`Say all of them in words`,
   }),
   'never-described': plan('should', 'words', {
-    many: (n) => `${n} moves are never described.`,
-    mendAll: 'Describe all of them from their own fields',
+    many: (n) => $localize`${n} moves are never described.`,
+    mendAll: $localize`Describe all of them from their own fields`,
   }),
-  'side-not-planned': plan('should', 'words', { many: (n) => `${n} times you name a side that is not worked.` }),
+  'side-not-planned': plan('should', 'words', {
+    many: (n) => $localize`${n} times you name a side that is not worked.`,
+  }),
   'other-side-said': plan('must', 'words', {
-    many: (n) => `${n} times you name the wrong side.`,
-    mendAll: 'Say the side that comes first, everywhere',
+    many: (n) => $localize`${n} times you name the wrong side.`,
+    mendAll: $localize`Say the side that comes first, everywhere`,
   }),
   'side-unnamed': plan('should', 'words', {
-    many: (n) => `${n} times you say “this side” and not which.`,
-    mendAll: 'Name the side everywhere',
+    many: (n) => $localize`${n} times you say “this side” and not which.`,
+    mendAll: $localize`Name the side everywhere`,
   }),
   'step-number': plan('must', 'words', {
-    many: (n) => `${n} moves are given a number that is not theirs.`,
-    mendAll: 'Number all of them right',
+    many: (n) => $localize`${n} moves are given a number that is not theirs.`,
+    mendAll: $localize`Number all of them right`,
   }),
   'not-the-last': plan('must', 'words'),
   'last-then-more': plan('must', 'words', {
-    many: (n) => `${n} times a last one is not the last.`,
-    mendAll: 'Leave the last ones out',
+    many: (n) => $localize`${n} times a last one is not the last.`,
+    mendAll: $localize`Leave the last ones out`,
   }),
-  'long-sentence': plan('note', 'words', { many: (n) => `${n} sentences are hard to say in one breath.` }),
-  filler: plan('note', 'words', { many: (n) => `${n} words come again and again.` }),
-  disclosure: plan('should', 'words', { many: (n) => `${n} products are pointed to without a word on who pays.` }),
+  'long-sentence': plan('note', 'words', { many: (n) => $localize`${n} sentences are hard to say in one breath.` }),
+  filler: plan('note', 'words', { many: (n) => $localize`${n} words come again and again.` }),
+  disclosure: plan('should', 'words', {
+    many: (n) => $localize`${n} products are pointed to without a word on who pays.`,
+  }),
 
-  'drain-not-opened': plan('should', 'order', { many: (n) => `${n} moves lead down to what was not opened before.` }),
+  'drain-not-opened': plan('should', 'order', {
+    many: (n) => $localize`${n} moves lead down to what was not opened before.`,
+  }),
   'opened-late': plan('should', 'order', {
-    many: (n) => `${n} openings come after the work has begun.`,
-    mendAll: 'Move all of them to the front',
+    many: (n) => $localize`${n} openings come after the work has begun.`,
+    mendAll: $localize`Move all of them to the front`,
   }),
   'no-closing': plan('should', 'order'),
-  'closing-upward': plan('note', 'order', { many: (n) => `The closing goes up again ${n} times.` }),
-  'jump-back': plan('note', 'order', { many: (n) => `The order goes back ${n} times.` }),
-  'tool-again': plan('note', 'order', { many: (n) => `A tool is put down and taken up again ${n} times.` }),
-  'framing-again': plan('note', 'order', { many: (n) => `The framing goes back ${n} times.` }),
-  'grip-after-slip': plan('should', 'order', { many: (n) => `${n} moves need dry skin and come after oil.` }),
-  'back-and-forth': plan('should', 'order', { many: (n) => `${n} moves go back and forth, against your school.` }),
-  pressure: plan('should', 'order', { many: (n) => `${n} moves press more than your school does.` }),
-  'neck-pressure': plan('must', 'order', {
-    many: (n) => `${n} moves press the neck. Only feather strokes are safe there.`,
+  'closing-upward': plan('note', 'order', { many: (n) => $localize`The closing goes up again ${n} times.` }),
+  'jump-back': plan('note', 'order', { many: (n) => $localize`The order goes back ${n} times.` }),
+  'tool-again': plan('note', 'order', { many: (n) => $localize`A tool is put down and taken up again ${n} times.` }),
+  'framing-again': plan('note', 'order', { many: (n) => $localize`The framing goes back ${n} times.` }),
+  'grip-after-slip': plan('should', 'order', { many: (n) => $localize`${n} moves need dry skin and come after oil.` }),
+  'back-and-forth': plan('should', 'order', {
+    many: (n) => $localize`${n} moves go back and forth, against your school.`,
   }),
-  'neck-both-sides': plan('must', 'order', { many: (n) => `${n} moves work both sides of the neck at once.` }),
-  'eye-pressure': plan('must', 'order', { many: (n) => `${n} moves press near the eye.` }),
+  pressure: plan('should', 'order', { many: (n) => $localize`${n} moves press more than your school does.` }),
+  'neck-pressure': plan('must', 'order', {
+    many: (n) => $localize`${n} moves press the neck. Only feather strokes are safe there.`,
+  }),
+  'neck-both-sides': plan('must', 'order', { many: (n) => $localize`${n} moves work both sides of the neck at once.` }),
+  'eye-pressure': plan('must', 'order', { many: (n) => $localize`${n} moves press near the eye.` }),
   'slip-missing': plan('should', 'order'),
-  'product-early': plan('note', 'order', { many: (n) => `${n} openings have oil on the skin.` }),
-  'other-tool': plan('note', 'order', { many: (n) => `${n} moves take a tool that your school does without.` }),
-  direction: plan('should', 'order', { many: (n) => `${n} moves go against your school’s direction.` }),
-  'no-slip': plan('note', 'order', { many: (n) => `${n} moves glide without oil.` }),
+  'product-early': plan('note', 'order', { many: (n) => $localize`${n} openings have oil on the skin.` }),
+  'other-tool': plan('note', 'order', {
+    many: (n) => $localize`${n} moves take a tool that your school does without.`,
+  }),
+  direction: plan('should', 'order', { many: (n) => $localize`${n} moves go against your school’s direction.` }),
+  'no-slip': plan('note', 'order', { many: (n) => $localize`${n} moves glide without oil.` }),
 
-  'own-rule': plan('should', 'standing', { many: (n) => `${n} times the lesson breaks a rule that it states itself.` }),
+  'own-rule': plan('should', 'standing', {
+    many: (n) => $localize`${n} times the lesson breaks a rule that it states itself.`,
+  }),
 
   'promise-minutes': plan('must', 'promise'),
   'promise-moves': plan('must', 'promise'),
@@ -177,39 +190,39 @@ export const RULES = {
   'claim-injections': claims,
 
   'step-not-marked': film('should', {
-    many: (n) => `${n} moves are marked nowhere on the film.`,
+    many: (n) => $localize`${n} moves are marked nowhere on the film.`,
     beforeSharing: true,
   }),
   'side-not-filmed': film('must', {
-    many: (n) => `${n} moves are on the film with one side only.`,
+    many: (n) => $localize`${n} moves are on the film with one side only.`,
     beforeSharing: true,
   }),
   'filmed-sides-uneven': film('must', {
-    many: (n) => `${n} moves give one side more than the other on the film.`,
+    many: (n) => $localize`${n} moves give one side more than the other on the film.`,
     beforeSharing: true,
   }),
   'filmed-short': film('should', {
-    many: (n) => `${n} sides have fewer on the film than are planned.`,
-    mendAll: 'Plan as many as are on the film',
+    many: (n) => $localize`${n} sides have fewer on the film than are planned.`,
+    mendAll: $localize`Plan as many as are on the film`,
   }),
   drift: film('note', {
-    many: (n) => `${n} sides run longer or shorter on the film than planned.`,
-    mendAll: 'Plan them as they were filmed',
+    many: (n) => $localize`${n} sides run longer or shorter on the film than planned.`,
+    mendAll: $localize`Plan them as they were filmed`,
   }),
   'talk-not-marked': {
     stage: 'mark',
     severity: 'note',
     check: 'talk',
-    many: (n) => `Somebody talks in ${n} stretches that are not marked.`,
-    mendAll: 'Mark all of them as talk',
+    many: (n) => $localize`Somebody talks in ${n} stretches that are not marked.`,
+    mendAll: $localize`Mark all of them as talk`,
   },
 
   'change-without-cue': {
     stage: 'cue',
     severity: 'should',
     check: 'cue',
-    many: (n) => `${n} changes of yours belong to what is no longer shown.`,
-    mendAll: 'Forget all of them',
+    many: (n) => $localize`${n} changes of yours belong to what is no longer shown.`,
+    mendAll: $localize`Forget all of them`,
   },
   'no-captions': { stage: 'share', severity: 'should', check: 'cue', beforeSharing: true },
 } as const satisfies Record<string, Rule>;

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { sentencesOf } from '../schedule/talk';
 import type { Found, PlanPlace } from './finding';
 
@@ -21,7 +22,7 @@ export function sayable(words: string, place: PlanPlace): Found[] {
       findings.push({
         rule: 'long-sentence',
         place: { ...place, words: sentence },
-        message: `${count} words in one sentence are hard to say in one breath. Cut it in two.`,
+        message: $localize`${count} words in one sentence are hard to say in one breath. Cut it in two.`,
         repairs: [],
       });
   }
@@ -33,7 +34,7 @@ export function sayable(words: string, place: PlanPlace): Found[] {
       findings.push({
         rule: 'filler',
         place: { ...place, words: word },
-        message: `“${word.replace(',', '')}” comes ${count} times.`,
+        message: $localize`“${word.replace(',', '')}” comes ${count} times.`,
         repairs: [],
       });
   return findings;
@@ -51,7 +52,7 @@ export function disclosure(words: string, place: PlanPlace): Found[] {
     {
       rule: 'disclosure',
       place: { ...place, words: match[0] },
-      message: `“${match[0]}” points to a product. Say plainly, right there, whether you earn from it or got it free.`,
+      message: $localize`“${match[0]}” points to a product. Say plainly, right there, whether you earn from it or got it free.`,
       repairs: [],
     },
   ];

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { fullCut } from '../assembly/cuts';
 import { cutTimesOf } from '../assembly/place';
 import type { Heard } from '../cue/heard';
@@ -39,9 +40,9 @@ export function talkFindings(lesson: Lesson, heard?: Heard): Found[] {
         {
           rule: 'talk-not-marked',
           place: { on: 'take', takeId: take.id, stepId: step?.id ?? null, startMs: said[0]![0], endMs: segment.endMs },
-          message: `${step ? `Before ${nameOfStep(step)}` : 'At the end'} somebody talks for ${Math.round(ms / 1000)} s, and it is not marked.`,
+          message: $localize`${step ? $localize`Before ${nameOfStep(step)}` : $localize`At the end`} somebody talks for ${Math.round(ms / 1000)} s, and it is not marked.`,
           restsOn: [segment.startMs, segment.endMs],
-          repairs: [{ label: `Mark it as ${NAMES[segment.kind]}`, change: { kind: 'add_segment', segment } }],
+          repairs: [{ label: $localize`Mark it as ${NAMES[segment.kind]}`, change: { kind: 'add_segment', segment } }],
         },
       ];
     });
@@ -49,9 +50,9 @@ export function talkFindings(lesson: Lesson, heard?: Heard): Found[] {
 }
 
 const NAMES: Partial<Record<SegmentKind, string>> = {
-  intro: 'the opening',
-  outro: 'the closing',
-  teach: 'what is said before it',
+  intro: $localize`the opening`,
+  outro: $localize`the closing`,
+  teach: $localize`what is said before it`,
 };
 
 function nextWork(segments: readonly Segment[], ms: number): Segment | null {

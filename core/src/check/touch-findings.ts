@@ -1,3 +1,4 @@
+import '../words/localize';
 import { areaName } from '../face/areas';
 import type { MoveStep } from '../lesson/lesson.schema';
 import { PRESSURES, type Pressure } from '../move/move.schema';
@@ -41,12 +42,16 @@ export function touchFindings(step: MoveStep): Found[] {
   if (hard.length > 0) {
     const how =
       pressed.length > 0
-        ? `with ${hardest(hard)} pressure`
-        : `by ${move.action === 'press' ? 'pressing' : move.action === 'pinch' ? 'pinching' : 'kneading'}`;
-    add('neck-pressure', `${move.name} works the ${namesOf(hard)} ${how}. Only feather strokes are safe there.`, {
-      areas: hard,
-      because: `works the ${namesOf(hard)} ${how}`,
-    });
+        ? $localize`with ${hardest(hard)} pressure`
+        : $localize`by ${move.action === 'press' ? $localize`pressing` : move.action === 'pinch' ? $localize`pinching` : $localize`kneading`}`;
+    add(
+      'neck-pressure',
+      $localize`${move.name} works the ${namesOf(hard)} ${how}. Only feather strokes are safe there.`,
+      {
+        areas: hard,
+        because: $localize`works the ${namesOf(hard)} ${how}`,
+      },
+    );
   }
   const sides = new Set(neck.map((one) => one.side));
   if (sides.has('left') && sides.has('right') && step.sidePlan === 'both') {
@@ -54,21 +59,25 @@ export function touchFindings(step: MoveStep): Found[] {
     add(
       'neck-both-sides',
       feather
-        ? `${move.name} strokes both sides of the neck at once. One side at a time is safer.`
-        : `${move.name} works both sides of the neck at once. One side at a time, never both together.`,
+        ? $localize`${move.name} strokes both sides of the neck at once. One side at a time is safer.`
+        : $localize`${move.name} works both sides of the neck at once. One side at a time, never both together.`,
       {
         ...(feather ? { severity: 'should' as const } : {}),
         areas: neck,
-        because: 'works both sides of the neck at once',
+        because: $localize`works both sides of the neck at once`,
       },
     );
   }
   const eye = areas.filter(({ region, pressure }) => region === 'eye' && moreThan(pressure, 'light'));
   if (eye.length > 0)
-    add('eye-pressure', `${move.name} presses ${namesOf(eye)} with ${hardest(eye)} pressure. Feather or light there.`, {
-      areas: eye,
-      because: `presses at the eye with ${hardest(eye)} pressure`,
-    });
+    add(
+      'eye-pressure',
+      $localize`${move.name} presses ${namesOf(eye)} with ${hardest(eye)} pressure. Feather or light there.`,
+      {
+        areas: eye,
+        because: $localize`presses at the eye with ${hardest(eye)} pressure`,
+      },
+    );
   return findings;
 }
 

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { changesSide } from '../dose/dose';
 import type { Found, PlanPlace } from './finding';
 import type { RuleId } from './rules';
@@ -26,21 +27,21 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
     const during = narration.during.trim();
     const over = { kind: 'set_step', stepId: step.id, field: 'voiceOver', value: true } as const;
     if (move.mouthBusy && during && !step.voiceOver)
-      add('mouth-busy', 'during', `Nobody can talk while doing ${move.name}.`, [
-        { label: 'Speak them over the footage afterwards', change: over },
-        { label: 'Say them before', change: moved(step, 'before') },
+      add('mouth-busy', 'during', $localize`Nobody can talk while doing ${move.name}.`, [
+        { label: $localize`Speak them over the footage afterwards`, change: over },
+        { label: $localize`Say them before`, change: moved(step, 'before') },
       ]);
     if (step.counted && (move.mouthBusy || during) && !step.voiceOver)
       add(
         'count-and-words',
         'during',
-        `${move.name} is counted aloud${move.mouthBusy ? ' with a busy mouth' : ' while other words are spoken'}.`,
+        $localize`${move.name} is counted aloud${move.mouthBusy ? $localize` with a busy mouth` : $localize` while other words are spoken`}.`,
         [
           {
-            label: 'Do not count aloud',
+            label: $localize`Do not count aloud`,
             change: { kind: 'set_step', stepId: step.id, field: 'counted', value: false },
           },
-          { label: 'Speak them over the footage afterwards', change: over },
+          { label: $localize`Speak them over the footage afterwards`, change: over },
         ],
       );
     const stretchMs = timings.get(step.id)?.stretchMs ?? 0;
@@ -48,10 +49,10 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
       add(
         'talk-longer-than-dose',
         'during',
-        `The words over ${move.name} take ${clock(stretchMs)} longer than the move itself, and stretch it.`,
+        $localize`The words over ${move.name} take ${clock(stretchMs)} longer than the move itself, and stretch it.`,
         [
-          { label: 'Say them before', change: moved(step, 'before') },
-          { label: 'Speak them over the footage afterwards', change: over },
+          { label: $localize`Say them before`, change: moved(step, 'before') },
+          { label: $localize`Speak them over the footage afterwards`, change: over },
         ],
       );
     if (move.eyesOff) {
@@ -62,17 +63,17 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
             !/other side|switch|change|second side|(?:now|then|and)(?: to| on)? (?:the |your )?(?:left|right)/.test(
               all,
             ),
-          'the change of side',
+          $localize`the change of side`,
           'Now the other side.',
         ],
         [
           !/release|let go|come back|open your eyes|relax|rest|back to the middle|done/.test(all),
-          'the end',
+          $localize`the end`,
           'And let go.',
         ],
         [
           step.dose.form !== 'breaths' && !step.counted && !/count|one, two|breaths?|seconds/.test(all),
-          'the count',
+          $localize`the count`,
           '',
         ],
       ];
@@ -81,11 +82,11 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
           add(
             'not-heard',
             'during',
-            `With the eyes off the screen, ${what} of ${move.name} has to be heard, and is not said.`,
+            $localize`With the eyes off the screen, ${what} of ${move.name} has to be heard, and is not said.`,
             [
               say
                 ? {
-                    label: `Say “${say}”`,
+                    label: $localize`Say “${say}”`,
                     change: {
                       kind: 'set_step',
                       stepId: step.id,
@@ -94,7 +95,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
                     },
                   }
                 : {
-                    label: 'Count aloud',
+                    label: $localize`Count aloud`,
                     change: { kind: 'set_step', stepId: step.id, field: 'counted', value: true },
                   },
             ],

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { describeDose, partsOf, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { regionName } from '../face/regions';
@@ -52,7 +53,7 @@ function plainFindings({ id, narration }: PlainStep): Found[] {
       ...[...words.matchAll(/\{[^}]*\}?/g)].map(([field]): Found => ({
         rule: 'field-unknown',
         place: { ...place, words: field },
-        message: `${field} means nothing here: only a move has figures and sides.`,
+        message: $localize`${field} means nothing here: only a move has figures and sides.`,
         repairs: [],
       })),
       ...sayable(words, place),
@@ -76,7 +77,7 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
         'field-unknown',
         part,
         field,
-        `${field} means nothing for ${step.move.name}. It has ${describeDose(step.dose)}.`,
+        $localize`${field} means nothing for ${step.move.name}. It has ${describeDose(step.dose)}.`,
       );
     const words = filled(written, step);
     const heard = readWords(words);
@@ -93,9 +94,9 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
             : '{seconds}'
           : '{reps}';
       const number = numberIn(said);
-      add('said-not-planned', part, said, `You say “${said}”; this step ${does(step.dose, planned)}.`, [
+      add('said-not-planned', part, said, $localize`You say “${said}”; this step ${does(step.dose, planned)}.`, [
         ...(number && written.includes(said)
-          ? [{ label: `Say ${planned}`, change: replace(part, said, said.replace(number, field)) }]
+          ? [{ label: $localize`Say ${planned}`, change: replace(part, said, said.replace(number, field)) }]
           : []),
         ...planInstead(step, dose, said),
       ]);
@@ -108,13 +109,13 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
         'asking-in-dose',
         part,
         ASKING.exec(words)![0],
-        'A request in the middle of a move takes the viewer out of it. Keep it for the closing.',
+        $localize`A request in the middle of a move takes the viewer out of it. Keep it for the closing.`,
       );
     const pointing = POINTING.exec(words)?.[0];
     if (pointing) {
       const how = step.move.how || `${step.move.action} the ${regionName(step.move.region)}`;
-      add('only-in-the-picture', part, pointing, `“${pointing}” says nothing without the picture.`, [
-        { label: `Say “${how}”`, change: replace(part, pointing, how.replace(/[.]$/, '')) },
+      add('only-in-the-picture', part, pointing, $localize`“${pointing}” says nothing without the picture.`, [
+        { label: $localize`Say “${how}”`, change: replace(part, pointing, how.replace(/[.]$/, '')) },
       ]);
     }
     findings.push(
@@ -130,10 +131,10 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
     findings.push({
       rule: 'never-described',
       place: { on: 'plan', stepId: step.id, part: 'before' },
-      message: `${step.move.name} is never described.`,
+      message: $localize`${step.move.name} is never described.`,
       repairs: [
         {
-          label: `Say “${offer}”`,
+          label: $localize`Say “${offer}”`,
           change: {
             kind: 'set_step',
             stepId: step.id,
@@ -151,7 +152,7 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
 function planInstead(step: MoveStep, heard: FoundDose, said: string): Found['repairs'] {
   const dose = plannedAsSaid(step.dose, heard);
   if (!dose) return [];
-  const label = `Plan ${numberIn(said) ?? said}`;
+  const label = $localize`Plan ${numberIn(said) ?? said}`;
   return [{ label, change: { kind: 'set_step', stepId: step.id, field: 'dose', value: dose } }];
 }
 
@@ -188,8 +189,8 @@ function plannedFor(step: MoveStep, dose: FoundDose, said: string): number | nul
 
 function does(dose: Dose, planned: number): string {
   if (dose.form === 'hold')
-    return planned === dose.holdMs.planned / 1000 ? `holds ${planned}` : `has ${describeDose(dose)}`;
-  return `has ${describeDose(dose)}`;
+    return planned === dose.holdMs.planned / 1000 ? $localize`holds ${planned}` : $localize`has ${describeDose(dose)}`;
+  return $localize`has ${describeDose(dose)}`;
 }
 
 function numberIn(said: string): string | null {
@@ -224,7 +225,7 @@ function sideFindings(step: MoveStep, part: Part, words: string, add: Add, inste
         'side-not-planned',
         part,
         named[0]![0],
-        `You name your ${first}, and ${step.move.name} works ${parts[0] === 'both' ? 'both sides at once' : 'the midline'}.`,
+        $localize`You name your ${first}, and ${step.move.name} works ${parts[0] === 'both' ? $localize`both sides at once` : $localize`the midline`}.`,
       );
     return;
   }
@@ -234,11 +235,11 @@ function sideFindings(step: MoveStep, part: Part, words: string, add: Add, inste
       'other-side-said',
       part,
       named[0]![0],
-      `You say ${first}; ${step.move.name} begins on your ${sides[0]!}.`,
-      instead(named[0]![0], '{side}', `Say ${sides[0]!}`),
+      $localize`You say ${first}; ${step.move.name} begins on your ${sides[0]!}.`,
+      instead(named[0]![0], '{side}', $localize`Say ${sides[0]!}`),
     );
   if (sides.length === 1 && named.some((match) => match[1]!.toLowerCase() !== sides[0]))
-    add('other-side-said', part, named[0]![0], `You name a side that ${step.move.name} does not work.`);
+    add('other-side-said', part, named[0]![0], $localize`You name a side that ${step.move.name} does not work.`);
 }
 
 /** "Five on your right, five on your left": one side and then the other, and not a look or a hand. */
@@ -263,6 +264,12 @@ function unnamedSide(step: MoveStep, words: string, part: Part, add: Add, instea
     const field = second ? '{other side}' : '{side}';
     const better = `your ${field} side${/ too$| as well$/i.exec(found)?.[0] ?? ''}`;
     const said = /^[A-Z]/.test(found) ? capital(better) : better;
-    add('side-unnamed', part, found, `“${found}” does not say which side.`, instead(found, said, `Say “${said}”`));
+    add(
+      'side-unnamed',
+      part,
+      found,
+      $localize`“${found}” does not say which side.`,
+      instead(found, said, $localize`Say “${said}”`),
+    );
   }
 }

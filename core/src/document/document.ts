@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 
 /** Something with an identity in a list of a document. */
@@ -106,7 +107,7 @@ export function checkDocument<T>(kind: DocumentShape<T>, doc: T, before: T | nul
 
 function checkList(list: string, rule: ListRule, entries: readonly Entity[], known: readonly Entity[] = []): void {
   if (entries.length > rule.most)
-    throw new DocumentError(`There is room for ${rule.most} ${plural(rule.one)}, and these are more.`, list);
+    throw new DocumentError($localize`There is room for ${rule.most} ${plural(rule.one)}, and these are more.`, list);
   const seen = new Set(known);
   entries.forEach((entity, i) => {
     if (seen.has(entity)) return;
@@ -117,22 +118,26 @@ function checkList(list: string, rule: ListRule, entries: readonly Entity[], kno
 
 function bringForward<T>(kind: DocumentKind<T>, value: unknown): unknown {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
-    throw new DocumentError(`This is no ${kind.noun}: a JSON object was expected.`);
+    throw new DocumentError($localize`This is no ${kind.noun}\: a JSON object was expected.`);
   let doc = value as Record<string, unknown>;
   const bare = doc['format'] === undefined && kind.migrations[0] !== undefined;
   if (!bare && doc['format'] !== kind.format)
-    throw new DocumentError(`This is no ${kind.noun}: “format” has to be “${kind.format}”.`, 'format');
+    throw new DocumentError($localize`This is no ${kind.noun}\: “format” has to be “${kind.format}”.`, 'format');
   const version = bare ? 0 : doc['version'];
   if (!Number.isInteger(version))
-    throw new DocumentError(`This ${kind.noun} does not say its version: “version” has to be a number.`, 'version');
+    throw new DocumentError(
+      $localize`This ${kind.noun} does not say its version: “version” has to be a number.`,
+      'version',
+    );
   if ((version as number) > kind.version)
     throw new DocumentError(
-      `This ${kind.noun} was written by a newer program (version ${String(version)}; this one reads up to ${kind.version}). Update this program to open it.`,
+      $localize`This ${kind.noun} was written by a newer program (version ${String(version)}; this one reads up to ${kind.version}). Update this program to open it.`,
       'version',
     );
   for (let at = version as number; at < kind.version; at++) {
     const migrate = kind.migrations[at];
-    if (!migrate) throw new DocumentError(`This ${kind.noun} is of version ${at}, which was never written.`, 'version');
+    if (!migrate)
+      throw new DocumentError($localize`This ${kind.noun} is of version ${at}, which was never written.`, 'version');
     doc = { ...migrate(doc), format: kind.format, version: at + 1 };
   }
   return doc;
@@ -152,7 +157,7 @@ function checkReferences(shape: Shape, doc: Fields): void {
     ((doc[list] ?? []) as Entity[]).forEach((entity, i) => {
       const id = String(entity[key]);
       if (known.has(id))
-        throw new DocumentError(`${list}[${i}].${key}: “${id}” is used twice.`, `${list}[${i}].${key}`);
+        throw new DocumentError($localize`${list}[${i}].${key}\: “${id}” is used twice.`, `${list}[${i}].${key}`);
       known.add(id);
     });
     ids.set(list, known);
@@ -163,7 +168,7 @@ function checkReferences(shape: Shape, doc: Fields): void {
       const id = idOf(entity);
       if (id === null || ids.get(to)?.has(id)) return;
       const path = `${list}[${i}].${field}`;
-      throw new DocumentError(`${path}: there is no ${shape.lists[to]!.one} “${id}”.`, path);
+      throw new DocumentError($localize`${path}\: there is no ${shape.lists[to]!.one} “${id}”.`, path);
     });
   }
 }

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Entity, Fields, Shape } from './document';
 
 /** A change that does not fit the document it is applied to: what it names is gone, or there already. */
@@ -43,7 +44,7 @@ export function apply<T>(shape: Shape, doc: T, primitive: Primitive): T {
     case 'add': {
       const { list, entity, after } = primitive;
       if (indexOf(shape, fields, list, keyOf(shape, list, entity)) >= 0)
-        throw new ChangeError('This is in it already.');
+        throw new ChangeError($localize`This is in it already.`);
       mustRefer(shape, fields, list, entity);
       return withList(fields, list, insert(shape, listOf(fields, list), list, entity, after));
     }
@@ -211,7 +212,7 @@ function mustRefer(shape: Shape, doc: Fields, list: string, entity: Entity): voi
 
 function find(shape: Shape, doc: Fields, list: string, id: string): Entity {
   const at = indexOf(shape, doc, list, id);
-  if (at < 0) throw new ChangeError(`What this was about, a ${shape.lists[list]!.one}, is no longer there.`);
+  if (at < 0) throw new ChangeError($localize`What this was about, a ${shape.lists[list]!.one}, is no longer there.`);
   return listOf(doc, list)[at]!;
 }
 

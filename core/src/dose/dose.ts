@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Dose, DoseForm, Range, SidePlan } from './dose.schema';
 
 /** Where a part of a step works: a side of the body, both at once, one after the other, or the middle. */
@@ -173,9 +174,9 @@ export function describeDose(dose: Dose): string {
 
 /** What is unusual about how a dose goes: until the breath is out, ever faster, ever slower. */
 function howItGoes(dose: Dose): string {
-  if ('open' in dose && dose.open) return ', until the breath is out';
+  if ('open' in dose && dose.open) return $localize`, until the breath is out`;
   if (!('tempoMs' in dose) || dose.endTempoMs === undefined || dose.endTempoMs === dose.tempoMs.planned) return '';
-  return dose.endTempoMs < dose.tempoMs.planned ? ', ever faster' : ', ever slower';
+  return dose.endTempoMs < dose.tempoMs.planned ? $localize`, ever faster` : $localize`, ever slower`;
 }
 
 function plainDose(dose: Dose): string {
@@ -183,33 +184,33 @@ function plainDose(dose: Dose): string {
   const rounds = dose.sets.planned > 1 ? `${dose.sets.planned} × ` : '';
   switch (dose.form) {
     case 'reps':
-      return `${rounds}${dose.reps.planned}${rounds ? '' : dose.reps.planned === 1 ? ' time' : ' times'}`;
+      return `${rounds}${dose.reps.planned}${rounds ? '' : dose.reps.planned === 1 ? $localize` time` : $localize` times`}`;
     case 'passes':
       return dose.lanes.planned > 1
-        ? `${rounds}${dose.lanes.planned} lanes × ${dose.passes.planned}`
-        : `${rounds}${dose.passes.planned} ${dose.passes.planned === 1 ? 'pass' : 'passes'}`;
+        ? $localize`${rounds}${dose.lanes.planned} lanes × ${dose.passes.planned}`
+        : `${rounds}${dose.passes.planned} ${dose.passes.planned === 1 ? $localize`pass` : $localize`passes`}`;
     case 'count':
-      return `${rounds}a count of ${dose.count.planned}`;
+      return $localize`${rounds}a count of ${dose.count.planned}`;
     case 'hold':
       return dose.reps.planned === 1
-        ? `${rounds}${seconds(dose.holdMs.planned)} hold`
+        ? $localize`${rounds}${seconds(dose.holdMs.planned)} hold`
         : `${rounds}${dose.reps.planned} × ${seconds(dose.holdMs.planned)}`;
     case 'timed':
-      return `${rounds}${seconds(dose.eachMs.planned)}${dose.ways === 2 ? ' each way' : ''}`;
+      return `${rounds}${seconds(dose.eachMs.planned)}${dose.ways === 2 ? $localize` each way` : ''}`;
     case 'breaths':
-      return `${rounds}${dose.breaths.planned} ${dose.breaths.planned === 1 ? 'breath' : 'breaths'}`;
+      return `${rounds}${dose.breaths.planned} ${dose.breaths.planned === 1 ? $localize`breath` : $localize`breaths`}`;
   }
 }
 
 const PLAN_NAMES: Record<SidePlan, string> = {
-  midline: 'midline',
-  both: 'both sides at once',
-  left_right: 'left, then right',
-  right_left: 'right, then left',
-  alternating: 'alternating',
-  left_only: 'left only, on purpose',
-  right_only: 'right only, on purpose',
-  centre_first: 'centre, then left and right',
+  midline: $localize`midline`,
+  both: $localize`both sides at once`,
+  left_right: $localize`left, then right`,
+  right_left: $localize`right, then left`,
+  alternating: $localize`alternating`,
+  left_only: $localize`left only, on purpose`,
+  right_only: $localize`right only, on purpose`,
+  centre_first: $localize`centre, then left and right`,
 };
 
 /**

@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 import { exactly } from './dose';
 import type { Dose } from './dose.schema';
@@ -122,10 +123,12 @@ export function evenStages(
 
 /** How often in words. @example describeDays(3.5) // 'every other day' */
 export function describeDays(daysAWeek: number): string {
-  if (daysAWeek === 7) return 'every day';
-  if (daysAWeek === 3.5) return 'every other day';
-  if (daysAWeek === 1) return 'once a week';
-  return Number.isInteger(daysAWeek) ? `${daysAWeek} days a week` : `every ${Math.round(7 / daysAWeek)} days`;
+  if (daysAWeek === 7) return $localize`every day`;
+  if (daysAWeek === 3.5) return $localize`every other day`;
+  if (daysAWeek === 1) return $localize`once a week`;
+  return Number.isInteger(daysAWeek)
+    ? $localize`${daysAWeek} days a week`
+    : $localize`every ${Math.round(7 / daysAWeek)} days`;
 }
 
 /**

@@ -1,3 +1,5 @@
+import { termOf } from '../words/terms';
+import '../words/localize';
 import { UNDIVIDED } from './map';
 import type { Region, Side } from './regions';
 
@@ -267,9 +269,9 @@ export function waysBetween(from: Waypoint, to: Waypoint): Way[] {
  * @example areaName({ region: 'neck', part: 'front' }) // 'front of the neck'
  */
 export function areaName({ region, part }: { readonly region: Region; readonly part: Part | null }): string {
-  if (part === 'over' || part === 'under') return `${part} the eye`;
-  if (region === 'neck' && part !== null && part !== 'back') return `${part} of the neck`;
-  return region === 'nape' || part === 'back' ? 'nape' : region.replace('_', ' ');
+  if (part === 'over' || part === 'under') return $localize`${part} the eye`;
+  if (region === 'neck' && part !== null && part !== 'back') return $localize`${part} of the neck`;
+  return termOf(part === 'back' ? 'nape' : region);
 }
 
 /** On which side of the body a place lies. */

@@ -1,3 +1,5 @@
+import { termOf } from '../words/terms';
+
 /** The named areas of the face map, chest to crown. `whole_face` is a scope, not an area. */
 export const REGIONS = [
   'chest',
@@ -69,7 +71,7 @@ export function parentOf(region: Region): ParentRegion {
  * @example regionName('under_chin') // 'under chin'
  */
 export function regionName(region: Region): string {
-  return region.replace('_', ' ');
+  return termOf(region);
 }
 
 export interface BandColour {

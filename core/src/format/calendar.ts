@@ -1,3 +1,4 @@
+import '../words/localize';
 import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import { weeksOfLesson, type Period, type PeriodRow } from '../paper/weeks';
 import { parseDay, weekdayOf, writeDay } from '../time/days';
@@ -25,7 +26,7 @@ export class CalendarError extends Error {
  */
 export function writeCalendar(lesson: Lesson, firstDay: string, madeAtMs: number): string {
   const start = parseDay(firstDay);
-  if (start === null) throw new CalendarError(`“${firstDay}” is no day. Write it as 2026-03-02.`);
+  if (start === null) throw new CalendarError($localize`“${firstDay}” is no day. Write it as 2026-03-02.`);
   const lines = [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',

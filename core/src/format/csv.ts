@@ -1,3 +1,4 @@
+import '../words/localize';
 import Papa from 'papaparse';
 
 /**
@@ -41,7 +42,7 @@ export function parseCsv(text: string): { line: number; cells: string[] }[] {
     step: ({ data, errors, meta }) => {
       if (errors.some((error) => error.type === 'Quotes'))
         throw new CsvError(
-          `The quotes in line ${line} do not go together: put a cell that has any in quotes as a whole, and write those inside it twice.`,
+          $localize`The quotes in line ${line} do not go together: put a cell that has any in quotes as a whole, and write those inside it twice.`,
           line,
         );
       if (data.some((cell) => cell !== ''))

@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 import { SIDE_PLANS } from '../dose/dose.schema';
 import { REGIONS } from '../face/regions';
@@ -117,7 +118,7 @@ function readJson(text: string): LibraryFile {
   } catch (error) {
     return {
       moves: [],
-      faults: [{ line: 1, reason: `This is no JSON: ${error instanceof Error ? error.message : ''}` }],
+      faults: [{ line: 1, reason: $localize`This is no JSON: ${error instanceof Error ? error.message : ''}` }],
     };
   }
   const file = z
@@ -126,7 +127,7 @@ function readJson(text: string): LibraryFile {
   if (!file.success)
     return {
       moves: [],
-      faults: [{ line: 1, reason: `“format” has to be “${LIBRARY_FORMAT}”, with a list of moves.` }],
+      faults: [{ line: 1, reason: $localize`“format” has to be “${LIBRARY_FORMAT}”, with a list of moves.` }],
     };
   if (file.data.version > LIBRARY_VERSION)
     return {
@@ -134,7 +135,7 @@ function readJson(text: string): LibraryFile {
       faults: [
         {
           line: 1,
-          reason: `This library was written by a newer program (version ${file.data.version}). Update this program to open it.`,
+          reason: $localize`This library was written by a newer program (version ${file.data.version}). Update this program to open it.`,
         },
       ],
     };
@@ -159,7 +160,7 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
   if (missing.length > 0)
     return {
       moves: [],
-      faults: [{ line: 1, reason: `The first line has to name the columns; missing: ${missing.join(', ')}.` }],
+      faults: [{ line: 1, reason: $localize`The first line has to name the columns; missing: ${missing.join(', ')}.` }],
     };
   const entries: { line: number; value: unknown }[] = [];
   const faults: Fault[] = [];
@@ -167,7 +168,7 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
     const cell = (column: Column): string => cells[head.indexOf(column)]?.trim() ?? '';
     const word = (column: Column): string => cell(column).toLowerCase().replace(/\s+/g, '_');
     const wrong = [
-      cell('name') ? '' : 'name: A move needs a name.',
+      cell('name') ? '' : $localize`name: A move needs a name.`,
       named(word('region'), REGIONS, 'region'),
       named(word('action'), ACTIONS, 'action'),
       named(word('sides'), SIDE_PLANS, 'sides'),
@@ -176,7 +177,7 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
       word('level') && named(word('level'), LEVELS, 'level'),
       word('temperature') && named(word('temperature'), TEMPERATURES, 'temperature'),
       parseRoute(cell('route')) === null
-        ? `route: “${cell('route')}” is not understood. Write it as “ear > neck/side > collarbone”.`
+        ? $localize`route: “${cell('route')}” is not understood. Write it as “ear > neck/side > collarbone”.`
         : '',
     ].find(Boolean);
     const dose = parseDose(cell('dose'));
@@ -185,7 +186,7 @@ function readCsv(text: string, idOf: (name: string) => string): LibraryFile {
         line,
         reason:
           wrong ||
-          `how many: “${cell('dose')}” is not understood. Write it as “5 x 3 s”, “3-5-10 x 3 s”, “hold 4 x 6 s”, “20 s”, “20 s each way”, “count of 8” or “4 breaths”.`,
+          $localize`how many: “${cell('dose')}” is not understood. Write it as “5 x 3 s”, “3-5-10 x 3 s”, “hold 4 x 6 s”, “20 s”, “20 s each way”, “count of 8” or “4 breaths”.`,
       });
       continue;
     }
@@ -233,7 +234,8 @@ function judged(entries: readonly { line: number; value: unknown }[]): LibraryFi
     }
     const name = parsed.data.name.toLowerCase();
     const before = names.get(name);
-    if (before !== undefined) faults.push({ line, reason: `“${parsed.data.name}” stands in line ${before} already.` });
+    if (before !== undefined)
+      faults.push({ line, reason: $localize`“${parsed.data.name}” stands in line ${before} already.` });
     else {
       names.set(name, line);
       moves.push(parsed.data);
@@ -243,5 +245,5 @@ function judged(entries: readonly { line: number; value: unknown }[]): LibraryFi
 }
 
 function named(word: string, known: readonly string[], column: string): string {
-  return known.includes(word) ? '' : `${column}: “${word}” is not known. There is: ${known.join(', ')}.`;
+  return known.includes(word) ? '' : $localize`${column}\: “${word}” is not known. There is: ${known.join(', ')}.`;
 }

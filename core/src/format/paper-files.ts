@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Paper } from '../paper/paper';
 import { FRAMING_NAMES } from '../move/framing';
 import { writeCsv } from './csv';
@@ -28,8 +29,8 @@ export function writePaperMarkdown(paper: Paper): string {
   const list = (items: readonly string[]): string => items.map((item) => `- ${item}`).join('\n');
   const parts = [
     `# ${paper.title}`,
-    `Runs ${paper.runs}. One framing for all: ${paper.framing}.`,
-    '## Run sheet',
+    $localize`Runs ${paper.runs}. One framing for all: ${paper.framing}.`,
+    $localize`## Run sheet`,
     table(
       RUN_SHEET,
       paper.runSheet.map((row) => [row.at, row.number, row.step, row.dose, row.side, row.way, row.framing, row.words]),
@@ -48,11 +49,11 @@ export function writePaperMarkdown(paper: Paper): string {
       ]),
     ),
     ...(paper.voiceOver.length > 0
-      ? ['## Spoken afterwards', list(paper.voiceOver.map((one) => `**${one.step}**: ${one.words}`))]
+      ? [$localize`## Spoken afterwards`, list(paper.voiceOver.map((one) => `**${one.step}**: ${one.words}`))]
       : []),
     ...(paper.weeks.steps.length > 0
       ? [
-          '## Over the weeks',
+          $localize`## Over the weeks`,
           list(paper.weeks.steps.map((one) => `**${one.step}**: ${one.words}`)),
           table(
             ['', ...paper.weeks.periods.map((one) => one.name)],
@@ -67,8 +68,8 @@ export function writePaperMarkdown(paper: Paper): string {
     list(paper.materials),
     '## Preparation',
     list(paper.preparation.map((one) => `**${one.when}**: ${one.what}`)),
-    ...(paper.rules.length > 0 ? ['## Rules of this lesson', list(paper.rules)] : []),
-    '## To read first',
+    ...(paper.rules.length > 0 ? [$localize`## Rules of this lesson`, list(paper.rules)] : []),
+    $localize`## To read first`,
     list(paper.readFirst),
     '## Prompter',
     ...paper.prompter.flatMap(({ heading, lines }) => [`### ${heading}`, ...lines]),

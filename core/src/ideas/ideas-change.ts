@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 import { keysOf } from '../document/clash';
 import { apply, ChangeError, type Primitive } from '../document/edit';
@@ -27,7 +28,7 @@ export const ideasEditing: Editing<Ideas, IdeasChange> = {
     if (change.kind === 'add_idea') return { kind: 'remove_idea', id: change.idea.id };
     const at = ideas.findIndex((one) => one.id === change.id);
     const idea = ideas[at];
-    if (!idea) throw new ChangeError('This idea is gone.');
+    if (!idea) throw new ChangeError($localize`This idea is gone.`);
     return change.kind === 'set_idea'
       ? { kind: 'set_idea', id: idea.id, text: idea.text }
       : { kind: 'add_idea', idea, afterId: ideas[at - 1]?.id ?? null };

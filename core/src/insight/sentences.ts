@@ -1,3 +1,4 @@
+import '../words/localize';
 import { clock } from '../time/clock';
 import type { StepWatching } from './watching';
 import type { Interval } from './wilson';
@@ -24,17 +25,20 @@ export function watchingSentences({ viewings, completed, steps }: Watched): stri
   const hurt = steps
     .filter((step) => step.hurt > 0)
     .sort((a, b) => b.hurt - a.hurt)
-    .map((step) => `${step.hurt} skipped ${step.name} because it hurt.`)
+    .map((step) => $localize`${step.hurt} skipped ${step.name} because it hurt.`)
     .slice(0, 2);
   if (viewings < FEW)
-    return [`${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} so far: too few to tell what is chance.`, ...hurt];
+    return [
+      $localize`${viewings} ${viewings === 1 ? $localize`viewing` : $localize`viewings`} so far: too few to tell what is chance.`,
+      ...hurt,
+    ];
   const worst = worstLeaving(steps);
   const where = worst && (worst.startMs === null ? '' : ` (${clock(worst.startMs)})`);
   return [
-    `${about(completed.share)} finished it.`,
+    $localize`${about(completed.share)} finished it.`,
     worst
-      ? `More leave in ${worst.name}${where} than anywhere else: ${about(worst.dropOff.share).toLowerCase()} of those who began it.`
-      : 'No move stands out for leaving.',
+      ? $localize`More leave in ${worst.name}${where} than anywhere else: ${about(worst.dropOff.share).toLowerCase()} of those who began it.`
+      : $localize`No move stands out for leaving.`,
     ...hurt,
   ];
 }
@@ -51,18 +55,18 @@ export function worstLeaving<T extends Pick<StepWatching, 'entered' | 'dropOff'>
 
 /** Shares that have a word, and how far from them it is still the nearest. */
 const WORDS = [
-  [1 / 4, 'a quarter'],
-  [1 / 3, 'a third'],
+  [1 / 4, $localize`a quarter`],
+  [1 / 3, $localize`a third`],
   [1 / 2, 'half'],
-  [2 / 3, 'two thirds'],
-  [3 / 4, 'three quarters'],
+  [2 / 3, $localize`two thirds`],
+  [3 / 4, $localize`three quarters`],
 ] as const;
 
 /** A share in round words. @example about(0.73) // 'About three quarters' */
 export function about(share: number): string {
-  if (share >= 0.975) return 'Nearly everyone';
-  if (share <= 0.005) return 'Hardly anyone';
-  if (share < 0.22) return `About 1 in ${Math.round(1 / share)}`;
+  if (share >= 0.975) return $localize`Nearly everyone`;
+  if (share <= 0.005) return $localize`Hardly anyone`;
+  if (share < 0.22) return $localize`About 1 in ${Math.round(1 / share)}`;
   const [nearest, word] = WORDS.reduce((a, b) => (Math.abs(b[0] - share) < Math.abs(a[0] - share) ? b : a));
-  return Math.abs(nearest - share) < 0.04 ? `About ${word}` : `About ${Math.round(share * 10)} in 10`;
+  return Math.abs(nearest - share) < 0.04 ? $localize`About ${word}` : $localize`About ${Math.round(share * 10)} in 10`;
 }

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { clashOf, keysOf, type Keys } from '../document/clash';
 import { apply, ChangeError, inverseOfAll, type Primitive } from '../document/edit';
 import type { Editing } from '../document/editing';
@@ -58,10 +59,10 @@ function parseChange(value: unknown): Change {
   const words = meant?.error?.issues[0]?.message;
   throw new ChangeError(
     words === undefined
-      ? 'This edit is of a kind that is not known here.'
+      ? $localize`This edit is of a kind that is not known here.`
       : // What a schema says by itself is for programmers; its own sentences are for people.
         words.startsWith('Invalid')
-        ? 'This edit is damaged: what it sets is no value for it.'
+        ? $localize`This edit is damaged: what it sets is no value for it.`
         : words,
   );
 }

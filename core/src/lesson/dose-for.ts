@@ -1,3 +1,4 @@
+import '../words/localize';
 import { describeDose, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import type { MoveStep } from './lesson.schema';
 
@@ -31,6 +32,6 @@ export function describeDoses({
   sidePlan,
 }: Pick<MoveStep, 'dose' | 'rightDose' | 'sidePlan'>): string {
   return rightDose && (sidePlan === 'alternating' || partsOf(sidePlan).includes('right'))
-    ? `${describeDose(dose)} left, ${describeDose(rightDose)} right`
+    ? $localize`${describeDose(dose)} left, ${describeDose(rightDose)} right`
     : describeDose(dose);
 }

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { type Lesson, movesOf } from './lesson.schema';
 
 export const STAGES = ['plan', 'film', 'mark', 'share', 'learn'] as const;
@@ -37,19 +38,25 @@ export function headwayOf({ steps, takes, segments }: Lesson): Headway {
  */
 export function standingOf(headway: Headway, versions: number, viewings: number): Standing {
   if (versions > 0 && viewings > 0)
-    return { stage: 'learn', next: `See how ${viewings} ${viewings === 1 ? 'viewing' : 'viewings'} went` };
-  if (versions > 0) return { stage: 'share', next: 'Send the link to your viewers' };
+    return {
+      stage: 'learn',
+      next: $localize`See how ${viewings} ${viewings === 1 ? $localize`viewing` : $localize`viewings`} went`,
+    };
+  if (versions > 0) return { stage: 'share', next: $localize`Send the link to your viewers` };
   const { wordlessCount, unmarkedCount } = headway;
   if (headway.takeCount === 0) {
-    if (headway.stepCount === 0) return { stage: 'plan', next: 'Add the first move' };
+    if (headway.stepCount === 0) return { stage: 'plan', next: $localize`Add the first move` };
     if (wordlessCount > 0)
       return {
         stage: 'plan',
-        next: `Write the words of ${wordlessCount} ${wordlessCount === 1 ? 'step' : 'steps'}, then film`,
+        next: $localize`Write the words of ${wordlessCount} ${wordlessCount === 1 ? $localize`step` : $localize`steps`}, then film`,
       };
-    return { stage: 'film', next: 'Film it, or bring in a take' };
+    return { stage: 'film', next: $localize`Film it, or bring in a take` };
   }
   if (unmarkedCount > 0)
-    return { stage: 'mark', next: `Mark ${unmarkedCount} ${unmarkedCount === 1 ? 'step' : 'steps'} on the footage` };
-  return { stage: 'share', next: 'Share a version' };
+    return {
+      stage: 'mark',
+      next: $localize`Mark ${unmarkedCount} ${unmarkedCount === 1 ? $localize`step` : $localize`steps`} on the footage`,
+    };
+  return { stage: 'share', next: $localize`Share a version` };
 }

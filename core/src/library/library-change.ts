@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 import { keysOf, type Keys } from '../document/clash';
 import { apply, ChangeError, type Primitive } from '../document/edit';
@@ -38,7 +39,7 @@ export function newMoves(library: Library, moves: readonly Move[]): { fresh: Mov
 
 /** Names are told apart from ids. */
 function named(move: Move): string {
-  return `name ${move.name.toLowerCase()}`;
+  return $localize`name ${move.name.toLowerCase()}`;
 }
 
 /**
@@ -109,6 +110,6 @@ function keys(change: LibraryChange): Keys {
 
 function find(library: Library, id: string): Move {
   const move = library.moves.find((one) => one.id === id);
-  if (!move) throw new ChangeError('This move is no longer in the library.');
+  if (!move) throw new ChangeError($localize`This move is no longer in the library.`);
   return move;
 }

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Region } from '../face/regions';
 import { FRAMINGS, type Framing, type Move } from './move.schema';
 
@@ -26,7 +27,7 @@ export function widestFraming(moves: readonly Pick<Move, 'framing' | 'region' | 
 }
 
 export const FRAMING_NAMES: Readonly<Record<Framing, string>> = {
-  face: 'face',
-  face_neck: 'face and neck',
-  face_chest: 'face to chest',
+  face: $localize`face`,
+  face_neck: $localize`face and neck`,
+  face_chest: $localize`face to chest`,
 };

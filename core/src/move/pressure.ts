@@ -1,10 +1,11 @@
+import '../words/localize';
 import type { Pressure } from './move.schema';
 
 const WORDS: Readonly<Record<Pressure, string>> = {
-  feather: 'feather-light',
-  light: 'lightly',
-  medium: 'medium pressure',
-  firm: 'firmly',
+  feather: $localize`feather-light`,
+  light: $localize`lightly`,
+  medium: $localize`medium pressure`,
+  firm: $localize`firmly`,
 };
 
 /**

@@ -1,3 +1,5 @@
+import { termOf } from '../words/terms';
+import '../words/localize';
 import type { SidePlan } from '../dose/dose.schema';
 import {
   crossedBy,
@@ -164,7 +166,7 @@ export function describeRoute(move: Pick<Move, 'region' | 'route'>, sidePlan: Si
     .map(({ region, part, side }, at) => {
       const name = placeName(region, part, side);
       if (at === 0) return name;
-      return `${legs[at - 1]!.join(' and ')} to ${name}`.trim();
+      return $localize`${legs[at - 1]!.join(' and ')} to ${name}`.trim();
     })
     .join(', ');
 }
@@ -172,8 +174,8 @@ export function describeRoute(move: Pick<Move, 'region' | 'route'>, sidePlan: Si
 function placeName(region: Region, part: Part | null, side: Waypoint['side']): string {
   const name =
     part === 'over' || part === 'under'
-      ? `${part} the eye`
-      : `${part !== null && region === 'neck' ? `the ${part} of ` : ''}the ${region.replace('_', ' ')}`;
-  if (side === 'middle' && !liesInTheMiddle(region)) return `the middle of ${name}`;
-  return side === 'other' ? `${name} of the other side` : name;
+      ? $localize`${part} the eye`
+      : $localize`${part !== null && region === 'neck' ? $localize`the ${part} of ` : ''}the ${termOf(region)}`;
+  if (side === 'middle' && !liesInTheMiddle(region)) return $localize`the middle of ${name}`;
+  return side === 'other' ? $localize`${name} of the other side` : name;
 }

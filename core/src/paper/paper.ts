@@ -1,3 +1,4 @@
+import '../words/localize';
 import { readFirst } from '../check/read-first';
 import { standingRules } from '../narration/standing';
 import { sidePlanName } from '../dose/dose';
@@ -63,11 +64,11 @@ const TOOL_NAMES: Readonly<Record<Tool, string>> = {
   hand: '',
   knuckle: '',
   none: '',
-  stone: 'a smooth stone',
-  roller: 'a roller',
-  spoon: 'a spoon',
-  brush: 'a soft dry brush',
-  device: 'the device, with its maker’s instructions',
+  stone: $localize`a smooth stone`,
+  roller: $localize`a roller`,
+  spoon: $localize`a spoon`,
+  brush: $localize`a soft dry brush`,
+  device: $localize`the device, with its maker’s instructions`,
 };
 
 /**
@@ -84,10 +85,10 @@ export function paperOf(lesson: Lesson): Paper {
   const tools = [...new Set(moves.map((step) => step.move.tool))].filter((tool) => TOOL_NAMES[tool] !== '');
   const slip = moves.some((step) => step.move.slip || step.product !== 'none');
   const materials = [
-    ...(slip ? ['oil, cream or serum, enough for topping up'] : []),
+    ...(slip ? [$localize`oil, cream or serum, enough for topping up`] : []),
     ...tools.map((tool) => TOOL_NAMES[tool]),
-    'a mirror beside the lens',
-    'a towel, and water to drink',
+    $localize`a mirror beside the lens`,
+    $localize`a towel, and water to drink`,
   ];
   return {
     title: lesson.title,
@@ -126,7 +127,7 @@ export function paperOf(lesson: Lesson): Paper {
       number: lesson.steps.indexOf(step) + 1,
       step: step.move.name,
       framing: framingOf(step.move),
-      posture: step.move.posture === 'any' ? 'as you are' : step.move.posture,
+      posture: step.move.posture === 'any' ? $localize`as you are` : step.move.posture,
       tool: step.move.tool,
       at: at(step),
       lasts: clock(timings.get(step.id)!.endMs - timings.get(step.id)!.startMs),
@@ -140,7 +141,7 @@ export function paperOf(lesson: Lesson): Paper {
     preparation: preparation(lesson, tools, slip),
     readFirst: readFirst(lesson),
     rules: [...new Set(standingRules(lesson).map((rule) => rule.words))],
-    kit: [...(slip ? ['oil or cream'] : []), ...tools.map((tool) => TOOL_NAMES[tool])],
+    kit: [...(slip ? [$localize`oil or cream`] : []), ...tools.map((tool) => TOOL_NAMES[tool])],
   };
 }
 
@@ -155,37 +156,43 @@ function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Tas
   );
   const topUps = moves.filter((step) => step.product === 'top_up').length;
   return [
-    ...[...cold].map((tool) => ({ when: 'the evening before', what: `Put the ${tool} into the fridge.` })),
-    { when: 'the evening before', what: 'Cut and file the nails; lay out clothes.' },
+    ...[...cold].map((tool) => ({
+      when: $localize`the evening before`,
+      what: $localize`Put the ${tool} into the fridge.`,
+    })),
+    { when: $localize`the evening before`, what: $localize`Cut and file the nails; lay out clothes.` },
     ...(low
       ? [
           {
-            when: 'an hour before',
-            what: `Wear a neckline that leaves the ${regionName(low)} free, and tie the hair back.`,
+            when: $localize`an hour before`,
+            what: $localize`Wear a neckline that leaves the ${regionName(low)} free, and tie the hair back.`,
           },
         ]
-      : [{ when: 'an hour before', what: 'Tie the hair back; nothing may cover the face.' }]),
+      : [{ when: $localize`an hour before`, what: $localize`Tie the hair back; nothing may cover the face.` }]),
     ...(moves.some(({ move }) => move.tool === 'spoon' && move.temperature === 'cold')
-      ? [{ when: 'ten minutes before', what: 'Put the spoon into the freezer for five minutes.' }]
+      ? [{ when: $localize`ten minutes before`, what: $localize`Put the spoon into the freezer for five minutes.` }]
       : []),
-    { when: 'just before', what: 'Wash hands and face; check that both corners of the picture are level.' },
     {
-      when: 'just before',
-      what: `Frame once: ${FRAMING_NAMES[widestFraming(moves.map((step) => step.move))]}.`,
+      when: $localize`just before`,
+      what: $localize`Wash hands and face; check that both corners of the picture are level.`,
+    },
+    {
+      when: $localize`just before`,
+      what: $localize`Frame once: ${FRAMING_NAMES[widestFraming(moves.map((step) => step.move))]}.`,
     },
     ...(slip
       ? [
           {
-            when: 'while filming',
+            when: $localize`while filming`,
             what:
               topUps > 0
-                ? `Top up the oil ${topUps} ${topUps === 1 ? 'time' : 'times'}, where the sheet says so.`
-                : 'Oil dries up: keep the bottle in reach.',
+                ? $localize`Top up the oil ${topUps} ${topUps === 1 ? $localize`time` : $localize`times`}, where the sheet says so.`
+                : $localize`Oil dries up: keep the bottle in reach.`,
           },
         ]
       : []),
     ...(tools.length > 0
-      ? [{ when: 'afterwards', what: 'Wash the tools with soap and warm water, and dry them.' }]
+      ? [{ when: $localize`afterwards`, what: $localize`Wash the tools with soap and warm water, and dry them.` }]
       : []),
   ];
 }

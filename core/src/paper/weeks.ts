@@ -1,3 +1,4 @@
+import '../words/localize';
 import { describeDose } from '../dose/dose';
 import { describeDays, describeProgression, weeksOf, type Week } from '../dose/progression';
 import type { MoveStep } from '../lesson/lesson.schema';
@@ -56,10 +57,10 @@ export function weeksOfLesson(moves: readonly MoveStep[]): Weeks {
       const toWeek = i + 1 < periods.length ? periods[i + 1]!.fromWeek - 1 : null;
       const name =
         toWeek === null
-          ? `from week ${fromWeek}`
+          ? $localize`from week ${fromWeek}`
           : toWeek === fromWeek
-            ? `week ${fromWeek}`
-            : `weeks ${fromWeek} to ${toWeek}`;
+            ? $localize`week ${fromWeek}`
+            : $localize`weeks ${fromWeek} to ${toWeek}`;
       return { fromWeek, toWeek, name, rows: own };
     }),
   };

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Timeline } from '../schedule/timeline';
 import { timelineOf } from '../schedule/timeline';
 import { voicesIn } from '../assembly/voices';
@@ -24,7 +25,7 @@ export class NoFilmError extends Error {
 }
 
 /** What is said when a take that plays has no footage here. */
-export const NO_FOOTAGE = 'The footage of this lesson is not here. Bring the take in again under Film.';
+export const NO_FOOTAGE = $localize`The footage of this lesson is not here. Bring the take in again under Film.`;
 
 /** What a film is made of beside its lesson: what a version has frozen, else derived anew. */
 export interface FilmOf {
@@ -42,9 +43,9 @@ export interface FilmOf {
  */
 export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmPlan {
   const timeline = timelineOf(lesson, wish.cut);
-  if (!timeline) throw new NoFilmError('This move does not play in the lesson: nothing of it is marked.');
+  if (!timeline) throw new NoFilmError($localize`This move does not play in the lesson: nothing of it is marked.`);
   if (!timeline.cut || timeline.cut.pieces.length === 0)
-    throw new NoFilmError('There is nothing to make a film of yet. Bring in a take and mark the moves on it.');
+    throw new NoFilmError($localize`There is nothing to make a film of yet. Bring in a take and mark the moves on it.`);
   const style = of.style ?? cueStyleOf(lesson);
   const size = filmSize(lesson, wish.frame);
   const pictures = (ms: number): number => Math.round((ms * size.frameRate) / 1000);
@@ -108,7 +109,11 @@ function openingOf(lesson: Lesson, { durationMs, passages }: Timeline): FilmCard
   const long = `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`;
   return {
     title: lesson.title,
-    lines: [moves > 0 ? `${moves} ${moves === 1 ? 'move' : 'moves'}, about ${long}` : `About ${long}`],
+    lines: [
+      moves > 0
+        ? $localize`${moves} ${moves === 1 ? $localize`move` : $localize`moves`}, about ${long}`
+        : $localize`About ${long}`,
+    ],
     link: '',
   };
 }
@@ -147,7 +152,7 @@ function piecesOf(lesson: Lesson, cut: NonNullable<Timeline['cut']>, frameRate: 
       sound: sound ? { mediaId: sound.mediaId, fromMs: fromMs - sound.offsetMs } : null,
     });
   }
-  if (pieces.length === 0) throw new NoFilmError('What plays is shorter than a single picture.');
+  if (pieces.length === 0) throw new NoFilmError($localize`What plays is shorter than a single picture.`);
   return pieces;
 }
 

@@ -1,3 +1,4 @@
+import '../words/localize';
 import {
   MOST_RULES,
   RULES_FORMAT,
@@ -17,11 +18,11 @@ const byId = (a: Entity, b: Entity): number => (String(a['id']) < String(b['id']
 export const rulesDocument: DocumentKind<StudioRules> = {
   format: RULES_FORMAT,
   version: RULES_VERSION,
-  noun: 'set of rules',
+  noun: $localize`set of rules`,
   schema: studioRulesSchema,
   lists: {
     cautions: { one: 'caution', schema: cautionSchema, most: MOST_RULES.cautions, key: 'id', order: byId },
-    silent: { one: 'silent caution', schema: silentSchema, most: MOST_RULES.silent, key: 'id', order: byId },
+    silent: { one: $localize`silent caution`, schema: silentSchema, most: MOST_RULES.silent, key: 'id', order: byId },
     wordings: { one: 'wording', schema: wordingSchema, most: MOST_RULES.wordings, key: 'id', order: byId },
     schools: { one: 'school', schema: schoolSchema, most: MOST_RULES.schools, key: 'id', order: byId },
   },

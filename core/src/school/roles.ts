@@ -1,3 +1,4 @@
+import '../words/localize';
 import { REGIONS, type Region } from '../face/regions';
 import type { Move } from '../move/move.schema';
 import type { School } from './school.schema';
@@ -11,13 +12,13 @@ export type Role = (typeof ROLES)[number];
 
 /** A role as it is said. */
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  opening: 'the opening',
-  warm_up: 'a warm-up',
-  work: 'work',
-  soothing: 'soothing',
-  closing: 'the closing',
-  finish: 'the finish',
-  talk: 'talk',
+  opening: $localize`the opening`,
+  warm_up: $localize`a warm-up`,
+  work: $localize`work`,
+  soothing: $localize`soothing`,
+  closing: $localize`the closing`,
+  finish: $localize`the finish`,
+  talk: $localize`talk`,
 };
 
 /** What a role is told from: whatever is done with a move. */

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Dose } from '../dose/dose.schema';
 import type { SingleChange } from '../lesson/change.schema';
 import { isMove, type Lesson, movesOf } from '../lesson/lesson.schema';
@@ -128,27 +129,27 @@ function whyNot(
     );
   const bound = items.find((item) => item.words !== '')?.words;
   const rule = free
-    ? ` ${bound ? `You say “${bound}”, and so all of them change together` : 'Your own rules keep the figures where they are'}: without that it would fit.`
+    ? $localize` ${bound ? $localize`You say “${bound}”, and so all of them change together` : $localize`Your own rules keep the figures where they are`}\: without that it would fit.`
     : '';
   if (shortestMs > targetMs + toleranceMs) {
     const over = shortestMs - targetMs - toleranceMs;
     const mayGoMs = sum(talk.filter((one) => one.mayGo).map((one) => one.ms));
     const words =
       mayGoMs === 0
-        ? 'Take a step out, or allow smaller figures in its move.'
+        ? $localize`Take a step out, or allow smaller figures in its move.`
         : mayGoMs >= over
-          ? `${clock(mayGoMs)} of talk can go: cut ${clock(over)} of it, and it fits.`
-          : `Even without the ${clock(mayGoMs)} of talk that can go it is too long: take a step out.`;
-    return `With the smallest figures it still runs ${clock(shortestMs)}, ${clock(over)} too long.${rule || ` ${words}`}`;
+          ? $localize`${clock(mayGoMs)} of talk can go: cut ${clock(over)} of it, and it fits.`
+          : $localize`Even without the ${clock(mayGoMs)} of talk that can go it is too long: take a step out.`;
+    return $localize`With the smallest figures it still runs ${clock(shortestMs)}, ${clock(over)} too long.${rule || ` ${words}`}`;
   }
   if (longestMs < targetMs - toleranceMs)
-    return `With the largest figures it runs only ${clock(longestMs)}.${rule || ' Add a step, or allow larger figures.'}`;
+    return $localize`With the largest figures it runs only ${clock(longestMs)}.${rule || $localize` Add a step, or allow larger figures.`}`;
   const { below, above } = nearestSums(
     items.map((item) => item.choices),
     targetMs - fixedMs,
   );
   const near = [below, above].flatMap((ms) => (ms === null ? [] : [clock(ms + fixedMs)]));
-  return `Whole repetitions do not come that near: it can run ${near.join(' or ')}.${rule || ' Take one of them, or give or take more.'}`;
+  return $localize`Whole repetitions do not come that near: it can run ${near.join(' or ')}.${rule || $localize` Take one of them, or give or take more.`}`;
 }
 
 function sum(list: readonly number[]): number {

@@ -1,3 +1,4 @@
+import '../words/localize';
 import type { Lesson } from '../lesson/lesson.schema';
 import { NUMBER_NAMES } from '../speech/number-names';
 import { blocksOf, TURN, type Block } from './blocks';
@@ -21,13 +22,13 @@ export type Changes = Readonly<Record<keyof Block['costs'], number>>;
 
 /** Why one block has to come before another, as it is told when it does. */
 const HARD = {
-  opening: 'the opening comes first',
-  opens: 'it opens in your school’s order',
-  warm_up: 'the warm-up comes before the work',
-  dry: 'what needs dry skin comes before the oil',
-  closing: 'the closing comes after the work',
-  down: 'the closing goes from high to low',
-  finish: 'the finish comes last',
+  opening: $localize`the opening comes first`,
+  opens: $localize`it opens in your school’s order`,
+  warm_up: $localize`the warm-up comes before the work`,
+  dry: $localize`what needs dry skin comes before the oil`,
+  closing: $localize`the closing comes after the work`,
+  down: $localize`the closing goes from high to low`,
+  finish: $localize`the finish comes last`,
 } as const;
 type Hard = keyof typeof HARD;
 
@@ -137,18 +138,18 @@ export function suggestOrder(
     exact,
     blocked: order
       ? ''
-      : 'The steps that keep their places stand against the school’s rules. Unlock one of them, then try again.',
+      : $localize`The steps that keep their places stand against the school’s rules. Unlock one of them, then try again.`,
   };
 }
 
 /** How the changes are told: fewer, and where another gain pays for it, more. */
 const SAID: Readonly<Record<keyof Changes, readonly [one: string, many: string]>> = {
-  back: ['way back', 'ways back'],
-  jump: ['jump', 'jumps'],
-  tool: ['tool change', 'tool changes'],
-  posture: ['change of posture', 'changes of posture'],
-  wipe: ['wiping dry', 'wipings dry'],
-  framing: ['change of framing', 'changes of framing'],
+  back: [$localize`way back`, $localize`ways back`],
+  jump: [$localize`jump`, $localize`jumps`],
+  tool: [$localize`tool change`, $localize`tool changes`],
+  posture: [$localize`change of posture`, $localize`changes of posture`],
+  wipe: [$localize`wiping dry`, $localize`wipings dry`],
+  framing: [$localize`change of framing`, $localize`changes of framing`],
 };
 
 function gainsOf(before: readonly Block[], after: readonly Block[]): string[] {
@@ -158,7 +159,7 @@ function gainsOf(before: readonly Block[], after: readonly Block[]): string[] {
   const changed = KINDS.map((kind) => ({ kind, by: is[kind] - was[kind] })).filter(({ by }) => by !== 0);
   const said = ({ kind, by }: { kind: keyof Changes; by: number }): string => {
     const many = Math.abs(by);
-    return `${many <= 10 ? NUMBER_NAMES[many - 1] : many} ${SAID[kind][many === 1 ? 0 : 1]} ${by < 0 ? 'fewer' : 'more'}`;
+    return `${many <= 10 ? NUMBER_NAMES[many - 1] : many} ${SAID[kind][many === 1 ? 0 : 1]} ${by < 0 ? $localize`fewer` : $localize`more`}`;
   };
   return [
     ...mended.map((rule) => HARD[rule]),

@@ -1,3 +1,4 @@
+import '../words/localize';
 import { lessonCuts } from '../assembly/cuts';
 import type { Cut } from '../assembly/cut';
 import { passagesOf } from '../assembly/passages';
@@ -31,10 +32,11 @@ export class NotReadyError extends Error {
 export function publish(lesson: Lesson, versionId: string, heard?: Heard): PublishedLesson {
   const [full, ...others] = lessonCuts(lesson);
   if (!full || full.pieces.length === 0)
-    throw new NotReadyError('There is no footage yet. Bring in a take under Film, then share.');
+    throw new NotReadyError($localize`There is no footage yet. Bring in a take under Film, then share.`);
   const whole = publishedCut(lesson, full, heard);
   const played = new Set(whole.passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
-  if (played.size === 0) throw new NotReadyError('No step is marked on the footage yet. Mark its parts, then share.');
+  if (played.size === 0)
+    throw new NotReadyError($localize`No step is marked on the footage yet. Mark its parts, then share.`);
   const takes = new Set(full.pieces.map((piece) => piece.takeId));
   return {
     format: PUBLISHED_FORMAT,

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import compression from 'compression';
 import connectPgSimple from 'connect-pg-simple';
 import express, { type Express, type Response } from 'express';
@@ -160,7 +161,7 @@ export function createApp(context: Context): Express {
   app.use('/api/jobs', jobRoutes(context));
   app.use('/api/results', resultRoutes(context));
   app.use('/api', () => {
-    throw new Problem('not-found', 'There is nothing at this address.');
+    throw new Problem('not-found', $localize`There is nothing at this address.`);
   });
 
   const studio = join(config.webFolder, 'studio/browser');
@@ -172,10 +173,10 @@ export function createApp(context: Context): Express {
     let html: string | undefined;
     return (request, response) => {
       // A missing file is missing; only addresses of pages get the page.
-      if (/\.\w+$/.test(request.path)) throw new Problem('not-found', 'There is no such file.');
+      if (/\.\w+$/.test(request.path)) throw new Problem('not-found', $localize`There is no such file.`);
       const index = join(folder, 'index.html');
       if (!html && !existsSync(index))
-        throw new Problem('not-built', 'The pages are not built yet: run ./limber start.');
+        throw new Problem('not-built', $localize`The pages are not built yet: run ./limber start.`);
       html ??= readFileSync(index, 'utf8');
       response
         .set('Cache-Control', 'no-store')
@@ -200,7 +201,7 @@ export function withoutSecrets(url: string): string {
 
 /** Texts with a NUL cannot be kept, wherever they come from; bodies are looked at by {@link json}. */
 const wellFormed: express.RequestHandler = (request, _response, next) => {
-  if (/%00|\0/.test(request.url)) throw new Problem('invalid', 'What was sent could not be read.');
+  if (/%00|\0/.test(request.url)) throw new Problem('invalid', $localize`What was sent could not be read.`);
   next();
 };
 

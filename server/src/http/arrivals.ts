@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Router } from 'express';
 import { In, IsNull } from 'typeorm';
 import * as z from 'zod';
@@ -19,7 +20,7 @@ export function arrivalRoutes(context: Context): Router {
 
   const load = async (id: string): Promise<UploadRow> => {
     const row = z.uuid().safeParse(id).success ? await uploads.findOneBy({ id }) : null;
-    if (!row) throw notFound('This upload');
+    if (!row) throw notFound($localize`This upload`);
     return row;
   };
 

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type {} from 'express-session';
 import { hash, verify } from '@node-rs/argon2';
 import type { Request, RequestHandler } from 'express';
@@ -53,7 +54,7 @@ export const signedIn =
   (context: Context): RequestHandler =>
   async (request, _response, next) => {
     const user = await whoIs(context, request);
-    if (!user) throw new Problem('signed-out', 'Sign in first. What you changed is kept here until then.');
+    if (!user) throw new Problem('signed-out', $localize`Sign in first. What you changed is kept here until then.`);
     request.user = user;
     next();
   };
@@ -64,7 +65,10 @@ export const owner =
   async (request, _response, next) => {
     if (request.user?.role === 'owner' || or(request)) return next();
     const names = await ownersOf(database);
-    throw new Problem('owner-only', `Only ${names.join(' or ') || 'an owner'} can do this. Ask there.`);
+    throw new Problem(
+      'owner-only',
+      $localize`Only ${names.join(' or ') || $localize`an owner`} can do this. Ask there.`,
+    );
   };
 
 export async function ownersOf(database: Context['database']): Promise<string[]> {
@@ -92,7 +96,7 @@ export const sameOrigin =
     const ours = origin
       ? [request.headers.host, hostOf(publicUrl)].includes(hostOf(origin) ?? '')
       : request.headers['sec-fetch-site'] === 'same-origin';
-    if (!ours) throw new Problem('other-origin', 'This request did not come from a page of this program.');
+    if (!ours) throw new Problem('other-origin', $localize`This request did not come from a page of this program.`);
     next();
   };
 

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { STARTER_MOVES } from '@limber/core/library/starter/starter';
@@ -99,8 +100,8 @@ async function make(
   { name, email }: { name?: string | undefined; email?: string | undefined },
   given: { password: string; hash: string },
 ): Promise<User> {
-  if (!name) throw new Problem('invalid', 'Write your name.', { path: 'name' });
-  if (!email) throw new Problem('invalid', 'Write your address.', { path: 'email' });
+  if (!name) throw new Problem('invalid', $localize`Write your name.`, { path: 'name' });
+  if (!email) throw new Problem('invalid', $localize`Write your address.`, { path: 'email' });
   mustDo(given.password, email);
   // One at a time: of two who come in by two first links, one is the first.
   await manager.query('LOCK TABLE users IN SHARE ROW EXCLUSIVE MODE');
@@ -122,7 +123,10 @@ async function beginLibrary(manager: EntityManager): Promise<void> {
 }
 
 export const knownAddress = (): Problem =>
-  new Problem('known-address', 'Somebody with this address has an account here already. Sign in with it instead.');
+  new Problem(
+    'known-address',
+    $localize`Somebody with this address has an account here already. Sign in with it instead.`,
+  );
 
 function purposeOf(row: DoorRow): Door['purpose'] {
   return row.user_id ? 'reset' : row.invited_by ? 'invitation' : 'first';
@@ -136,7 +140,7 @@ function mustDo(password: string, email: string): void {
 const used = (): Problem =>
   new Problem(
     'link-used',
-    'This link was used, withdrawn or is too old. Ask whoever gave it to you for another; an owner who lost the password runs ./limber owner-reset.',
+    $localize`This link was used, withdrawn or is too old. Ask whoever gave it to you for another; an owner who lost the password runs ./limber owner-reset.`,
   );
 
 function tokenHash(token: string): string {

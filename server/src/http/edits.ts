@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Request } from 'express';
 import type { EntityManager } from 'typeorm';
 import type * as z from 'zod';
@@ -16,7 +17,7 @@ export function editsRoute<T, C>(
   store: DocumentStore<T, C>,
   idOf: (params: { id: string } | undefined) => string,
   told: (edited: Edited, id: string) => Signal,
-  missing: (id: string) => Promise<Problem> = async () => notFound(`This ${store.editing.kind.noun}`),
+  missing: (id: string) => Promise<Problem> = async () => notFound($localize`This ${store.editing.kind.noun}`),
 ): (asked: Asked<typeof ROUTES.editLesson | typeof ROUTES.editLibrary>) => Promise<EditAnswer | Sent> {
   return async ({ params, body: { clientId, baseRevision, edits }, request, response }) => {
     const id = idOf(params);

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Router } from 'express';
@@ -32,7 +33,7 @@ export function filmRoutes(context: Context): Router {
 
   const lessonOf = async (id: string): Promise<LessonRow> => {
     const row = await database.getRepository(Lessons).findOneBy({ id, trashedAt: IsNull() });
-    if (!row) throw notFound('This lesson');
+    if (!row) throw notFound($localize`This lesson`);
     return row;
   };
 
@@ -79,7 +80,7 @@ export function filmRoutes(context: Context): Router {
   routes.on(ROUTES.newFilm, async ({ params, body }) => {
     try {
       const row = await askForFilm(database, media, params.id, body);
-      if (!row) throw notFound(body.versionId ? 'This version' : 'This lesson');
+      if (!row) throw notFound(body.versionId ? $localize`This version` : $localize`This lesson`);
       return (await shown(await lessonOf(params.id), [row]))[0]!;
     } catch (error) {
       if (error instanceof NoFilmError) throw new Problem('not-ready', error.message);
@@ -88,7 +89,8 @@ export function filmRoutes(context: Context): Router {
   });
 
   routes.on(ROUTES.deleteFilm, async ({ params: { id } }) => {
-    if (!z.uuid().safeParse(id).success || !(await deleteFilm(database, media, id))) throw notFound('This film');
+    if (!z.uuid().safeParse(id).success || !(await deleteFilm(database, media, id)))
+      throw notFound($localize`This film`);
     log.info({ film: id }, 'finished film deleted');
   });
 
@@ -151,7 +153,7 @@ export function filmRoutes(context: Context): Router {
         const row = z.uuid().safeParse(id).success ? await films.findOneBy({ id }) : null;
         const file =
           row && (await database.getRepository(Artefacts).findOneBy({ ownerId: row.id, name: `film.${kind}` }));
-        if (!row || !file) throw notFound('This film');
+        if (!row || !file) throw notFound($localize`This film`);
         const shape = SHAPE_NAMES[row.plan.frame];
         if (query.download !== undefined) response.attachment(`${fileName(row.plan.title)} ${shape}.${kind}`);
         await sendFile(request, response, media, { key: file.key, type, cache: 'no-store' });

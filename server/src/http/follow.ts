@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Request, Router } from 'express';
 import { viewerIdSchema } from '@limber/core/api/follow';
 import { ROUTES } from '@limber/core/api/routes';
@@ -16,7 +17,7 @@ import { Routes, SENT } from './on';
 import { notFound, parse, Problem } from './problem';
 import { sendFile } from './send-file';
 
-const KEPT = 'That was a lot at once. It is kept on your device and sent a little later.';
+const KEPT = $localize`That was a lot at once. It is kept on your device and sent a little later.`;
 
 /** What viewers reach without an account: one version through one link, what they sent, and nothing else. */
 export function followRoutes(context: Context): Router {
@@ -31,7 +32,7 @@ export function followRoutes(context: Context): Router {
     minutes: 1,
     most: 120,
     by: (request) => [sender(request), tokenOf(request)],
-    words: 'That was a lot at once. Wait a minute, then try again.',
+    words: $localize`That was a lot at once. Wait a minute, then try again.`,
   });
   // By link and viewing: a whole class may share one address.
   const batches = limited({
@@ -50,7 +51,7 @@ export function followRoutes(context: Context): Router {
     minutes: 1,
     most: 20,
     by: (request) => [sender(request), cleaned(viewerIdSchema, request.params['viewerId'])],
-    words: 'That was a lot at once. Wait a minute, then try again.',
+    words: $localize`That was a lot at once. Wait a minute, then try again.`,
   });
 
   const versionIdOf = async (request: Request): Promise<string> => {
@@ -59,7 +60,7 @@ export function followRoutes(context: Context): Router {
        FROM links l JOIN lessons s ON s.id = l.lesson_id WHERE l.token = $1`,
       [tokenOf(request)],
     );
-    if (!link) throw notFound('This lesson');
+    if (!link) throw notFound($localize`This lesson`);
     if (link.revoked) throw revoked();
     if (link.trashed) throw takenDown();
     return link.version_id;
@@ -79,19 +80,19 @@ export function followRoutes(context: Context): Router {
   const refusal = async (viewing: Viewing): Promise<Problem> => {
     switch (await whyNotTaken(database, viewing)) {
       case 'unknown':
-        return notFound('This lesson');
+        return notFound($localize`This lesson`);
       case 'revoked':
         return revoked();
       case 'trashed':
         return takenDown();
       case 'erased':
-        return new Problem('erased', 'What this device sent was erased, and nothing more of it is taken.');
+        return new Problem('erased', $localize`What this device sent was erased, and nothing more of it is taken.`);
       case 'other-viewer':
-        return new Problem('other-viewer', 'This viewing belongs to another device.');
+        return new Problem('other-viewer', $localize`This viewing belongs to another device.`);
       case 'other-cut':
-        return new Problem('other-cut', 'This viewing belongs to another cut of the lesson.');
+        return new Problem('other-cut', $localize`This viewing belongs to another cut of the lesson.`);
       case 'other-version':
-        return new Problem('other-version', 'This viewing belongs to another version of the lesson.');
+        return new Problem('other-version', $localize`This viewing belongs to another version of the lesson.`);
     }
   };
 
@@ -131,7 +132,7 @@ export function followRoutes(context: Context): Router {
          WHERE v.version_id = $1 AND v.media_id = $2 AND a.name = $3`,
         [versionId, mediaId, name],
       );
-      if (!made) throw notFound('The footage of this lesson');
+      if (!made) throw notFound($localize`The footage of this lesson`);
       const file = { key: made.key, type: ARTEFACT_TYPES[name], cache: 'private, max-age=3600' };
       await sendFile(request, response, media, file);
       return SENT;
@@ -142,7 +143,7 @@ export function followRoutes(context: Context): Router {
     async ({ query, request, response }) => {
       const published = await publishedOf(request);
       const cut = published.cuts.find((one) => one.id === query.cut);
-      if (!cut) throw notFound('This part of the lesson');
+      if (!cut) throw notFound($localize`This part of the lesson`);
       const captions = cut.cues.filter((cue) => cue.kind === 'caption');
       response
         .set('Cache-Control', 'no-store')
@@ -158,7 +159,7 @@ export function followRoutes(context: Context): Router {
     async ({ body: { viewingId, events: sent, wallMs, ...of }, params }) => {
       const { events, refused } = parseEvents(sent);
       if (events.some((event) => event.viewingId !== viewingId))
-        throw new Problem('invalid', 'A batch holds the events of one viewing.');
+        throw new Problem('invalid', $localize`A batch holds the events of one viewing.`);
       const viewing = { id: viewingId, ...of, token: params.token };
       await admit(viewing);
       if (!(await storeEvents(database, viewing, events, new Date(), wallMs))) throw await refusal(viewing);
@@ -183,5 +184,6 @@ export function followRoutes(context: Context): Router {
 }
 
 const revoked = (): Problem =>
-  new Problem('revoked', 'This lesson is no longer shared. Ask whoever sent you the link.');
-const takenDown = (): Problem => new Problem('gone', 'This lesson was taken down. Ask whoever sent you the link.');
+  new Problem('revoked', $localize`This lesson is no longer shared. Ask whoever sent you the link.`);
+const takenDown = (): Problem =>
+  new Problem('gone', $localize`This lesson was taken down. Ask whoever sent you the link.`);

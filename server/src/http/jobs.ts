@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Router } from 'express';
 import * as z from 'zod';
 import type { Job } from '@limber/core/api/media';
@@ -16,7 +17,7 @@ export function jobRoutes(context: Context): Router {
 
   const load = async (id: string): Promise<JobRow> => {
     const row = z.uuid().safeParse(id).success ? await jobs.findOneBy({ id }) : null;
-    if (!row) throw notFound('This job');
+    if (!row) throw notFound($localize`This job`);
     return row;
   };
 

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { IsNull } from 'typeorm';
@@ -34,8 +35,8 @@ export function lessonRoutes(context: Context): Router {
 
   const gone = async (id: string): Promise<Problem> =>
     (await lessons.existsBy({ id }))
-      ? new Problem('trashed', 'This lesson is in the trash. Put it back on the desk to go on with it.')
-      : notFound('This lesson');
+      ? new Problem('trashed', $localize`This lesson is in the trash. Put it back on the desk to go on with it.`)
+      : notFound($localize`This lesson`);
 
   const create = async (doc: Lesson): Promise<{ id: string }> => {
     await insertLesson(database, doc);
@@ -90,7 +91,7 @@ export function lessonRoutes(context: Context): Router {
       doc = parseBundle(body);
     } catch (error) {
       if (error instanceof DocumentError)
-        throw new Problem('bundle', `The lesson was not brought in. ${error.message}`, { path: error.path });
+        throw new Problem('bundle', $localize`The lesson was not brought in. ${error.message}`, { path: error.path });
       throw error;
     }
     // Media do not travel in a bundle: takes and what is marked on them stay, and ask for their footage again.
@@ -127,7 +128,7 @@ export function lessonRoutes(context: Context): Router {
   routes.on(ROUTES.lessonBundle, async ({ params, response }) => {
     // As it is stored when it cannot be read: whoever can mend it needs all of it.
     const [row] = await database.query<{ doc: unknown }[]>('SELECT doc FROM lessons WHERE id = $1', [params.id]);
-    if (!row) throw notFound('This lesson');
+    if (!row) throw notFound($localize`This lesson`);
     const doc = readable(row.doc);
     const rules = await studioRules(database);
     // Where the studio changes nothing there is nothing to take along.
@@ -154,13 +155,13 @@ export function lessonRoutes(context: Context): Router {
   routes.on(ROUTES.copyLesson, async ({ params }) => {
     const { doc } = await load(params.id);
     // Never cut through a letter that is written in two halves.
-    const title = `Copy of ${doc.title}`.slice(0, 160).replace(/[\uD800-\uDBFF]$/, '');
+    const title = $localize`Copy of ${doc.title}`.slice(0, 160).replace(/[\uD800-\uDBFF]$/, '');
     return create({ ...doc, id: randomUUID(), title });
   });
 
   routes.on(ROUTES.trashLesson, async ({ params: { id } }) => {
     const { affected } = await lessons.update({ id, trashedAt: IsNull() }, { trashedAt: new Date() });
-    if (!affected) throw notFound('This lesson');
+    if (!affected) throw notFound($localize`This lesson`);
     log.info({ lesson: id }, 'lesson put in the trash');
   });
 

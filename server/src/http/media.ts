@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Router } from 'express';
 import * as z from 'zod';
 import { ARTEFACTS, type Medium, type MediumArtefact } from '@limber/core/api/media';
@@ -26,7 +27,7 @@ export function mediaRoutes(context: Context): Router {
 
   const load = async (id: string): Promise<MediaRow> => {
     const row = z.uuid().safeParse(id).success ? await database.getRepository(Media).findOneBy({ id }) : null;
-    if (!row) throw notFound('This footage');
+    if (!row) throw notFound($localize`This footage`);
     return row;
   };
 
@@ -45,7 +46,7 @@ export function mediaRoutes(context: Context): Router {
       ...{ id, name, bytes: Number(row.bytes), durationMs, width, height, hasSound, warning },
       artefacts: ARTEFACTS.filter((one) => made.some(({ name: made }) => made === one)),
       madeBytes: made.reduce((sum, one) => sum + Number(one.bytes), 0),
-      neededBy: needs.map((one) => `version ${one.number} of “${one.title}”`),
+      neededBy: needs.map((one) => $localize`version ${one.number} of “${one.title}”`),
       job: job ? shownJob(job) : null,
     };
   };
@@ -70,7 +71,7 @@ export function mediaRoutes(context: Context): Router {
       const row = z.uuid().safeParse(id).success
         ? await database.getRepository(Artefacts).findOneBy({ ownerId: id, name })
         : null;
-      if (!row) throw notFound('This footage');
+      if (!row) throw notFound($localize`This footage`);
       await sendFile(request, response, media, { key: row.key, type: ARTEFACT_TYPES[name], cache: 'no-store' });
       return SENT;
     });

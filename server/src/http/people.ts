@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Router } from 'express';
 import * as z from 'zod';
 import { ROUTES } from '@limber/core/api/routes';
@@ -48,12 +49,12 @@ export function peopleRoutes(context: Context): Router {
       'DELETE FROM setup_links WHERE id = $1 AND invited_by IS NOT NULL AND used_at IS NULL RETURNING 1',
       [id],
     );
-    if (gone.length === 0) throw notFound('This invitation');
+    if (gone.length === 0) throw notFound($localize`This invitation`);
   });
 
   routes.on(ROUTES.nameKeeper, async ({ params, body: { keepsRules } }) => {
     const { affected } = await users.update({ id: parse(z.uuid(), params.id) }, { keepsRules });
-    if (!affected) throw notFound('This account');
+    if (!affected) throw notFound($localize`This account`);
   });
 
   /** An owner removes an account, or somebody their own. What they made stays; their sessions and invitations do not. */
@@ -63,11 +64,11 @@ export function peopleRoutes(context: Context): Router {
     await database.transaction(async (manager) => {
       await manager.query('LOCK TABLE users IN SHARE ROW EXCLUSIVE MODE');
       const row = await manager.getRepository(Users).findOneBy({ id });
-      if (!row) throw notFound('This account');
+      if (!row) throw notFound($localize`This account`);
       if (row.role === 'owner' && (await manager.getRepository(Users).countBy({ role: 'owner' })) === 1)
         throw new Problem(
           'last-owner',
-          'Nobody else could share, delete or invite then. The last owner’s account stays.',
+          $localize`Nobody else could share, delete or invite then. The last owner’s account stays.`,
         );
       await manager.getRepository(Users).delete({ id });
       await endSessions(manager, id);

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type {} from 'pino-http';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
@@ -25,7 +26,8 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string): Problem => new Problem('not-found', `${what} is not here, or no longer.`);
+export const notFound = (what: string): Problem =>
+  new Problem('not-found', $localize`${what} is not here, or no longer.`);
 
 export function sendProblem(response: Response, problem: Problem): void {
   response.status(problem.status).type('application/problem+json').send(problem.body);
@@ -44,28 +46,28 @@ export function parse<T extends z.ZodType>(schema: T, value: unknown): z.infer<T
 export function problemOf(error: unknown): Problem | null {
   if (error instanceof Problem) return error;
   if (error instanceof DocumentError)
-    return new Problem('unreadable', `What is stored here cannot be read by this program. ${error.message}`, {
+    return new Problem('unreadable', $localize`What is stored here cannot be read by this program. ${error.message}`, {
       path: error.path,
     });
   if (error instanceof NoRoom) return new Problem('no-space', error.message);
   if (noSpace(error))
     return new Problem(
       'no-space',
-      'The disk of the studio is full. Nothing was changed; make room there, then try again.',
+      $localize`The disk of the studio is full. Nothing was changed; make room there, then try again.`,
     );
   if (noDatabase(error))
     return new Problem(
       'no-database',
-      'The database cannot be reached just now. Nothing was changed; it is tried again.',
+      $localize`The database cannot be reached just now. Nothing was changed; it is tried again.`,
     );
   // Texts that PostgreSQL cannot keep or read (22021, 22P05, 22P02), on whatever way they came.
   if (['22021', '22P05', '22P02'].includes(String((error as { code?: unknown } | null)?.code)))
-    return new Problem('invalid', 'What was sent could not be read.');
+    return new Problem('invalid', $localize`What was sent could not be read.`);
   const status = (error as { status?: unknown } | null)?.status;
-  if (status === 413) return new Problem('too-large', 'That is more than is taken at once. Send less.');
-  if (status === 404) return new Problem('not-found', 'There is nothing at this address.');
+  if (status === 413) return new Problem('too-large', $localize`That is more than is taken at once. Send less.`);
+  if (status === 404) return new Problem('not-found', $localize`There is nothing at this address.`);
   if (typeof status === 'number' && status >= 400 && status < 500)
-    return new Problem('invalid', 'What was sent could not be read.');
+    return new Problem('invalid', $localize`What was sent could not be read.`);
   return null;
 }
 
@@ -79,7 +81,7 @@ export const problemHandler: ErrorRequestHandler = (error, request, response, ne
     problem ??
       new Problem(
         'internal',
-        'Something went wrong here. Nothing of yours was changed; try again, and tell us if it stays.',
+        $localize`Something went wrong here. Nothing of yours was changed; try again, and tell us if it stays.`,
       ),
   );
 };

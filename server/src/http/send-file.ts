@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Request, Response } from 'express';
 import parseRange from 'range-parser';
 import { pipeline } from 'node:stream/promises';
@@ -15,7 +16,7 @@ export async function sendFile(
   file: { key: string; type: string; cache: string },
 ): Promise<void> {
   const size = await store.size(file.key);
-  if (size === null) throw notFound('This footage');
+  if (size === null) throw notFound($localize`This footage`);
   const tag = `"${file.key.replaceAll('/', '-')}"`;
   response.set({
     'Content-Type': file.type,

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { randomBytes } from 'node:crypto';
 import type { Router } from 'express';
 import * as z from 'zod';
@@ -48,7 +49,7 @@ export function shareRoutes(context: Context): Router {
   routes.on(ROUTES.shareLesson, async ({ params }) => {
     try {
       const shared = await shareLesson(database, context.media, params.id);
-      if (!shared) throw notFound('This lesson');
+      if (!shared) throw notFound($localize`This lesson`);
       return { versionId: shared.version.id, number: shared.version.number, token: shared.link.token };
     } catch (error) {
       if (error instanceof NotReadyError) throw new Problem('not-ready', error.message);
@@ -58,7 +59,7 @@ export function shareRoutes(context: Context): Router {
 
   routes.on(ROUTES.newLink, async ({ params, body: { versionId } }) => {
     const version = await versions.findOneBy({ id: versionId, lessonId: params.id });
-    if (!version) throw notFound('This version');
+    if (!version) throw notFound($localize`This version`);
     const link = {
       token: randomBytes(16).toString('base64url'),
       lessonId: version.lessonId,
@@ -73,9 +74,9 @@ export function shareRoutes(context: Context): Router {
   routes.on(ROUTES.changeLink, async ({ params, body: asked }) => {
     const where = { token: params.token, lessonId: params.id };
     const link = await links.findOneBy(where);
-    if (!link) throw notFound('This link');
+    if (!link) throw notFound($localize`This link`);
     if (asked.versionId && !(await versions.existsBy({ id: asked.versionId, lessonId: where.lessonId })))
-      throw notFound('This version');
+      throw notFound($localize`This version`);
     await links.update(where, {
       ...(asked.revoked === undefined ? {} : { revokedAt: asked.revoked ? new Date() : null }),
       ...(asked.versionId ? { versionId: asked.versionId } : {}),
@@ -86,7 +87,7 @@ export function shareRoutes(context: Context): Router {
   /** With its links and what viewers did with it. Its film goes with the next sweep when nothing else needs it. */
   routes.on(ROUTES.deleteVersion, async ({ params }) => {
     const id = parse(z.uuid(), params.versionId);
-    if (!(await versions.existsBy({ id, lessonId: params.id }))) throw notFound('This version');
+    if (!(await versions.existsBy({ id, lessonId: params.id }))) throw notFound($localize`This version`);
     await database.transaction((manager) => deleteVersions(manager, [id]));
     log.info({ version: id }, 'version deleted');
   });

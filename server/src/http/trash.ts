@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { Router } from 'express';
 import type { Freed } from '@limber/core/api/keeping';
 import { ROUTES } from '@limber/core/api/routes';
@@ -18,7 +19,7 @@ export function trashRoutes(context: Context): Router {
       'UPDATE lessons SET trashed_at = NULL WHERE id = $1 AND trashed_at IS NOT NULL RETURNING 1',
       [id],
     );
-    if (back.length === 0) throw notFound('This lesson');
+    if (back.length === 0) throw notFound($localize`This lesson`);
     log.info({ lesson: id }, 'lesson put back');
     return { id };
   });
@@ -32,7 +33,7 @@ export function trashRoutes(context: Context): Router {
 
   routes.on(ROUTES.deleteForGood, async ({ params }) => {
     const freed = await deleteForGood({ database, store }, 'id = $1', [params.id]);
-    if (freed.lessons === 0) throw notFound('This lesson');
+    if (freed.lessons === 0) throw notFound($localize`This lesson`);
     return told(freed);
   });
 

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { FileStore } from '@tus/file-store';
 import { Server, type Upload } from '@tus/server';
 import { randomUUID } from 'node:crypto';
@@ -31,14 +32,15 @@ export function uploads(context: Context): RequestHandler {
 
   const begin = async (request: { runtime?: unknown }, upload: Upload): Promise<void> => {
     const parsed = uploadMetadataSchema.safeParse(upload.metadata ?? {});
-    if (!parsed.success) throw new Problem('invalid', 'The upload does not say what it is for. Reload the page.');
+    if (!parsed.success)
+      throw new Problem('invalid', $localize`The upload does not say what it is for. Reload the page.`);
     const bytes = upload.size ?? 0;
     if (bytes === 0)
-      throw new Problem('refused-media', 'The file is empty. Export or copy it again and bring in that one.');
+      throw new Problem('refused-media', $localize`The file is empty. Export or copy it again and bring in that one.`);
     if (!(await database.getRepository(Lessons).existsBy({ id: parsed.data.lessonId })))
-      throw new Problem('not-found', 'The lesson that this take belongs to is not here any more.');
+      throw new Problem('not-found', $localize`The lesson that this take belongs to is not here any more.`);
     // Twice: the film itself, and about as much for what is made of it.
-    mustHaveRoom(await freeBytesAt(config.uploadFolder), 2 * bytes, 'this film with what is made of it');
+    mustHaveRoom(await freeBytesAt(config.uploadFolder), 2 * bytes, $localize`this film with what is made of it`);
     await records.insert({
       id: upload.id,
       lessonId: parsed.data.lessonId,
@@ -99,7 +101,7 @@ export function uploads(context: Context): RequestHandler {
     if (finished && request.method === 'DELETE')
       return sendProblem(
         response,
-        new Problem('not-found', 'This film has arrived already. Take it out of the lesson instead.'),
+        new Problem('not-found', $localize`This film has arrived already. Take it out of the lesson instead.`),
       );
     if (record && request.method === 'DELETE') await records.delete({ id: record.id });
     endWithCallbackAlone(response);
@@ -117,7 +119,8 @@ async function inWords<T>(work: Promise<T>): Promise<T> {
     return await work;
   } catch (error) {
     throw new Refusal(
-      problemOf(error) ?? new Problem('internal', 'The upload could not be noted. Nothing is lost; it is tried again.'),
+      problemOf(error) ??
+        new Problem('internal', $localize`The upload could not be noted. Nothing is lost; it is tried again.`),
     );
   }
 }

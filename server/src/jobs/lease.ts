@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Jobs, type JobRow } from '../store/entities';
 import { signal } from './signals';
@@ -32,7 +33,7 @@ export class Lease {
        WHERE state = 'running' AND lease_until < now() AND (cancel_requested OR attempts >= $1) RETURNING id`,
       [
         MOST_ATTEMPTS,
-        `This ended in the middle ${MOST_ATTEMPTS} times, and was not taken up again by itself. Try again.`,
+        $localize`This ended in the middle ${MOST_ATTEMPTS} times, and was not taken up again by itself. Try again.`,
       ],
     );
     for (const { id } of given) await signal(database, { on: 'job', id });

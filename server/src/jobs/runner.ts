@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { mkdir, rm } from 'node:fs/promises';
 import { hostname } from 'node:os';
 import { join } from 'node:path';

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { NoRoom } from '../media/room';
 import { ToolTrouble } from '../media/tool';
 
@@ -12,17 +13,18 @@ export function mayPass(error: unknown): boolean {
 export function mediaSentence(error: unknown, what: string): string {
   if (error instanceof NoRoom) return error.message;
   if (noSpace(error) || (error instanceof ToolTrouble && error.why === 'no-space'))
-    return `${what}: the disk of the studio is full. Make room there, then try again.`;
-  if (!(error instanceof ToolTrouble)) return `${what}: something went wrong in the studio itself. Try again.`;
+    return $localize`${what}\: the disk of the studio is full. Make room there, then try again.`;
+  if (!(error instanceof ToolTrouble))
+    return $localize`${what}\: something went wrong in the studio itself. Try again.`;
   switch (error.why) {
     case 'missing':
-      return `${what}: the program ${error.tool} is not there. Install ffmpeg on the machine of the studio, then try again.`;
+      return $localize`${what}\: the program ${error.tool} is not there. Install ffmpeg on the machine of the studio, then try again.`;
     case 'killed':
-      return `${what}: ${error.tool} was ended from outside, perhaps for want of memory. Try again.`;
+      return $localize`${what}\: ${error.tool} was ended from outside, perhaps for want of memory. Try again.`;
     case 'slow':
-      return `${what}: ${error.tool} took too long. Try again when the machine has less to do.`;
+      return $localize`${what}\: ${error.tool} took too long. Try again when the machine has less to do.`;
     default:
-      return `${what}: ${error.tool} says “${firstLine(error.said)}”. Try again; if it stays, export the film anew and bring that in.`;
+      return $localize`${what}\: ${error.tool} says “${firstLine(error.said)}”. Try again; if it stays, export the film anew and bring that in.`;
   }
 }
 

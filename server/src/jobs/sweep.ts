@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseDocument } from '@limber/core/document/document';
@@ -38,7 +39,7 @@ export async function makePoster({ media, original, scratch, signal }: Making): 
   );
   const { streams } = await look(out, ['-f', 'image2'], signal);
   if (!streams.some((one) => one.codec_name === 'mjpeg' && (one.width ?? 0) > 1))
-    throw new ToolTrouble('failed', 'ffmpeg', 'No still came out of it.');
+    throw new ToolTrouble('failed', 'ffmpeg', $localize`No still came out of it.`);
   return out;
 }
 
@@ -121,7 +122,7 @@ export async function makeSoundProxy({ media, original, scratch, signal }: Makin
   const { streams, format } = await look(out, SAFE_INPUT, signal);
   const isMs = 1000 * Number(format?.duration ?? 'NaN');
   if (!streams.some((one) => one.codec_name === 'aac') || !(Math.abs(isMs - media.durationMs) <= 1000))
-    throw new ToolTrouble('failed', 'ffmpeg', 'The copy of the sound is not whole.');
+    throw new ToolTrouble('failed', 'ffmpeg', $localize`The copy of the sound is not whole.`);
   return out;
 }
 
@@ -130,12 +131,12 @@ async function checkProxy(file: string, media: Making['media'], signal: AbortSig
   const { streams, format } = await look(file, SAFE_INPUT, signal);
   const isMs = 1000 * Number(format?.duration ?? 'NaN');
   if (!streams.some((one) => one.codec_name === 'h264'))
-    throw new ToolTrouble('failed', 'ffmpeg', 'The copy has no picture.');
+    throw new ToolTrouble('failed', 'ffmpeg', $localize`The copy has no picture.`);
   if (!(Math.abs(isMs - media.durationMs) <= Math.max(1000, media.durationMs * 0.02)))
     throw new ToolTrouble(
       'failed',
       'ffmpeg',
-      `The copy runs ${(isMs / 1000).toFixed(1)} s, the film ${(media.durationMs / 1000).toFixed(1)} s.`,
+      $localize`The copy runs ${(isMs / 1000).toFixed(1)} s, the film ${(media.durationMs / 1000).toFixed(1)} s.`,
     );
   await ffmpeg(['-xerror', '-sseof', '-2', ...input(file), '-f', 'null', '-'], signal);
 }

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { open } from 'node:fs/promises';
 import * as z from 'zod';
 import { parseFrameRate, type FrameRate } from '@limber/core/time/frames';
@@ -32,7 +33,7 @@ export const SAFE_INPUT = [
   'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm',
 ] as const;
 
-const TAKEN = 'MP4, MOV, WebM and MKV video files are taken.';
+const TAKEN = $localize`MP4, MOV, WebM and MKV video files are taken.`;
 const DAY_MS = 86_400_000;
 
 const streamSchema = z.object({
@@ -66,9 +67,10 @@ export async function probe(
   signal?: AbortSignal,
 ): Promise<Probed> {
   const head = await firstBytes(file);
-  if (head.length === 0) throw new RefusedMedia('The file is empty. Export or copy it again and bring in that one.');
+  if (head.length === 0)
+    throw new RefusedMedia($localize`The file is empty. Export or copy it again and bring in that one.`);
   if (/^\s*(?:#EXTM3U|ffconcat|\[playlist\]|<\?xml|<MPD)/i.test(head.toString('latin1')))
-    throw new RefusedMedia(`This is a playlist that points to other files, not a video. ${TAKEN}`);
+    throw new RefusedMedia($localize`This is a playlist that points to other files, not a video. ${TAKEN}`);
 
   const found = await streamsOf(file, looksLikeMp4(head), signal);
   const video = found.streams.find((one) => one.codec_type === 'video' && !one.disposition?.attached_pic);
@@ -77,14 +79,16 @@ export async function probe(
   if (!hasPicture && !(role === 'sound' && hasSound))
     throw new RefusedMedia(
       hasSound
-        ? 'The file has sound but no picture. Bring in the video, not its sound track.'
-        : `There is no video in this file. ${TAKEN}`,
+        ? $localize`The file has sound but no picture. Bring in the video, not its sound track.`
+        : $localize`There is no video in this file. ${TAKEN}`,
     );
   const times = await packetTimes(file, hasPicture ? 'v:0' : 'a:0', signal);
   if (times.count === 0)
-    throw new RefusedMedia('The file names a video but holds no pictures. Export it again and bring in that one.');
+    throw new RefusedMedia(
+      $localize`The file names a video but holds no pictures. Export it again and bring in that one.`,
+    );
   if (hasPicture && times.count === 1)
-    throw new RefusedMedia('The file holds a single picture, not a film. Bring in the recording itself.');
+    throw new RefusedMedia($localize`The file holds a single picture, not a film. Bring in the recording itself.`);
 
   const average = video && (parseFrameRate(video.avg_frame_rate ?? '') ?? parseFrameRate(video.r_frame_rate ?? ''));
   const frameMs = average ? (1000 * average.denominator) / average.numerator : 40;
@@ -93,10 +97,10 @@ export async function probe(
   const durationMs = Math.round(times.lastMs - beginMs + Math.min(frameMs, 200));
   if (times.lastMs <= times.firstMs || durationMs <= 0)
     throw new RefusedMedia(
-      'All pictures of this file stand at the same instant, so it has no length. Export it again.',
+      $localize`All pictures of this file stand at the same instant, so it has no length. Export it again.`,
     );
   if (durationMs > DAY_MS)
-    throw new RefusedMedia('This file runs longer than a day. Cut it to the lesson, then bring in that.');
+    throw new RefusedMedia($localize`This file runs longer than a day. Cut it to the lesson, then bring in that.`);
 
   const shown = video ? shownSize(video) : { width: 0, height: 0 };
   const claimedMs = 1000 * (seconds(found.format?.duration) ?? NaN);
@@ -133,9 +137,9 @@ function seconds(text: string | undefined): number | null {
 function warn(claimedMs: number, trueMs: number): string | null {
   const words = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
   if (!Number.isFinite(claimedMs) || claimedMs <= 0)
-    return 'The file does not say how long it is, as recordings made in a browser often do not. Its pictures were counted instead.';
+    return $localize`The file does not say how long it is, as recordings made in a browser often do not. Its pictures were counted instead.`;
   if (claimedMs - trueMs > Math.max(1000, claimedMs * 0.02))
-    return `The file says it runs ${words(claimedMs)} but its picture ends at ${words(trueMs)}: it may have been cut off while copying. What is there was taken; compare it with the original.`;
+    return $localize`The file says it runs ${words(claimedMs)} but its picture ends at ${words(trueMs)}\: it may have been cut off while copying. What is there was taken; compare it with the original.`;
   return null;
 }
 
@@ -183,7 +187,7 @@ async function streamsOf(
   }
   const parsed = probeSchema.safeParse(parseJson(answer));
   // A tool that ended well and still said nothing sensible was not itself: no verdict on the file.
-  if (!parsed.success) throw new ToolTrouble('failed', 'ffprobe', 'It gave no answer that can be read.');
+  if (!parsed.success) throw new ToolTrouble('failed', 'ffprobe', $localize`It gave no answer that can be read.`);
   return parsed.data;
 }
 
@@ -193,13 +197,13 @@ function verdictOf(trouble: ToolTrouble, mp4: boolean): Error {
   if (/moov atom not found/i.test(trouble.said))
     return new RefusedMedia(
       mp4
-        ? 'The file was cut off before its index was written, so it cannot be opened. Copy it from the camera again, whole.'
-        : `This is no video that can be read. ${TAKEN}`,
+        ? $localize`The file was cut off before its index was written, so it cannot be opened. Copy it from the camera again, whole.`
+        : $localize`This is no video that can be read. ${TAKEN}`,
     );
   if (/whitelist/i.test(trouble.said))
-    return new RefusedMedia(`This is another kind of file under a video’s name. ${TAKEN}`);
+    return new RefusedMedia($localize`This is another kind of file under a video’s name. ${TAKEN}`);
   if (/Invalid data found when processing input|End of file/i.test(trouble.said))
-    return new RefusedMedia(`This is no video that can be read. ${TAKEN}`);
+    return new RefusedMedia($localize`This is no video that can be read. ${TAKEN}`);
   return trouble;
 }
 

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { size } from '@limber/core/format/size';
 
 /** Room that stays free whatever comes in: the database and the logs need some to go on. */
@@ -13,6 +14,6 @@ export function mustHaveRoom(freeBytes: number, neededBytes: number, what: strin
   const room = Math.max(0, freeBytes - RESERVE_BYTES);
   if (room >= neededBytes) return;
   throw new NoRoom(
-    `There is too little room on the disk of the studio: ${what} needs ${size(neededBytes)}, and ${size(room)} can be used. Make room there, then try again.`,
+    $localize`There is too little room on the disk of the studio: ${what} needs ${size(neededBytes)}, and ${size(room)} can be used. Make room there, then try again.`,
   );
 }

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { spawn } from 'node:child_process';
 import { access, constants } from 'node:fs/promises';
 
@@ -78,7 +79,7 @@ export async function runTool(tool: string, args: readonly string[], options: To
         else if (killedBy) reject(new ToolTrouble('killed', tool, said || killedBy));
         else if (code === 0) resolve(said);
         else if (/No space left on device/i.test(said)) reject(new ToolTrouble('no-space', tool, said, code));
-        else reject(new ToolTrouble('failed', tool, said.trim() || `ended with ${String(code)}`, code));
+        else reject(new ToolTrouble('failed', tool, said.trim() || $localize`ended with ${String(code)}`, code));
       }),
     );
   });

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { EntityManager } from 'typeorm';
 import type { EditAnswer, EditKind } from '@limber/core/api/edits';
 import { clashOf, type Keys } from '@limber/core/document/clash';
@@ -104,7 +105,7 @@ export async function editDocument<T, C>(
 }
 
 function meeting(id: string, theirs: ChangeRow, fits: boolean): EditAnswer['conflict'] {
-  return { id, theirs: theirs.change, fits, reason: 'This was changed somewhere else in the meantime.' };
+  return { id, theirs: theirs.change, fits, reason: $localize`This was changed somewhere else in the meantime.` };
 }
 
 /** Ids that this document knows already. The same id in another document is another edit. */

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { createHash, randomUUID } from 'node:crypto';
 import { IsNull, type DataSource, type EntityManager } from 'typeorm';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
@@ -84,7 +85,7 @@ export async function askForFilm(
 /** A version shows the cues that it froze. */
 function ofVersion({ doc, published }: Pick<VersionRow, 'doc' | 'published'>, wish: FilmWish): FilmPlan {
   const cut = published.cuts.find((one) => one.id === wish.cut);
-  if (!cut) throw new NoFilmError('This version cannot be watched in that way.');
+  if (!cut) throw new NoFilmError($localize`This version cannot be watched in that way.`);
   return filmPlan(doc, wish, { cues: cut.cues, style: published.cueStyle });
 }
 

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { DataSource } from 'typeorm';
 import { DocumentError, parseDocument } from '@limber/core/document/document';
 import { lessonDocument } from '@limber/core/format/lesson.document';
@@ -55,5 +56,5 @@ export function readable(stored: unknown): Lesson | DocumentError {
 /** The title of a stored lesson, also of one that cannot be read. */
 export function titleOf(stored: unknown): string {
   const title = (stored as { title?: unknown } | null)?.title;
-  return typeof title === 'string' && title.trim() ? title : 'A lesson';
+  return typeof title === 'string' && title.trim() ? title : $localize`A lesson`;
 }

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { heardIn } from '../media/heard';
@@ -28,13 +29,15 @@ export async function shareLesson(
     );
     const media = mediaOf(published);
     if (published.takes.some((take) => pictureOf(take) === null))
-      throw new NotReadyError('The footage of this lesson is not here: bring the take in again under Film.');
+      throw new NotReadyError($localize`The footage of this lesson is not here: bring the take in again under Film.`);
     const [{ ready }] = await manager.query<[{ ready: number }]>(
       `SELECT count(DISTINCT owner_id)::int AS ready FROM artefacts WHERE owner_id = ANY($1) AND name LIKE 'proxy.%'`,
       [media],
     );
     if (ready < media.length)
-      throw new NotReadyError('The footage is still being prepared. Wait until it is ready under Film, then share.');
+      throw new NotReadyError(
+        $localize`The footage is still being prepared. Wait until it is ready under Film, then share.`,
+      );
     const [[{ number }]] = await manager.query<[[{ number: number }], number]>(
       'UPDATE lessons SET last_version = last_version + 1 WHERE id = $1 RETURNING last_version AS number',
       [lessonId],

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { DataSource, EntityManager } from 'typeorm';
 import { TRASH_DAYS, type Freed, type Trashed } from '@limber/core/api/keeping';
 import { NEEDED, removeUnused } from '../media/unused';
@@ -24,7 +25,7 @@ export async function listTrash(database: Pick<DataSource, 'query'>): Promise<Tr
   );
   return rows.map((row) => ({
     ...row,
-    title: row.title?.trim() ? row.title : 'A lesson',
+    title: row.title?.trim() ? row.title : $localize`A lesson`,
     leavesAt: new Date(row.trashedAt.getTime() + TRASH_DAYS * DAY_MS),
   }));
 }

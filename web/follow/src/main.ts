@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { App } from './app/app';

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { App } from './app/app';
 import { appConfig } from './app/app.config';

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import type { EntityManager } from 'typeorm';
 import * as z from 'zod';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
@@ -27,11 +28,13 @@ export const look: JobKind<Input> = {
   name: 'look',
   input: inputSchema,
   quick: true,
-  parts: [{ name: 'look', doing: 'looking at the file', share: 1, make: lookAt }],
+  parts: [{ name: 'look', doing: $localize`looking at the file`, share: 1, make: lookAt }],
   // Nothing is decided by a tool that did not do its work: the file is looked at again.
   passing: (error) => error instanceof ToolTrouble || mayPass(error),
   sentence: (error) =>
-    error instanceof NoPlace ? error.message : mediaSentence(error, 'The file is here, and was not looked at yet'),
+    error instanceof NoPlace
+      ? error.message
+      : mediaSentence(error, $localize`The file is here, and was not looked at yet`),
 };
 
 async function lookAt({ input, database, store, signal, scratch }: Work<Input>): Promise<Made> {
@@ -63,7 +66,7 @@ async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed):
   const [refused] = answer!.refused;
   if (refused)
     throw new NoPlace(
-      `The film is here, and has no place in its lesson: ${refused.reason} Make room there, then look again.`,
+      $localize`The film is here, and has no place in its lesson: ${refused.reason} Make room there, then look again.`,
     );
   await manager.getRepository(Uploads).update({ id }, { state: 'taken', takeId, words, updatedAt: new Date() });
   await askToPrepare(manager, id, { lessonId });
@@ -79,7 +82,7 @@ class NoPlace extends Error {
 const NOWHERE = {
   changes: [] as SingleChange[],
   takeId: null,
-  words: 'The lesson that this film was for is gone, so it was not taken in.',
+  words: $localize`The lesson that this film was for is gone, so it was not taken in.`,
 };
 
 /** What the file does to its lesson: a take of its own, or a source of one that is there. */
@@ -110,12 +113,12 @@ function placed(
       ],
       takeId: take.id,
       words: off
-        ? `This film runs ${clock(durationMs)}, the one that was there ran ${clock(take.durationMs)}: check that it is the same recording.`
+        ? $localize`This film runs ${clock(durationMs)}, the one that was there ran ${clock(take.durationMs)}\: check that it is the same recording.`
         : '',
     };
   }
   if (role === 'sound')
-    return { ...NOWHERE, words: 'The take that this sound was for is gone, so it was not taken in.' };
+    return { ...NOWHERE, words: $localize`The take that this sound was for is gone, so it was not taken in.` };
   const pictureLeft = metadata.pictureLeft ?? null;
   const made: Take = { id, name, pictureLeft, sources: [source], durationMs, width, height, frameRate };
   return {

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import * as z from 'zod';
 import { artefactSchema, type MediumArtefact } from '@limber/core/api/media';
 import { makePoster, makeProxy, makeSound, makeSoundProxy, type Making } from '../../media/make';
@@ -33,13 +34,13 @@ export const prepare: JobKind<Input> = {
   input: inputSchema,
   quick: false,
   parts: [
-    part('poster.jpg', 'taking a still', 0.03, makePoster),
-    part('sound.json', 'listening to the sound', 0.07, makeSound),
-    part('proxy.mp4', 'making a copy that every browser plays', 0.9, makeProxy),
-    part('proxy.m4a', 'making a copy that every browser plays', 0.9, makeSoundProxy),
+    part('poster.jpg', $localize`taking a still`, 0.03, makePoster),
+    part('sound.json', $localize`listening to the sound`, 0.07, makeSound),
+    part('proxy.mp4', $localize`making a copy that every browser plays`, 0.9, makeProxy),
+    part('proxy.m4a', $localize`making a copy that every browser plays`, 0.9, makeSoundProxy),
   ],
   passing: mayPass,
-  sentence: (error) => mediaSentence(error, 'The footage could not be prepared'),
+  sentence: (error) => mediaSentence(error, $localize`The footage could not be prepared`),
 };
 
 function part(
@@ -57,7 +58,7 @@ function part(
       if (!artefactsOf(media).includes(name) || input.only?.includes(name) === false) return {};
       // A copy is seldom larger than what it is made from; the rest is small.
       const needed = name.startsWith('proxy.') ? Math.min(Number(media.bytes), media.durationMs * 600) : 1_000_000;
-      mustHaveRoom(await store.freeBytes(), needed, 'preparing this film');
+      mustHaveRoom(await store.freeBytes(), needed, $localize`preparing this film`);
       const original = await store.toScratch(originalKey(media.id), scratch);
       const path = await make({ media, original, scratch, progress, signal });
       return { artefacts: [{ ownerId: media.id, name, formatVersion: FORMAT_VERSIONS[name], path }] };

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { rm } from 'node:fs/promises';
 import { In } from 'typeorm';
 import * as z from 'zod';
@@ -41,15 +42,15 @@ export const render: JobKind<Input> = {
   input: inputSchema,
   quick: false,
   parts: [
-    { name: 'sound', doing: 'mixing the sound', share: 0.1, make: makeSound },
-    { name: 'pictures', doing: 'drawing the counts into the pictures', share: 0.85, make: makePictures },
-    { name: 'film', doing: 'putting the film together', share: 0.05, make: putTogether },
+    { name: 'sound', doing: $localize`mixing the sound`, share: 0.1, make: makeSound },
+    { name: 'pictures', doing: $localize`drawing the counts into the pictures`, share: 0.85, make: makePictures },
+    { name: 'film', doing: $localize`putting the film together`, share: 0.05, make: putTogether },
   ],
   passing: mayPass,
   sentence: (error) =>
     error instanceof WrongFont || error instanceof NoFont || error instanceof NoOriginal
       ? error.message
-      : mediaSentence(error, 'The film could not be made'),
+      : mediaSentence(error, $localize`The film could not be made`),
 };
 
 /** Bytes a second that the pictures of a film take at most, by their size; seen on drawn and on noisy footage. */
@@ -68,7 +69,7 @@ async function makeSound(work: Work<Input>): Promise<Made> {
   const plan = await planOf(work);
   // Parts, the film that they become, and the sound as it is mixed.
   const needed = secondsOf(plan.frames, plan.rate) * (2 * bytesASecond(plan) + RAW_SOUND_BYTES);
-  mustHaveRoom(await work.store.freeBytes(), needed, 'making this film');
+  mustHaveRoom(await work.store.freeBytes(), needed, $localize`making this film`);
   await mediaOf(work, plan);
   await checkLetters(work, assOfFilm(plan));
   await soundKey(work, plan);
@@ -203,8 +204,7 @@ async function mediaOf({ database }: Work<Input>, plan: FilmPlan): Promise<Reado
   return new Map(rows.map((row) => [row.id, row]));
 }
 
-const GONE =
-  'Footage that this film is made from is gone. Bring the take in again under Film, then make the film anew.';
+const GONE = $localize`Footage that this film is made from is gone. Bring the take in again under Film, then make the film anew.`;
 
 async function originalOf({ store, scratch }: Work<Input>, mediaId: string): Promise<string> {
   const key = originalKey(mediaId);

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { ffmpeg } from '../ffmpeg';
@@ -30,13 +31,13 @@ export async function checkFonts(ass: string, fonts: string, scratch: string, si
   if (missing) {
     const letter = String.fromCodePoint(parseInt(missing[1]!, 16));
     throw new WrongFont(
-      `The letter “${letter}” is in none of the fonts that films have. Write that cue with other letters.`,
+      $localize`The letter “${letter}” is in none of the fonts that films have. Write that cue with other letters.`,
     );
   }
   for (const [, wanted, found] of said.matchAll(/fontselect: \((.+?), \d+, \d+\) -> (?:.*, )?([^,\n]+)$/gm))
     if (bare(wanted!) !== bare(found!))
       throw new WrongFont(
-        `The font “${wanted}” cannot be used: another one, ${found}, would stand in the film. Run ./limber start again, which installs what is missing.`,
+        $localize`The font “${wanted}” cannot be used: another one, ${found}, would stand in the film. Run ./limber start again, which installs what is missing.`,
       );
 }
 

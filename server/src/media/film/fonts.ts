@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { basename, dirname, join } from 'node:path';
@@ -42,7 +43,7 @@ export async function unpackFonts(folder: string): Promise<void> {
       );
     } catch {
       throw new NoFont(
-        `The font ${basename(file)} is not there. Run ./limber start again, which installs what is missing.`,
+        $localize`The font ${basename(file)} is not there. Run ./limber start again, which installs what is missing.`,
       );
     }
     // Beside it first: another one may unpack at the same time, and half a font is none.

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { FilmPlan } from '@limber/core/render/film.schema';
@@ -91,5 +92,9 @@ async function check(file: string, plan: FilmPlan, signal?: AbortSignal): Promis
   const heard = streams.some((one) => one.codec_type === 'audio');
   const pictures = Number(picture?.nb_read_packets ?? 0);
   if (!heard || pictures !== plan.frames)
-    throw new ToolTrouble('failed', 'ffmpeg', `The film came out with ${pictures} pictures instead of ${plan.frames}.`);
+    throw new ToolTrouble(
+      'failed',
+      'ffmpeg',
+      $localize`The film came out with ${pictures} pictures instead of ${plan.frames}.`,
+    );
 }

@@ -1,3 +1,4 @@
+import '@limber/core/words/localize';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FRAMES } from '@limber/core/cue/frame';
@@ -75,7 +76,7 @@ export async function makePart({
     throw new ToolTrouble(
       'failed',
       'ffmpeg',
-      `A part of the film came out with ${made} pictures instead of ${part.frames}.`,
+      $localize`A part of the film came out with ${made} pictures instead of ${part.frames}.`,
     );
   return out;
 }

@@ -65,7 +65,9 @@ export class App {
       if (this.recorder.resumeMs > WORTH_MS) this.goOn();
       else this.cutId.set(this.usual(lesson.cuts));
     } catch (error) {
-      this.problem.set(error instanceof FollowProblem ? error.message : 'Something went wrong. Reload the page.');
+      this.problem.set(
+        error instanceof FollowProblem ? error.message : $localize`Something went wrong. Reload the page.`,
+      );
     }
   }
 
@@ -75,8 +77,8 @@ export class App {
   protected readonly others = computed(() => this.cautions().slice(IN_SIGHT));
 
   protected about(cutId: string): string {
-    if (cutId === 'practice') return 'for when you know them';
-    return cutId.startsWith('half:') ? 'for that half of the day' : 'with everything explained';
+    if (cutId === 'practice') return $localize`for when you know them`;
+    return cutId.startsWith('half:') ? $localize`for that half of the day` : $localize`with everything explained`;
   }
 
   protected readonly cutName = cutName;
@@ -142,5 +144,5 @@ export class App {
 
 function minutes(ms: number): string {
   const seconds = Math.round(ms / 1000);
-  return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
+  return seconds < 60 ? `${seconds} s` : $localize`${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }

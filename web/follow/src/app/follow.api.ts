@@ -8,7 +8,7 @@ export class FollowProblem extends Error {
   override readonly name = 'FollowProblem';
 }
 
-const OFFLINE = 'The lesson cannot be reached just now. Check your connection and try again.';
+const OFFLINE = $localize`The lesson cannot be reached just now. Check your connection and try again.`;
 
 export async function loadFollow(token: string): Promise<PublishedLesson> {
   let response: Response;
@@ -19,7 +19,7 @@ export async function loadFollow(token: string): Promise<PublishedLesson> {
   }
   const body: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
-  if (!isPublished(body)) throw new FollowProblem('This lesson came through damaged. Reload the page.');
+  if (!isPublished(body)) throw new FollowProblem($localize`This lesson came through damaged. Reload the page.`);
   return body;
 }
 
@@ -36,7 +36,9 @@ export async function sendFeedback(
       body: JSON.stringify(answers),
     });
   } catch {
-    throw new FollowProblem('Your answer could not be sent just now. It is still here: try again in a moment.');
+    throw new FollowProblem(
+      $localize`Your answer could not be sent just now. It is still here: try again in a moment.`,
+    );
   }
   const body: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
@@ -47,7 +49,7 @@ export async function sendFeedback(
 export async function loadRecord(viewerId: string): Promise<ViewerRecord> {
   const body = await ask(`/api/follow/viewers/${viewerId}`, 'GET');
   const { lessons } = (body ?? {}) as Partial<ViewerRecord>;
-  if (!Array.isArray(lessons)) throw new FollowProblem('Your record came through damaged. Try again.');
+  if (!Array.isArray(lessons)) throw new FollowProblem($localize`Your record came through damaged. Try again.`);
   return { lessons };
 }
 
@@ -61,7 +63,9 @@ async function ask(url: string, method: string): Promise<unknown> {
   try {
     response = await fetch(url, { method });
   } catch {
-    throw new FollowProblem('The studio cannot be reached just now. Nothing was changed: try again in a moment.');
+    throw new FollowProblem(
+      $localize`The studio cannot be reached just now. Nothing was changed: try again in a moment.`,
+    );
   }
   const body: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);

@@ -14,20 +14,22 @@ import {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dialog #dialog aria-labelledby="hurts" (cancel)="wasNothing.emit()">
-      <h2 id="hurts">Stop, and let your hands rest</h2>
-      <p>
+      <h2 id="hurts" i18n>Stop, and let your hands rest</h2>
+      <p i18n>
         <strong>{{ what() }}</strong> should not hurt. Take your hands off your face, let the jaw hang, and breathe out
         slowly.
       </p>
-      <p>
+      <p i18n>
         If it is strong, came suddenly, or does not go away within a few minutes: leave the lesson for today and ask a
         doctor, or a dentist when it is the jaw. With trouble seeing, speaking or moving one side of the face, call
         emergency help.
       </p>
       <div class="choose">
-        <button type="button" class="main" (click)="leaveOut.emit()">It has gone: leave this move out, go on</button>
-        <button type="button" (click)="stopHere.emit()">Stop the lesson here</button>
-        <button type="button" (click)="wasNothing.emit()">Back, it was nothing</button>
+        <button type="button" class="main" (click)="leaveOut.emit()" i18n>
+          It has gone: leave this move out, go on
+        </button>
+        <button type="button" (click)="stopHere.emit()" i18n>Stop the lesson here</button>
+        <button type="button" (click)="wasNothing.emit()" i18n>Back, it was nothing</button>
       </div>
     </dialog>
   `,

@@ -38,10 +38,10 @@ const LETTERS = 'limber.letter-keys';
 /** Slower for who cannot keep up, a little faster for who knows it. */
 const RATES = [1, 0.75, 0.5, 1.25];
 const SIDE_WORDS: Readonly<Record<string, string>> = {
-  left: 'your left',
-  right: 'your right',
-  both: 'both sides',
-  alternating: 'side by side',
+  left: $localize`your left`,
+  right: $localize`your right`,
+  both: $localize`both sides`,
+  alternating: $localize`side by side`,
 };
 
 /** Plays a version with its cues; the ribbon is the way about in it. */
@@ -250,7 +250,7 @@ export class Player implements OnDestroy {
   }
 
   protected hurtWords(hurt: Hurt): string {
-    const name = this.lesson().steps.find((step) => step.id === hurt.stepId)?.name ?? 'This move';
+    const name = this.lesson().steps.find((step) => step.id === hurt.stepId)?.name ?? $localize`This move`;
     return hurt.side ? `${name}, ${SIDE_WORDS[hurt.side]}` : name;
   }
 

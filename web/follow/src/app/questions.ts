@@ -8,9 +8,9 @@ import type { Hurt } from './player';
 import type { Recorder } from './recorder';
 
 const EASES = [
-  { value: 'too_easy', words: 'Too easy' },
-  { value: 'right', words: 'Just right' },
-  { value: 'too_hard', words: 'Too hard to follow' },
+  { value: 'too_easy', words: $localize`Too easy` },
+  { value: 'right', words: $localize`Just right` },
+  { value: 'too_hard', words: $localize`Too hard to follow` },
 ] as const;
 
 /** Four short questions at the end; every one may be left out. */
@@ -45,7 +45,7 @@ export class Questions {
     () =>
       this.felt()
         .map((place) => `${place.side ? `${place.side} ` : ''}${regionName(place.region)}`)
-        .join(', ') || 'nowhere yet: press a part of the face',
+        .join(', ') || $localize`nowhere yet: press a part of the face`,
   );
 
   constructor() {
@@ -85,7 +85,7 @@ export class Questions {
       });
       this.sent.emit(serious);
     } catch (error) {
-      this.problem.set(error instanceof FollowProblem ? error.message : 'That did not work. Try again.');
+      this.problem.set(error instanceof FollowProblem ? error.message : $localize`That did not work. Try again.`);
     } finally {
       this.busy.set(false);
     }

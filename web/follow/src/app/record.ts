@@ -4,7 +4,11 @@ import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import { eraseRecord, FollowProblem, loadRecord } from './follow.api';
 import { knownViewer } from './viewer';
 
-const EASE_WORDS = { too_easy: 'too easy', right: 'just right', too_hard: 'too hard to follow' } as const;
+const EASE_WORDS = {
+  too_easy: $localize`too easy`,
+  right: $localize`just right`,
+  too_hard: $localize`too hard to follow`,
+} as const;
 
 /** What this browser has sent of all lessons, and having it erased. */
 @Component({
@@ -59,7 +63,7 @@ export class OwnRecord implements OnInit {
       await work();
     } catch (error) {
       this.state.set('shown');
-      this.problem.set(error instanceof FollowProblem ? error.message : 'That did not work. Try again.');
+      this.problem.set(error instanceof FollowProblem ? error.message : $localize`That did not work. Try again.`);
     }
   }
 }

@@ -12,12 +12,12 @@ const signedIn: CanActivateFn = async (_route, state) => {
 export const routes: Routes = [
   {
     path: 'sign-in',
-    title: 'Sign in · Limber Cheek',
+    title: $localize`Sign in · Limber Cheek`,
     loadComponent: async () => (await import('./sign-in/sign-in')).SignIn,
   },
   {
     path: 'set-up',
-    title: 'Set up · Limber Cheek',
+    title: $localize`Set up · Limber Cheek`,
     loadComponent: async () => (await import('./sign-in/set-up')).SetUp,
   },
   {
@@ -26,30 +26,34 @@ export const routes: Routes = [
     loadComponent: async () => (await import('./shell/shell')).Shell,
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'desk' },
-      { path: 'desk', title: 'Desk · Limber Cheek', loadComponent: async () => (await import('./desk/desk')).Desk },
+      {
+        path: 'desk',
+        title: $localize`Desk · Limber Cheek`,
+        loadComponent: async () => (await import('./desk/desk')).Desk,
+      },
       {
         path: 'from-narration',
-        title: 'From a narration · Limber Cheek',
+        title: $localize`From a narration · Limber Cheek`,
         loadComponent: async () => (await import('./plan/narration/from-narration')).FromNarration,
       },
       {
         path: 'library',
-        title: 'Library · Limber Cheek',
+        title: $localize`Library · Limber Cheek`,
         loadComponent: async () => (await import('./library/library')).Library,
       },
       {
         path: 'rules',
-        title: 'What is checked · Limber Cheek',
+        title: $localize`What is checked · Limber Cheek`,
         loadComponent: async () => (await import('./rules/rules')).RulesPage,
       },
       {
         path: 'people',
-        title: 'People · Limber Cheek',
+        title: $localize`People · Limber Cheek`,
         loadComponent: async () => (await import('./people/people')).People,
       },
       {
         path: 'trash',
-        title: 'Trash · Limber Cheek',
+        title: $localize`Trash · Limber Cheek`,
         loadComponent: async () => (await import('./trash/trash')).Trash,
       },
       {
@@ -59,47 +63,47 @@ export const routes: Routes = [
           { path: '', pathMatch: 'full', redirectTo: 'plan/moves' },
           {
             path: 'plan/moves',
-            title: 'Moves · Limber Cheek',
+            title: $localize`Moves · Limber Cheek`,
             loadComponent: async () => (await import('./plan/moves/moves')).Moves,
           },
           {
             path: 'plan/words',
-            title: 'Words · Limber Cheek',
+            title: $localize`Words · Limber Cheek`,
             loadComponent: async () => (await import('./plan/words/words')).Words,
           },
           {
             path: 'plan/paper',
-            title: 'Paper · Limber Cheek',
+            title: $localize`Paper · Limber Cheek`,
             loadComponent: async () => (await import('./plan/paper/paper')).Paper,
           },
           {
             path: 'film/takes',
-            title: 'Takes · Limber Cheek',
+            title: $localize`Takes · Limber Cheek`,
             loadComponent: async () => (await import('./film/takes/takes')).Takes,
           },
           {
             path: 'mark/segments',
-            title: 'Parts · Limber Cheek',
+            title: $localize`Parts · Limber Cheek`,
             loadComponent: async () => (await import('./mark/segments/segments')).Segments,
           },
           {
             path: 'mark/cues',
-            title: 'Cues · Limber Cheek',
+            title: $localize`Cues · Limber Cheek`,
             loadComponent: async () => (await import('./mark/cues/cues')).Cues,
           },
           {
             path: 'share/publish',
-            title: 'Publish · Limber Cheek',
+            title: $localize`Publish · Limber Cheek`,
             loadComponent: async () => (await import('./share/publish/publish')).Publish,
           },
           {
             path: 'share/finished-film',
-            title: 'Finished film · Limber Cheek',
+            title: $localize`Finished film · Limber Cheek`,
             loadComponent: async () => (await import('./share/film/finished-film')).FinishedFilm,
           },
           {
             path: 'learn/watching',
-            title: 'Watching · Limber Cheek',
+            title: $localize`Watching · Limber Cheek`,
             loadComponent: async () => (await import('./learn/watching/watching')).WatchingBench,
           },
         ],

@@ -78,9 +78,9 @@ async function told(body: unknown): Promise<unknown> {
 
 /** What went wrong, as a sentence for the person. */
 export function wordsOf(error: unknown): string {
-  return error instanceof ApiError ? error.message : 'That did not work. Try again.';
+  return error instanceof ApiError ? error.message : $localize`That did not work. Try again.`;
 }
 
-const UNREACHABLE = 'The server cannot be reached. Check that it runs; nothing of yours is lost.';
-const SLOW = 'The server does not answer. Nothing of yours is lost; it is tried again.';
-const BROKEN = 'The server’s answer came through damaged. Nothing of yours is lost; it is tried again.';
+const UNREACHABLE = $localize`The server cannot be reached. Check that it runs; nothing of yours is lost.`;
+const SLOW = $localize`The server does not answer. Nothing of yours is lost; it is tried again.`;
+const BROKEN = $localize`The server’s answer came through damaged. Nothing of yours is lost; it is tried again.`;

@@ -76,13 +76,13 @@ export class KeptEdits<C> {
       void unreadable.push({ id: crypto.randomUUID(), reason, change });
     const queue = queueSchema.safeParse(parseJson(text));
     if (!queue.success) {
-      aside(text, 'What this browser kept of it is damaged.');
+      aside(text, $localize`What this browser kept of it is damaged.`);
       return { edits, unreadable };
     }
     for (const entry of queue.data.edits) {
       const parsed = entrySchema.safeParse(entry);
       if (!parsed.success) {
-        aside(entry, 'What this browser kept of it is damaged.');
+        aside(entry, $localize`What this browser kept of it is damaged.`);
         continue;
       }
       const { id, kind, change, by = tab, madeOn } = parsed.data;
@@ -103,7 +103,7 @@ export class KeptEdits<C> {
   async takeUp(tab: string, hold: (tab: string) => Promise<boolean>): Promise<Left<C>> {
     const gone: string[] = [];
     const tabs = this.tabs();
-    for (const one of tabs) if (one !== tab && (await hold(one || 'an earlier program'))) gone.push(one);
+    for (const one of tabs) if (one !== tab && (await hold(one || 'earlier'))) gone.push(one);
     const all = [...tabs.filter((one) => one === tab), ...gone].map((one) => this.read(one));
     return {
       edits: all.flatMap((left) => left.edits),

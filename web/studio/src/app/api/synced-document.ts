@@ -115,7 +115,7 @@ export class SyncedDocument<T, C> {
       this.subscriptions.add(this.place.opened.subscribe(() => this.flush()));
       if (!this.outbox.empty) this.flush();
     } catch (error) {
-      this.problem.set(wordsOf(error, 'This could not be opened. Reload the page.'));
+      this.problem.set(wordsOf(error, $localize`This could not be opened. Reload the page.`));
     }
   }
 
@@ -243,7 +243,7 @@ export class SyncedDocument<T, C> {
   /** What is done about an answer that is none. @returns whether the next can be sent at once. */
   private failed(error: unknown, sent: readonly Pending<C>[]): boolean {
     if (!(error instanceof ApiError || error instanceof DocumentError)) {
-      this.wait('waiting', 'Something went wrong on this page. Reload it; what waits is kept.');
+      this.wait('waiting', $localize`Something went wrong on this page. Reload it; what waits is kept.`);
       throw error;
     }
     const verdict = verdictOf(error);
@@ -296,7 +296,7 @@ export class SyncedDocument<T, C> {
     const meets = conflict && this.outbox.find(conflict.id);
     if (meets && conflict.fits) this.conflict.set({ edit: meets, theirs: conflict.theirs, reason: conflict.reason });
     else if (meets)
-      this.refuse([{ id: meets.id, reason: 'What it was about was taken out somewhere else meanwhile.' }]);
+      this.refuse([{ id: meets.id, reason: $localize`What it was about was taken out somewhere else meanwhile.` }]);
     this.keep();
     // An answer that only takes up what was sent leaves the screen as it is.
     if (conflict || refused.size > 0 || !caught || newer.some((one) => !done.has(one.id))) this.show();
@@ -346,7 +346,7 @@ export class SyncedDocument<T, C> {
 
   private keep(): void {
     if (!this.outbox.keep(this.confirmed!.revision))
-      this.why.set('This browser has no room to keep it: leave the page open until it is saved.');
+      this.why.set($localize`This browser has no room to keep it: leave the page open until it is saved.`);
   }
 }
 

@@ -30,11 +30,11 @@ const BENCH_OF: Readonly<Record<Stage, string>> = {
   learn: 'learn/watching',
 };
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {
-  plan: 'On paper',
-  film: 'Ready to film',
-  mark: 'Filmed',
-  share: 'Marked',
-  learn: 'Shared',
+  plan: $localize`On paper`,
+  film: $localize`Ready to film`,
+  mark: $localize`Filmed`,
+  share: $localize`Marked`,
+  learn: $localize`Shared`,
 };
 
 const SORT = 'limber.desk.sort';
@@ -101,7 +101,7 @@ export class Desk {
   protected readonly groups = computed(() =>
     [
       // What may have hurt somebody stands on top of the desk, wherever its lesson stands.
-      { name: 'Read this first', rows: this.rows().filter((row) => row.serious > 0) },
+      { name: $localize`Read this first`, rows: this.rows().filter((row) => row.serious > 0) },
       ...STAGES.map((stage) => ({
         name: STAGE_WORDS[stage],
         rows: this.rows().filter((row) => row.stage === stage && row.serious === 0),
@@ -110,17 +110,19 @@ export class Desk {
   );
   /** Ways in besides a new lesson. */
   protected readonly waysIn: MenuItem[] = [
-    { label: 'An old video', icon: 'pi pi-video', command: () => this.video().nativeElement.click() },
-    { label: 'A narration, or captions', icon: 'pi pi-align-left', routerLink: '/from-narration' },
-    { label: 'A lesson file', icon: 'pi pi-file', command: () => this.choose() },
+    { label: $localize`An old video`, icon: 'pi pi-video', command: () => this.video().nativeElement.click() },
+    { label: $localize`A narration, or captions`, icon: 'pi pi-align-left', routerLink: '/from-narration' },
+    { label: $localize`A lesson file`, icon: 'pi pi-file', command: () => this.choose() },
   ];
-  protected readonly hello = computed(() => `Good ${partOfDay()}, ${this.session.current()?.name.split(' ')[0] ?? ''}`);
+  protected readonly hello = computed(
+    () => $localize`Good ${partOfDay()}, ${this.session.current()?.name.split(' ')[0] ?? ''}`,
+  );
 
   constructor() {
     void this.load();
     inject(Keys).use([
-      { key: 'n', does: 'New lesson', run: () => this.naming.set(true) },
-      { key: '/', does: 'Find a lesson', run: () => this.finder()?.nativeElement.focus() },
+      { key: 'n', does: $localize`New lesson`, run: () => this.naming.set(true) },
+      { key: '/', does: $localize`Find a lesson`, run: () => this.finder()?.nativeElement.focus() },
     ]);
   }
 
@@ -132,12 +134,12 @@ export class Desk {
   /** What can be done with a lesson besides opening it. */
   protected offer(menu: Menu, event: Event, lesson: Trashed): void {
     this.items = [
-      { label: 'Make a copy', icon: 'pi pi-copy', command: () => void this.copy(lesson) },
-      { label: 'Take it out as a file', icon: 'pi pi-download', url: `/api/lessons/${lesson.id}/bundle` },
+      { label: $localize`Make a copy`, icon: 'pi pi-copy', command: () => void this.copy(lesson) },
+      { label: $localize`Take it out as a file`, icon: 'pi pi-download', url: `/api/lessons/${lesson.id}/bundle` },
       { separator: true },
       this.session.isOwner()
-        ? { label: 'Put it in the trash', icon: 'pi pi-trash', command: () => void this.trash(lesson) }
-        : { label: `${this.session.whoCan()} can put it in the trash`, disabled: true },
+        ? { label: $localize`Put it in the trash`, icon: 'pi pi-trash', command: () => void this.trash(lesson) }
+        : { label: $localize`${this.session.whoCan()} can put it in the trash`, disabled: true },
     ];
     menu.toggle(event);
   }
@@ -201,7 +203,7 @@ export class Desk {
       } catch {
         throw new ApiError(
           'not-json',
-          `“${file.name}” is no lesson: it is not JSON. Choose a file that ends in .lesson.json.`,
+          $localize`“${file.name}” is no lesson: it is not JSON. Choose a file that ends in .lesson.json.`,
           0,
           null,
         );
@@ -260,5 +262,5 @@ function titleOf(fileName: string): string {
     .replace(/\.[^.]+$/, '')
     .replace(/[_-]+/g, ' ')
     .trim();
-  return (words || 'An old video').slice(0, 160);
+  return (words || $localize`An old video`).slice(0, 160);
 }

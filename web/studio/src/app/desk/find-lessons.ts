@@ -3,9 +3,9 @@ import type { ListedLesson } from '@limber/core/api/lessons';
 export const SORTS = ['changed', 'name', 'length'] as const;
 export type Sort = (typeof SORTS)[number];
 export const SORT_WORDS: Readonly<Record<Sort, string>> = {
-  changed: 'Last changed first',
-  name: 'By name',
-  length: 'Longest first',
+  changed: $localize`Last changed first`,
+  name: $localize`By name`,
+  length: $localize`Longest first`,
 };
 
 type Found = Pick<ListedLesson, 'title' | 'concern' | 'moves' | 'serious' | 'updatedAt' | 'plannedMs' | 'filmedMs'>;

@@ -10,29 +10,33 @@ import { DocumentCare } from '../shell/document-care';
   imports: [DocumentCare],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Ideas</h2>
+    <h2 i18n>Ideas</h2>
     <form (submit)="add(line, $event)">
       <input
         #line
         maxlength="200"
         autocomplete="off"
         placeholder="An idea, in a line"
+        i18n-placeholder
         aria-label="An idea, in a line"
+        i18n-aria-label
         enterkeyhint="done"
       />
-      <button type="submit" class="text-button">Keep it</button>
+      <button type="submit" class="text-button" i18n>Keep it</button>
     </form>
     <lc-document-care [document]="store.document" />
     @if (store.problem() && store.ideas() === null) {
       <p role="alert">
-        {{ store.problem() }} <button type="button" class="text-button" (click)="store.open()">Try again</button>
+        {{ store.problem() }} <button type="button" class="text-button" (click)="store.open()" i18n>Try again</button>
       </p>
     }
     @if (warns()) {
       <p class="soft" role="status">{{ saving() }}</p>
     }
     @if (gone(); as idea) {
-      <p role="status">Taken out. <button type="button" class="text-button" (click)="putBack()">Put it back</button></p>
+      <p role="status" i18n>
+        Taken out. <button type="button" class="text-button" (click)="putBack()">Put it back</button>
+      </p>
     }
     <ul>
       @for (idea of store.ideas() ?? []; track idea.id) {
@@ -43,17 +47,20 @@ import { DocumentCare } from '../shell/document-care';
             rows="1"
             maxlength="200"
             [value]="idea.text"
-            [attr.aria-label]="'Idea: ' + idea.text"
+            ariaLabel="Idea: {{ idea.text }}"
+            i18n-ariaLabel
             (keydown.enter)="$event.preventDefault(); text.blur()"
             (change)="write(idea, text)"
           ></textarea>
           <span class="do">
-            <button type="button" class="text-button" (click)="begin.emit(idea)">Make it a lesson</button>
+            <button type="button" class="text-button" (click)="begin.emit(idea)" i18n>Make it a lesson</button>
             <button
               type="button"
               class="text-button quiet"
-              [attr.aria-label]="'Take out: ' + idea.text"
+              ariaLabel="Take out: {{ idea.text }}"
+              i18n-ariaLabel
               (click)="remove(idea)"
+              i18n
             >
               Take out
             </button>
@@ -61,7 +68,7 @@ import { DocumentCare } from '../shell/document-care';
         </li>
       } @empty {
         @if (store.ideas() !== null) {
-          <li class="soft none">What viewers ask for, a move you saw, a title that came on the way home.</li>
+          <li class="soft none" i18n>What viewers ask for, a move you saw, a title that came on the way home.</li>
         }
       }
     </ul>

@@ -7,7 +7,7 @@ import { PlanWork } from '../plan/plan-work';
 import { Findings } from './findings';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
-const SAID = { must: 'Fix this', should: 'Better so', note: 'Worth knowing' } as const;
+const SAID = { must: $localize`Fix this`, should: $localize`Better so`, note: $localize`Worth knowing` } as const;
 
 /** A finding, or like findings of many steps, in two lines, with what answers it. */
 @Component({
@@ -36,17 +36,29 @@ const SAID = { must: 'Fix this', should: 'Better so', note: 'Worth knowing' } as
             }
           }
           @if (schools()) {
-            <button type="button" class="text-button quiet" [disabled]="others() !== null" (click)="askOthers(one)">
+            <button
+              type="button"
+              class="text-button quiet"
+              [disabled]="others() !== null"
+              (click)="askOthers(one)"
+              i18n
+            >
               Other schools?
             </button>
           }
         } @else {
-          <button type="button" class="text-button quiet" [attr.aria-expanded]="each()" (click)="each.set(!each())">
-            {{ each() ? 'Together again' : 'One by one' }}
+          <button
+            type="button"
+            class="text-button quiet"
+            [attr.aria-expanded]="each()"
+            (click)="each.set(!each())"
+            i18n
+          >
+            {each(), select, true {Together again} other {One by one}}
           </button>
         }
-        <button type="button" class="text-button quiet" [attr.aria-expanded]="asking()" (click)="leave()">
-          {{ group().severity === 'must' ? 'Leave it, and say why' : 'Leave it' }}
+        <button type="button" class="text-button quiet" [attr.aria-expanded]="asking()" (click)="leave()" i18n>
+          {group().severity === 'must', select, true {Leave it, and say why} other {Leave it}}
         </button>
       </div>
       @if (others(); as words) {
@@ -54,8 +66,8 @@ const SAID = { must: 'Fix this', should: 'Better so', note: 'Worth knowing' } as
       }
       @if (asking()) {
         <form (submit)="leaveSo(reason.value, $event)">
-          <label>Why may it stay as it is?<input #reason maxlength="600" autocomplete="off" /></label>
-          <button type="submit" class="text-button">Leave it so</button>
+          <label i18n>Why may it stay as it is?<input #reason maxlength="600" autocomplete="off" /></label>
+          <button type="submit" class="text-button" i18n>Leave it so</button>
           @if (problem()) {
             <p role="alert">{{ problem() }}</p>
           }
@@ -175,7 +187,7 @@ export class FindingCard {
       const words = step ? String(step.at) : whereOf(place);
       if (words === '' || known.has(words)) return [];
       known.add(words);
-      return [{ at: known.size, words, finding, title: step ? step.name : 'Look at it' }];
+      return [{ at: known.size, words, finding, title: step ? step.name : $localize`Look at it` }];
     });
   });
 
@@ -208,7 +220,7 @@ export class FindingCard {
 
   protected askOthers(finding: Finding): void {
     this.work.run({ kind: 'other-schools', lesson: this.store.judged(), finding }).subscribe(({ done }) => {
-      if (done) this.others.set(done.length > 0 ? done.join(' ') : 'Every other school would say the same.');
+      if (done) this.others.set(done.length > 0 ? done.join(' ') : $localize`Every other school would say the same.`);
     });
   }
 }

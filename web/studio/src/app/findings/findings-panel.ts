@@ -13,9 +13,9 @@ const FEW = 3;
   imports: [FindingCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Found</h2>
+    <h2 i18n>Found</h2>
     @if (!checks.checked()) {
-      <p class="soft">Checking …</p>
+      <p class="soft" i18n>Checking …</p>
     } @else {
       <div class="list" aria-live="polite">
         @for (one of shown(); track one.findings[0]!.id) {
@@ -27,7 +27,7 @@ const FEW = 3;
             <lc-finding-card [group]="one" (look)="look.emit($event)" />
           }
         } @empty {
-          <p class="soft">
+          <p class="soft" i18n>
             @if (store.lesson().steps.length === 0) {
               Moves, words and promise are checked here as they come.
             } @else {
@@ -38,13 +38,19 @@ const FEW = 3;
       </div>
       <p class="more">
         @if (checks.groups().length > FEW) {
-          <button type="button" class="text-button" (click)="everything.set(!everything())">
-            {{ everything() ? 'Show fewer' : 'Show all ' + checks.groups().length }}
+          <button type="button" class="text-button" (click)="everything.set(!everything())" i18n>
+            {everything(), select, true {Show fewer} other {Show all {{ checks.groups().length }}}}
           </button>
         }
         @if (checks.aside().length > 0) {
-          <button type="button" class="text-button quiet" [attr.aria-expanded]="left()" (click)="left.set(!left())">
-            {{ checks.aside().length }} left as {{ checks.aside().length === 1 ? 'it is' : 'they are' }}
+          <button
+            type="button"
+            class="text-button quiet"
+            [attr.aria-expanded]="left()"
+            (click)="left.set(!left())"
+            i18n
+          >
+            {{ checks.aside().length }} left as {checks.aside().length, plural, =1 {it is} other {they are}}
           </button>
         }
       </p>
@@ -56,7 +62,7 @@ const FEW = 3;
               @if (one.reason) {
                 <em>{{ one.reason }}</em>
               }
-              <button type="button" class="text-button" (click)="takeUp(one.id)">Look at it again</button>
+              <button type="button" class="text-button" (click)="takeUp(one.id)" i18n>Look at it again</button>
             </li>
           }
         </ul>

@@ -1,3 +1,4 @@
+import { termOf } from '@limber/core/words/terms';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
@@ -25,11 +26,11 @@ import { MoveEditor } from './move-editor';
 import { MoveFinder } from './move-finder';
 
 const VARIANT_NAMES = {
-  easier: 'Easier',
-  long_nails: 'Long nails',
-  no_tool: 'Without the tool',
-  seated: 'Seated',
-  skip: 'Left out',
+  easier: $localize`Easier`,
+  long_nails: $localize`Long nails`,
+  no_tool: $localize`Without the tool`,
+  seated: $localize`Seated`,
+  skip: $localize`Left out`,
 } as const;
 
 const LOOKED_AT = 'limber.library.move';
@@ -66,39 +67,50 @@ export class Library {
   protected readonly variantNames = VARIANT_NAMES;
   protected readonly heading = computed(
     () =>
-      ({ new: 'A new move', vary: `A variation of ${this.editing()?.move?.name}`, change: 'Change the move' })[
-        this.editing()?.as ?? 'new'
-      ],
+      ({
+        new: $localize`A new move`,
+        vary: $localize`A variation of ${this.editing()?.move?.name}`,
+        change: $localize`Change the move`,
+      })[this.editing()?.as ?? 'new'],
   );
   protected readonly facts = computed(() => {
     const move = this.move();
     if (!move) return [];
     const softer = Object.entries(move.pressureBy).map(
-      ([region, pressure]) => `${pressure} at the ${region.replace('_', ' ')}`,
+      ([region, pressure]) => $localize`${termOf(pressure)} at the ${termOf(region)}`,
     );
     return [
-      ['How many', describeDose(move.dose)],
-      ['Sides', sidePlanName(move.sidePlan)],
-      ['Pressure', [move.pressure, ...softer].join(', ')],
-      ['Tool', toolWords(move)],
-      ...(move.grip ? [['Hand', move.grip.replace(/_/g, ' ')]] : []),
-      ...(move.handOverHand ? [['Hands', 'hand over hand on one side']] : []),
-      ['Oil', move.slip ? 'needs oil, cream or serum' : move.needsDry ? 'needs dry skin' : 'works dry'],
-      ['Framing', FRAMING_NAMES[framingOf(move)]],
-      ...(move.posture !== 'any' ? [['Posture', move.posture]] : []),
+      [$localize`How many`, describeDose(move.dose)],
+      [$localize`Sides`, sidePlanName(move.sidePlan)],
+      [$localize`Pressure`, [termOf(move.pressure), ...softer].join(', ')],
+      [$localize`Tool`, toolWords(move)],
+      ...(move.grip ? [[$localize`Hand`, termOf(move.grip)]] : []),
+      ...(move.handOverHand ? [[$localize`Hands`, $localize`hand over hand on one side`]] : []),
+      [
+        $localize`Oil`,
+        move.slip
+          ? $localize`needs oil, cream or serum`
+          : move.needsDry
+            ? $localize`needs dry skin`
+            : $localize`works dry`,
+      ],
+      [$localize`Framing`, FRAMING_NAMES[framingOf(move)]],
+      ...(move.posture !== 'any' ? [[$localize`Posture`, termOf(move.posture)]] : []),
       ...(move.route.length > 1
-        ? [['Goes', [describeRoute(move, move.sidePlan), move.routeWords].filter(Boolean).join('; ')]]
+        ? [[$localize`Goes`, [describeRoute(move, move.sidePlan), move.routeWords].filter(Boolean).join('; ')]]
         : []),
-      ...(move.mouthBusy ? [['Voice', 'the mouth is busy: speak before, or over the footage later']] : []),
-      ...(move.eyesOff ? [['Eyes', 'off the screen: counts and release must be heard']] : []),
-      ['Level', move.level],
+      ...(move.mouthBusy
+        ? [[$localize`Voice`, $localize`the mouth is busy: speak before, or over the footage later`]]
+        : []),
+      ...(move.eyesOff ? [[$localize`Eyes`, $localize`off the screen: counts and release must be heard`]] : []),
+      [$localize`Level`, termOf(move.level)],
     ] as [string, string][];
   });
 
   constructor() {
     inject(Keys).use([
-      { key: 'mod+z', does: 'Undo', run: () => this.back('undo') },
-      { key: 'mod+shift+z', does: 'Redo', run: () => this.back('redo') },
+      { key: 'mod+z', does: $localize`Undo`, run: () => this.back('undo') },
+      { key: 'mod+shift+z', does: $localize`Redo`, run: () => this.back('redo') },
     ]);
   }
 
@@ -111,10 +123,10 @@ export class Library {
     this.doing(() => {
       if (this.editing()?.as === 'change') this.library.edit({ kind: 'set_move', move });
       else if (this.library.add([{ ...move, revision: 1 }]).added === 0)
-        throw new ChangeError(`There is a move “${move.name}” already. Give this one another name.`);
+        throw new ChangeError($localize`There is a move “${move.name}” already. Give this one another name.`);
       this.editing.set(null);
       this.moveId.set(move.id);
-      this.told.set(`${move.name} is in the library.`);
+      this.told.set($localize`${move.name} is in the library.`);
     });
   }
 
@@ -122,7 +134,9 @@ export class Library {
     this.doing(() => {
       this.library.edit({ kind: 'set_move', move: { ...plainMove(move), archived: !move.archived } });
       this.told.set(
-        move.archived ? `${move.name} is offered again.` : `${move.name} is archived; lessons keep their copy.`,
+        move.archived
+          ? $localize`${move.name} is offered again.`
+          : $localize`${move.name} is archived; lessons keep their copy.`,
       );
     });
   }
@@ -132,7 +146,7 @@ export class Library {
     this.doing(() => {
       if (way === 'undo') this.document.undo();
       else this.document.redo();
-      this.told.set(way === 'undo' ? 'Taken back.' : 'Done again.');
+      this.told.set(way === 'undo' ? $localize`Taken back.` : $localize`Done again.`);
     });
   }
 
@@ -152,11 +166,11 @@ export class Library {
       const { added, there } = this.library.add(moves);
       this.told.set(
         [
-          `${added} ${added === 1 ? 'move' : 'moves'} brought in from “${file.name}”.`,
+          $localize`${added} ${added === 1 ? $localize`move` : $localize`moves`} brought in from “${file.name}”.`,
           there.length > 0
-            ? `There already, left alone: ${there.slice(0, 6).join(', ')}${there.length > 6 ? ' …' : ''}.`
+            ? $localize`There already, left alone: ${there.slice(0, 6).join(', ')}${there.length > 6 ? ' …' : ''}.`
             : '',
-          faults.length > 0 ? `${faults.length} not taken:` : '',
+          faults.length > 0 ? $localize`${faults.length} not taken:` : '',
         ]
           .filter(Boolean)
           .join(' '),
@@ -174,7 +188,7 @@ export class Library {
     try {
       work();
     } catch (error) {
-      this.told.set(error instanceof ChangeError ? error.message : 'That did not work. Try again.');
+      this.told.set(error instanceof ChangeError ? error.message : $localize`That did not work. Try again.`);
     }
   }
 }
@@ -184,8 +198,8 @@ function toolWords({ tool, temperature, edge, angleDeg }: Move): string {
   return [
     tool,
     temperature ?? '',
-    edge ? `${edge.replace(/_/g, ' ')} edge` : '',
-    angleDeg === null ? '' : `${angleDeg}° to the skin`,
+    edge ? $localize`${termOf(edge)} edge` : '',
+    angleDeg === null ? '' : $localize`${angleDeg}° to the skin`,
   ]
     .filter(Boolean)
     .join(', ');

@@ -17,12 +17,12 @@ import { linesOf } from '../shell/lines';
 import { WayEditor } from './way-editor';
 
 const FORMS: { value: DoseForm; label: string }[] = [
-  { value: 'reps', label: 'repetitions' },
-  { value: 'passes', label: 'passes in lanes' },
-  { value: 'count', label: 'a count' },
-  { value: 'hold', label: 'holds' },
-  { value: 'timed', label: 'timed movement' },
-  { value: 'breaths', label: 'breaths' },
+  { value: 'reps', label: $localize`repetitions` },
+  { value: 'passes', label: $localize`passes in lanes` },
+  { value: 'count', label: $localize`a count` },
+  { value: 'hold', label: $localize`holds` },
+  { value: 'timed', label: $localize`timed movement` },
+  { value: 'breaths', label: $localize`breaths` },
 ];
 /** A move to be made: name, region, action, dose and sides are asked; the rest has defaults and waits behind "more". */
 @Component({
@@ -78,6 +78,7 @@ const FORMS: { value: DoseForm; label: string }[] = [
   `,
 })
 export class MoveEditor implements OnInit {
+  protected readonly words = { change: $localize`Change it`, add: $localize`Put it in the library` };
   readonly from = input<Move | null>(null);
   readonly doing = input.required<'new' | 'vary' | 'change'>();
   readonly saved = output<Move>();
@@ -99,7 +100,7 @@ export class MoveEditor implements OnInit {
     const from = this.from();
     this.draft.set(
       from
-        ? { ...from, ...(this.doing() === 'vary' ? { name: `${from.name}, varied` } : {}) }
+        ? { ...from, ...(this.doing() === 'vary' ? { name: $localize`${from.name}, varied` } : {}) }
         : { name: '', region: 'cheek', action: 'stroke', dose: defaultDose('reps'), sidePlan: 'both' },
     );
     this.more.set(this.doing() === 'change');

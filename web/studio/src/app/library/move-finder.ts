@@ -1,3 +1,4 @@
+import { termOf } from '@limber/core/words/terms';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { AutoFocus } from 'primeng/autofocus';
@@ -11,6 +12,7 @@ import { clock } from '@limber/core/time/clock';
 import { FaceAround } from '@shared/face-around';
 import { FaceMap, type Place } from '@shared/face-map';
 import { LibraryStore, type LibraryMove } from '../api/library-store';
+import { plainOptions } from '../shell/choice';
 
 export interface FoundMove {
   readonly move: LibraryMove;
@@ -50,15 +52,18 @@ export class MoveFinder {
   protected readonly sort = computed<Sort>(() => this.sorted() ?? (this.adding() ? 'used' : 'name'));
   private readonly region = signal<Place | null | undefined>(undefined);
   protected readonly place = computed(() => (this.region() === undefined ? this.startAt() : this.region()!));
-  protected readonly actions = ACTIONS.map((value) => ({ value, label: value }));
-  protected readonly tools = TOOLS.map((value) => ({ value, label: value }));
+  protected readonly actions = plainOptions(ACTIONS);
+  protected readonly tools = plainOptions(TOOLS);
   protected readonly levels = LEVELS.map((value) => ({ value, label: value }));
-  protected readonly lengths = [15, 30, 60].map((seconds) => ({ value: seconds * 1000, label: `up to ${seconds} s` }));
+  protected readonly lengths = [15, 30, 60].map((seconds) => ({
+    value: seconds * 1000,
+    label: $localize`up to ${seconds} s`,
+  }));
   protected readonly sorts: { value: Sort; label: string }[] = [
-    { value: 'name', label: 'by name' },
-    { value: 'region', label: 'chest to crown' },
-    { value: 'time', label: 'shortest first' },
-    { value: 'used', label: 'most used first' },
+    { value: 'name', label: $localize`by name` },
+    { value: 'region', label: $localize`chest to crown` },
+    { value: 'time', label: $localize`shortest first` },
+    { value: 'used', label: $localize`most used first` },
   ];
 
   protected readonly found = computed<FoundMove[]>(() => {
@@ -83,7 +88,7 @@ export class MoveFinder {
           move,
           colour: colours.fill,
           line: colours.line,
-          about: `${regionName(move.region)} · ${move.action} · ${move.pressure}${move.tool === 'hand' ? '' : ` · ${move.tool}`}`,
+          about: `${[move.region, move.action, move.pressure, ...(move.tool === 'hand' ? [] : [move.tool])].map(termOf).join(' · ')}`,
           dose: `${describeDose(move.dose)}, ${sidePlanName(move.sidePlan)}`,
           time: clock(lengthOf(move)),
         };

@@ -35,21 +35,21 @@ export class WayEditor {
   readonly changed = output<Partial<Move>>();
 
   protected readonly sides = [
-    { value: 'worked' as const, label: 'the worked side' },
-    { value: 'middle' as const, label: 'the middle' },
-    { value: 'other' as const, label: 'the other side' },
+    { value: 'worked' as const, label: $localize`the worked side` },
+    { value: 'middle' as const, label: $localize`the middle` },
+    { value: 'other' as const, label: $localize`the other side` },
   ];
-  protected readonly pressures = optionsOr('usual pressure', PRESSURES);
+  protected readonly pressures = optionsOr($localize`usual pressure`, PRESSURES);
   protected readonly breaths = [
-    { value: null, label: 'any breath' },
-    { value: 'in' as const, label: 'breathing in' },
-    { value: 'out' as const, label: 'breathing out' },
+    { value: null, label: $localize`any breath` },
+    { value: 'in' as const, label: $localize`breathing in` },
+    { value: 'out' as const, label: $localize`breathing out` },
   ];
   protected readonly tools = plainOptions(TOOLS);
   protected readonly allPressures = plainOptions(PRESSURES);
-  protected readonly grips = optionsOr('as usual', GRIPS);
-  protected readonly temperatures = optionsOr('nothing said', TEMPERATURES);
-  protected readonly edges = optionsOr('as it is', EDGES);
+  protected readonly grips = optionsOr($localize`as usual`, GRIPS);
+  protected readonly temperatures = optionsOr($localize`nothing said`, TEMPERATURES);
+  protected readonly edges = optionsOr($localize`as it is`, EDGES);
   protected readonly room = computed(() => this.move().route.length < MOST_STOPS);
   protected readonly implement = computed(() => isImplement(this.move().tool));
 
@@ -60,7 +60,7 @@ export class WayEditor {
       name: areaName({ region: stop.region, part: null }),
       parts: PARTS_OF[stop.region]
         ? [
-            { value: null, label: 'as usual' },
+            { value: null, label: $localize`as usual` },
             ...PARTS_OF[stop.region]!.map((part) => ({ value: part, label: areaName({ region: stop.region, part }) })),
           ]
         : null,
@@ -78,13 +78,13 @@ export class WayEditor {
   );
   protected readonly told = computed(() => {
     const [move, plan] = [this.move(), this.sidePlan()];
-    if (move.route.length === 0) return `Stays on the ${areaName({ region: move.region, part: null })}.`;
+    if (move.route.length === 0) return $localize`Stays on the ${areaName({ region: move.region, part: null })}.`;
     const crossed = [...new Set(crossedOf(move, plan).map((one) => areaName(one)))].join(', ');
     const usualMs = usualTempoMs(move, plan);
     return [
       `${describeRoute(move, plan)}.`,
-      move.route.length > 1 ? `Crosses ${crossed}; about ${Math.round(lengthOfWay(move, plan) / 10)} cm.` : '',
-      usualMs ? `Usually ${(usualMs / 1000).toFixed(1)} s each time.` : '',
+      move.route.length > 1 ? $localize`Crosses ${crossed}; about ${Math.round(lengthOfWay(move, plan) / 10)} cm.` : '',
+      usualMs ? $localize`Usually ${(usualMs / 1000).toFixed(1)} s each time.` : '',
     ]
       .filter(Boolean)
       .join(' ');

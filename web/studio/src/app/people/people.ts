@@ -20,6 +20,18 @@ type Person = Everybody['people'][number];
   styleUrl: './people.css',
 })
 export class People {
+  protected readonly words = {
+    copy: $localize`Copy`,
+    copied: $localize`Copied`,
+    leave: $localize`Leave`,
+    remove: $localize`Remove`,
+  };
+  protected readonly removingWords = computed(() => {
+    const one = this.removing();
+    return one?.id === this.session.current()?.id
+      ? $localize`Leave this studio?`
+      : $localize`Remove ${one?.name ?? ''}?`;
+  });
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   protected readonly session = inject(Session);
@@ -67,7 +79,7 @@ export class People {
     await this.doing(this.passwordProblem, async () => {
       await this.session.changePassword(this.current, this.password);
       this.current = this.password = '';
-      this.passwordSays.set('The new password holds. Everywhere else you are signed out.');
+      this.passwordSays.set($localize`The new password holds. Everywhere else you are signed out.`);
     });
   }
 

@@ -91,7 +91,7 @@ export class PlanWork {
     worker.onerror = () => {
       const one = this.running;
       this.end();
-      one?.failed('That could not be computed. Reload the page and try again.');
+      one?.failed($localize`That could not be computed. Reload the page and try again.`);
     };
     return worker;
   }

@@ -13,7 +13,7 @@ addEventListener('message', ({ data: asked }: MessageEvent<Asked>) => {
   try {
     tell({ id: asked.id, done: answer(asked, progress) });
   } catch (error) {
-    tell({ id: asked.id, failed: error instanceof Error ? error.message : 'That could not be computed.' });
+    tell({ id: asked.id, failed: error instanceof Error ? error.message : $localize`That could not be computed.` });
   }
 });
 

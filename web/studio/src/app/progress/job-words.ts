@@ -8,6 +8,6 @@ export function percentOf(job: Pick<Job, 'progress'> | null): number {
 
 /** How far a job is, what is being done, and how long that takes as far as it can be told. */
 export function doingWords(job: Pick<Job, 'progress' | 'doing' | 'leftMs'>): string {
-  const left = job.leftMs ? `, about ${clock(job.leftMs)} left` : '';
+  const left = job.leftMs ? $localize`, about ${clock(job.leftMs)} left` : '';
   return `${percentOf(job)} % · ${job.doing}${left}`;
 }

@@ -82,7 +82,7 @@ export class Uploads {
         if (status >= 400 && status < 500 && status !== 409 && status !== 423 && status !== 429) return false;
         // A full disk is not mended by asking again at once.
         if (status === 507) return false;
-        this.set(key, { state: 'broken', words: 'The connection broke. Trying again …' });
+        this.set(key, { state: 'broken', words: $localize`The connection broke. Trying again …` });
         return true;
       },
       onError: (error) => {
@@ -94,7 +94,7 @@ export class Uploads {
             ? { state: 'refused', words }
             : {
                 state: 'paused',
-                words: 'The server could not be reached. What was sent is kept: go on when it is back.',
+                words: $localize`The server could not be reached. What was sent is kept: go on when it is back.`,
               },
         );
         if (words) void this.dropFingerprint(upload);

@@ -16,7 +16,7 @@ type Words = 'say' | 'opening' | 'readFirst' | 'ask';
   imports: [Choice, InputText, Textarea, TriggerEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label for="c-name">Name</label>
+    <label for="c-name" i18n>Name</label>
     <input
       pInputText
       id="c-name"
@@ -38,8 +38,8 @@ type Words = 'say' | 'opening' | 'readFirst' | 'ask';
         (change)="setWords(one.field, $any($event.target).value)"
       ></textarea>
     }
-    <label for="c-dangers">Known by these words, one danger a line</label>
-    <p class="soft">
+    <label for="c-dangers" i18n>Known by these words, one danger a line</label>
+    <p class="soft" i18n>
       It counts as said when one of them stands in a sentence that says what to do. A plus asks for both words:
       <em>jaw + click</em>.
     </p>
@@ -51,13 +51,14 @@ type Words = 'say' | 'opening' | 'readFirst' | 'ask';
       [readonly]="locked()"
       (change)="setDangers($any($event.target).value)"
     ></textarea>
-    <h3>What calls for it</h3>
+    <h3 i18n>What calls for it</h3>
     <ol>
       @for (trigger of caution().triggers; track $index) {
         <li>
           <div class="row">
             <lc-choice
               label="How much it matters"
+              i18n-label
               [options]="severities"
               [value]="trigger.severity"
               [disabled]="locked()"
@@ -73,8 +74,9 @@ type Words = 'say' | 'opening' | 'readFirst' | 'ask';
                 class="text-button"
                 [attr.aria-expanded]="open === $index"
                 (click)="open = open === $index ? -1 : $index"
+                i18n
               >
-                {{ open === $index ? 'Close' : 'Change' }}
+                {open === $index, select, true {Close} other {Change}}
               </button>
             }
           </div>
@@ -90,9 +92,9 @@ type Words = 'say' | 'opening' | 'readFirst' | 'ask';
       }
     </ol>
     @if (!locked()) {
-      <button type="button" class="text-button" (click)="addTrigger()">+ Something else that calls for it</button>
+      <button type="button" class="text-button" (click)="addTrigger()" i18n>+ Something else that calls for it</button>
     }
-    <p class="soft where">
+    <p class="soft where" i18n>
       It is asked for under Plan at the first step that calls for it, stands in the list that viewers read first
       @if (caution().ask) {
         , and among the questions on Paper
@@ -153,10 +155,14 @@ export class CautionEditor {
   protected open = -1;
   protected readonly lookFor = lookFor;
   protected readonly fields: readonly { field: Words; label: string; hint: string }[] = [
-    { field: 'say', label: 'What you would say at the step', hint: '' },
-    { field: 'opening', label: 'In the opening, where that is put in another way', hint: 'the same words' },
-    { field: 'readFirst', label: 'What viewers read first', hint: '' },
-    { field: 'ask', label: 'What they ask themselves', hint: 'no question' },
+    { field: 'say', label: $localize`What you would say at the step`, hint: '' },
+    {
+      field: 'opening',
+      label: $localize`In the opening, where that is put in another way`,
+      hint: $localize`the same words`,
+    },
+    { field: 'readFirst', label: $localize`What viewers read first`, hint: '' },
+    { field: 'ask', label: $localize`What they ask themselves`, hint: $localize`no question` },
   ];
   protected readonly severities = plainOptions(SEVERITIES);
   protected readonly triggers = computed(() => this.caution().triggers);
@@ -184,7 +190,7 @@ export class CautionEditor {
 
   protected addTrigger(): void {
     const last = this.triggers()[this.triggers().length - 1]!;
-    this.set({ triggers: [...this.triggers(), { ...last, because: 'does something else' }] });
+    this.set({ triggers: [...this.triggers(), { ...last, because: $localize`does something else` }] });
     this.open = this.triggers().length;
   }
 }

@@ -33,9 +33,9 @@ export class RulesPage {
   protected readonly warns = computed(() => savingWarns(this.document));
   protected readonly tab = signal<Tab>('cautions');
   protected readonly tabs: readonly { value: Tab; label: string }[] = [
-    { value: 'cautions', label: 'Cautions' },
-    { value: 'wordings', label: 'Careful wording' },
-    { value: 'schools', label: 'Schools' },
+    { value: 'cautions', label: $localize`Cautions` },
+    { value: 'wordings', label: $localize`Careful wording` },
+    { value: 'schools', label: $localize`Schools` },
   ];
   protected readonly problem = signal('');
   protected readonly claimName = claimName;
@@ -52,7 +52,7 @@ export class RulesPage {
       caution,
       silent: silent.has(caution.id),
       state: silent.has(caution.id)
-        ? 'not asked for'
+        ? $localize`not asked for`
         : !isBuiltIn(caution.id)
           ? 'yours'
           : changed.has(caution.id)
@@ -81,8 +81,8 @@ export class RulesPage {
   constructor() {
     void this.store.open();
     inject(Keys).use([
-      { key: 'mod+z', does: 'Undo', run: () => this.back('undo') },
-      { key: 'mod+shift+z', does: 'Redo', run: () => this.back('redo') },
+      { key: 'mod+z', does: $localize`Undo`, run: () => this.back('undo') },
+      { key: 'mod+shift+z', does: $localize`Redo`, run: () => this.back('redo') },
     ]);
   }
 
@@ -99,7 +99,7 @@ export class RulesPage {
     try {
       this.store.edit(change);
     } catch (error) {
-      this.problem.set(error instanceof ChangeError ? error.message : 'That did not work. Try again.');
+      this.problem.set(error instanceof ChangeError ? error.message : $localize`That did not work. Try again.`);
     }
   }
 
@@ -117,11 +117,11 @@ export class RulesPage {
     this.setCaution(
       cautionSchema.parse({
         id,
-        name: 'A caution of ours',
-        triggers: [{ severity: 'should', because: 'touches the skin' }],
+        name: $localize`A caution of ours`,
+        triggers: [{ severity: 'should', because: $localize`touches the skin` }],
         dangers: ['ask'],
-        say: 'If you are not sure, ask first.',
-        readFirst: 'If you are not sure, ask first.',
+        say: $localize`If you are not sure, ask first.`,
+        readFirst: $localize`If you are not sure, ask first.`,
       }),
     );
     this.choose(id);

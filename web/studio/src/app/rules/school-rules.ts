@@ -12,25 +12,25 @@ import { Choice, plainOptions } from '../shell/choice';
 import { Choices } from '../shell/choices';
 
 const COST_WORDS: readonly { field: keyof Costs; words: string }[] = [
-  { field: 'jump', words: 'past a region' },
-  { field: 'back', words: 'back again' },
-  { field: 'tool', words: 'another tool' },
-  { field: 'posture', words: 'another posture' },
-  { field: 'framing', words: 'another framing' },
-  { field: 'wipe', words: 'wiping the skin dry' },
+  { field: 'jump', words: $localize`past a region` },
+  { field: 'back', words: $localize`back again` },
+  { field: 'tool', words: $localize`another tool` },
+  { field: 'posture', words: $localize`another posture` },
+  { field: 'framing', words: $localize`another framing` },
+  { field: 'wipe', words: $localize`wiping the skin dry` },
 ];
 const STOP_WORDS: readonly { field: keyof Stops; words: string }[] = [
-  { field: 'passes', words: 'passes a lane' },
-  { field: 'times', words: 'times' },
-  { field: 'count', words: 'counts' },
-  { field: 'seconds', words: 'seconds' },
+  { field: 'passes', words: $localize`passes a lane` },
+  { field: 'times', words: $localize`times` },
+  { field: 'count', words: $localize`counts` },
+  { field: 'seconds', words: $localize`seconds` },
 ];
 const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>> = {
-  'back-and-forth': 'Going back and forth is fine at',
-  pressure: 'More pressure is fine at',
-  direction: 'Any direction is fine at',
-  'no-slip': 'No oil is needed at',
-  tool: 'Any tool is fine at',
+  'back-and-forth': $localize`Going back and forth is fine at`,
+  pressure: $localize`More pressure is fine at`,
+  direction: $localize`Any direction is fine at`,
+  'no-slip': $localize`No oil is needed at`,
+  tool: $localize`Any tool is fine at`,
 };
 
 /** A school as the studio follows it: pressure, tools, exceptions by region, and what changes cost when an order is sought. */
@@ -40,13 +40,13 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
-      <ol class="list" aria-label="Schools">
+      <ol class="list" aria-label="Schools" i18n-aria-label>
         @for (one of schools(); track one.id) {
           <li>
             <button type="button" [attr.aria-current]="one.id === school().id" (click)="id.set(one.id)">
               <strong>{{ one.name }}</strong>
               @if (one.changed) {
-                <span class="state">changed</span>
+                <span class="state" i18n>changed</span>
               }
             </button>
           </li>
@@ -54,14 +54,16 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
       </ol>
       <section class="card" [attr.aria-label]="school().name">
         <p class="do">
-          <span class="soft">{{
-            changedHere() ? 'Brought by the program, changed here.' : 'Brought by the program.'
-          }}</span>
+          <span class="soft" i18n>{changedHere(), select,
+            true {Brought by the program, changed here.}
+            other {Brought by the program.}
+          }</span>
           @if (changedHere() && !locked()) {
             <button
               type="button"
               class="text-button"
               (click)="changed.emit({ kind: 'reset_rule', list: 'schools', id: school().id })"
+              i18n
             >
               Back to how it was brought
             </button>
@@ -70,9 +72,10 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
         <p>{{ school().about }}</p>
         <div class="two">
           <div>
-            <span class="label">Most pressure</span>
+            <span class="label" i18n>Most pressure</span>
             <lc-choice
               label="Most pressure"
+              i18n-label
               [options]="pressures"
               [value]="school().mostPressure"
               [disabled]="locked()"
@@ -80,9 +83,10 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
             />
           </div>
           <div>
-            <span class="label">Tools</span>
+            <span class="label" i18n>Tools</span>
             <lc-choices
               label="Tools"
+              i18n-label
               [options]="tools"
               [value]="school().tools"
               [disabled]="locked()"
@@ -98,7 +102,7 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
               [ngModel]="school().backAndForth"
               (ngModelChange)="set({ backAndForth: $event })"
             />
-            <label for="s-saw">goes back and forth</label>
+            <label for="s-saw" i18n>goes back and forth</label>
           </span>
           <span>
             <p-toggleswitch
@@ -107,7 +111,7 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
               [ngModel]="school().eitherWay"
               (ngModelChange)="set({ eitherWay: $event })"
             />
-            <label for="s-either">may be done from either end</label>
+            <label for="s-either" i18n>may be done from either end</label>
           </span>
           <span>
             <p-toggleswitch
@@ -116,10 +120,10 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
               [ngModel]="school().soothesEachArea"
               (ngModelChange)="set({ soothesEachArea: $event })"
             />
-            <label for="s-soothe">each area may end with its own soothing</label>
+            <label for="s-soothe" i18n>each area may end with its own soothing</label>
           </span>
         </div>
-        <h3>Exceptions</h3>
+        <h3 i18n>Exceptions</h3>
         @for (one of exceptions(); track one.rule) {
           <div class="exception">
             <span>{{ one.words }}</span>
@@ -127,14 +131,17 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
               [label]="one.words"
               [options]="regions"
               none="nowhere"
+              i18n-none
               [value]="one.regions"
               [disabled]="locked()"
               (chosen)="setException(one.rule, $event)"
             />
           </div>
         }
-        <h3>Figures it stops at</h3>
-        <p class="soft">Preferred when a lesson is made longer or shorter. As “2, 3, 5”; empty where any will do.</p>
+        <h3 i18n>Figures it stops at</h3>
+        <p class="soft" i18n>
+          Preferred when a lesson is made longer or shorter. As “2, 3, 5”; empty where any will do.
+        </p>
         <div class="chips">
           @for (one of stops(); track one.field) {
             <label class="pill"
@@ -143,8 +150,8 @@ const EXCEPTION_WORDS: Readonly<Record<(typeof EXCEPTED_RULES)[number], string>>
             /></label>
           }
         </div>
-        <h3>What a change costs when an order is sought</h3>
-        <p class="soft">The more, the rather it is left out. One jump past a region is the measure.</p>
+        <h3 i18n>What a change costs when an order is sought</h3>
+        <p class="soft" i18n>The more, the rather it is left out. One jump past a region is the measure.</p>
         <div class="chips">
           @for (one of costs; track one.field) {
             <lc-stepper

@@ -13,20 +13,20 @@ import { linesOf } from '../shell/lines';
 
 /** Places to choose from: every region, and its parts where it has some. */
 const PLACES = REGIONS.flatMap((region) => [
-  { value: `${region}/`, label: PARTS_OF[region] ? `${regionName(region)}, any part` : regionName(region) },
+  { value: `${region}/`, label: PARTS_OF[region] ? $localize`${regionName(region)}, any part` : regionName(region) },
   ...(PARTS_OF[region] ?? []).map((part) => ({ value: `${region}/${part}`, label: areaName({ region, part }) })),
 ]);
 const LISTS = [
-  { field: 'actions', label: 'Done like this', options: plainOptions(ACTIONS) },
-  { field: 'tools', label: 'With', options: plainOptions(TOOLS) },
-  { field: 'grips', label: 'Hand held as', options: plainOptions(GRIPS) },
-  { field: 'temperatures', label: 'Tool that is', options: plainOptions(TEMPERATURES) },
+  { field: 'actions', label: $localize`Done like this`, options: plainOptions(ACTIONS) },
+  { field: 'tools', label: $localize`With`, options: plainOptions(TOOLS) },
+  { field: 'grips', label: $localize`Hand held as`, options: plainOptions(GRIPS) },
+  { field: 'temperatures', label: $localize`Tool that is`, options: plainOptions(TEMPERATURES) },
 ] as const;
 const SWITCHES = [
-  { field: 'touch', words: 'hands or a tool touch the skin' },
-  { field: 'bothSides', words: 'both sides at once' },
-  { field: 'points', words: 'a named point is pressed' },
-  { field: 'open', words: 'until the breath is out' },
+  { field: 'touch', words: $localize`hands or a tool touch the skin` },
+  { field: 'bothSides', words: $localize`both sides at once` },
+  { field: 'points', words: $localize`a named point is pressed` },
+  { field: 'open', words: $localize`until the breath is out` },
 ] as const;
 
 /** What calls for a caution: whatever is given has to be so at once; what is left empty does not matter. */
@@ -35,25 +35,28 @@ const SWITCHES = [
   imports: [Choice, Choices, FormsModule, InputText, Textarea, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="soft">Everything that is given here has to be so at once. What is left empty does not matter.</p>
-    <label class="wide"
+    <p class="soft" i18n>Everything that is given here has to be so at once. What is left empty does not matter.</p>
+    <label class="wide" i18n
       >The move …
       <input pInputText maxlength="300" [value]="trigger().because" (change)="setBecause($any($event.target))" />
     </label>
     <div>
-      <span class="label">Where the hand passes</span>
+      <span class="label" i18n>Where the hand passes</span>
       <lc-choices
         label="Where the hand passes"
+        i18n-label
         [options]="places"
         none="anywhere"
+        i18n-none
         [value]="areas()"
         (chosen)="setAreas($event)"
       />
     </div>
     <div>
-      <span class="label">Pressure there, at least</span>
+      <span class="label" i18n>Pressure there, at least</span>
       <lc-choice
         label="Pressure there, at least"
+        i18n-label
         [options]="pressures"
         [value]="trigger().atLeast"
         (chosen)="changed.emit({ atLeast: $event })"
@@ -66,6 +69,7 @@ const SWITCHES = [
           [label]="one.label"
           [options]="regions"
           none="wherever"
+          i18n-none
           [value]="trigger()[one.field]"
           (chosen)="setList(one.field, $event)"
         />
@@ -78,13 +82,15 @@ const SWITCHES = [
           [label]="one.label"
           [options]="one.options"
           none="whatever"
+          i18n-none
           [value]="trigger()[one.field]"
           (chosen)="setList(one.field, $event)"
         />
       </div>
     }
     <label class="wide"
-      >The words say one of these, one a line; <em>jaw + sideways</em> asks for both in a sentence
+      ><ng-container i18n>The words say one of these, one a line;</ng-container> <em i18n>jaw + sideways</em>
+      <ng-container i18n>asks for both in a sentence</ng-container>
       <textarea
         pTextarea
         rows="3"
@@ -105,7 +111,7 @@ const SWITCHES = [
       }
     </div>
     @if (!last()) {
-      <button type="button" class="text-button" (click)="removed.emit()">Take this out</button>
+      <button type="button" class="text-button" (click)="removed.emit()" i18n>Take this out</button>
     }
   `,
   styles: `
@@ -158,8 +164,8 @@ export class TriggerEditor {
   protected readonly places = PLACES;
   protected readonly regions = plainOptions(REGIONS);
   protected readonly ways = [
-    { field: 'from', label: 'Coming from' },
-    { field: 'to', label: 'Leading to' },
+    { field: 'from', label: $localize`Coming from` },
+    { field: 'to', label: $localize`Leading to` },
   ] as const;
   protected readonly lists = LISTS;
   protected readonly switches = SWITCHES;

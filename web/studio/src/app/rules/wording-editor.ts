@@ -9,7 +9,7 @@ import { linesOf } from '../shell/lines';
   imports: [Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label for="w-why">Why it promises too much</label>
+    <label for="w-why" i18n>Why it promises too much</label>
     <textarea
       pTextarea
       id="w-why"
@@ -19,7 +19,7 @@ import { linesOf } from '../shell/lines';
       [readonly]="locked()"
       (change)="changed.emit({ id: wording().id, why: $any($event.target).value, careful: wording().careful })"
     ></textarea>
-    <label for="w-careful">What may be said instead, one a line; each goes on after “It …”</label>
+    <label for="w-careful" i18n>What may be said instead, one a line; each goes on after “It …”</label>
     <textarea
       pTextarea
       id="w-careful"
@@ -28,7 +28,7 @@ import { linesOf } from '../shell/lines';
       [readonly]="locked()"
       (change)="setCareful($any($event.target).value)"
     ></textarea>
-    <p class="soft">It is offered where a sentence of a lesson claims this for certain.</p>
+    <p class="soft" i18n>It is offered where a sentence of a lesson claims this for certain.</p>
   `,
   styles: `
     :host {

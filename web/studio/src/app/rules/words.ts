@@ -1,23 +1,38 @@
+import { termOf } from '@limber/core/words/terms';
 import type { Trigger } from '@limber/core/caution/caution.schema';
 import { areaName } from '@limber/core/face/areas';
 import { regionName } from '@limber/core/face/regions';
 import { listed } from '@limber/core/speech/listed';
 
 const CLAIM_NAMES: Readonly<Record<string, string>> = {
-  detox: 'toxins',
-  lift: 'lifting',
-  wrinkle: 'lines and wrinkles',
-  younger: 'looking younger',
-  collagen: 'collagen',
-  circulation: 'blood flow',
-  drain: 'puffiness',
-  slim_face: 'a slimmer face',
-  pain_relief: 'pain',
-  allergy: 'allergies',
-  nose_shape: 'the nose',
-  bite_or_protrusion: 'teeth and bite',
-  skin_condition: 'skin conditions',
-  stress: 'stress',
+  detox: $localize`toxins`,
+  lift: $localize`lifting`,
+  wrinkle: $localize`lines and wrinkles`,
+  younger: $localize`looking younger`,
+  collagen: $localize`collagen`,
+  circulation: $localize`blood flow`,
+  drain: $localize`puffiness`,
+  slim_face: $localize`a slimmer face`,
+  pain_relief: $localize`pain`,
+  allergy: $localize`allergies`,
+  nose_shape: $localize`the nose`,
+  bite_or_protrusion: $localize`teeth and bite`,
+  skin_condition: $localize`skin conditions`,
+  stress: $localize`stress`,
+  certainty: $localize`certainty`,
+  safety: $localize`safety`,
+  dark_circles: $localize`dark circles`,
+  eyes: $localize`eyes`,
+  volume: $localize`volume`,
+  asymmetry: $localize`asymmetry`,
+  cheekbones: $localize`cheekbones`,
+  grinding: $localize`grinding`,
+  nerve: $localize`nerve`,
+  adhesions: $localize`adhesions`,
+  hormones: $localize`hormones`,
+  immunity: $localize`immunity`,
+  hair: $localize`hair`,
+  injections: $localize`injections`,
 };
 
 /** What a claim is about, as it is said. */
@@ -26,23 +41,25 @@ export function claimName(id: string): string {
 }
 
 const anyOf = (words: readonly string[]): string => listed(words, 'or');
-const plain = (words: readonly string[]): string => anyOf(words.map((one) => one.replace(/_/g, ' ')));
+const plain = (words: readonly string[]): string => anyOf(words.map(termOf));
 
 /** What a trigger looks for, in one sentence. */
 export function lookFor(trigger: Trigger): string {
   const parts = [
-    trigger.areas.length > 0 ? `at the ${anyOf([...new Set(trigger.areas.map(areaName))])}` : '',
-    trigger.from.length > 0 ? `from the ${anyOf(trigger.from.map(regionName))}` : '',
-    trigger.to.length > 0 ? `to the ${anyOf(trigger.to.map(regionName))}` : '',
+    trigger.areas.length > 0 ? $localize`at the ${anyOf([...new Set(trigger.areas.map(areaName))])}` : '',
+    trigger.from.length > 0 ? $localize`from the ${anyOf(trigger.from.map(regionName))}` : '',
+    trigger.to.length > 0 ? $localize`to the ${anyOf(trigger.to.map(regionName))}` : '',
     trigger.actions.length > 0 ? plain(trigger.actions) : '',
-    trigger.tools.length > 0 ? `with a ${plain(trigger.tools)}` : '',
-    trigger.grips.length > 0 ? `held as ${plain(trigger.grips)}` : '',
+    trigger.tools.length > 0 ? $localize`with a ${plain(trigger.tools)}` : '',
+    trigger.grips.length > 0 ? $localize`held as ${plain(trigger.grips)}` : '',
     trigger.temperatures.length > 0 ? plain(trigger.temperatures) : '',
-    trigger.atLeast !== null && trigger.atLeast !== 'feather' ? `from ${trigger.atLeast} pressure on` : '',
-    trigger.bothSides ? 'both sides at once' : '',
-    trigger.points ? 'a named point' : '',
-    trigger.open ? 'until the breath is out' : '',
-    trigger.words.length > 0 ? `where the words say ${anyOf(trigger.words.map((one) => `“${one}”`))}` : '',
+    trigger.atLeast !== null && trigger.atLeast !== 'feather'
+      ? $localize`from ${termOf(trigger.atLeast)} pressure on`
+      : '',
+    trigger.bothSides ? $localize`both sides at once` : '',
+    trigger.points ? $localize`a named point` : '',
+    trigger.open ? $localize`until the breath is out` : '',
+    trigger.words.length > 0 ? $localize`where the words say ${anyOf(trigger.words.map((one) => `“${one}”`))}` : '',
   ].filter(Boolean);
-  return parts.length > 0 ? parts.join(', ') : 'any touch of the skin';
+  return parts.length > 0 ? parts.join(', ') : $localize`any touch of the skin`;
 }

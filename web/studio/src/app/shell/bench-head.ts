@@ -19,7 +19,9 @@ import { savingWarns, savingWords } from './saving-words';
             size="small"
             [disabled]="!store.canUndo()"
             ariaLabel="Undo"
+            i18n-ariaLabel
             title="Undo (Ctrl Z)"
+            i18n-title
             (onClick)="store.undo()"
           />
           <p-button
@@ -29,7 +31,9 @@ import { savingWarns, savingWords } from './saving-words';
             size="small"
             [disabled]="!store.canRedo()"
             ariaLabel="Redo"
+            i18n-ariaLabel
             title="Redo (Ctrl Shift Z)"
+            i18n-title
             (onClick)="store.redo()"
           />
         </div>

@@ -1,3 +1,4 @@
+import { termOf } from '@limber/core/words/terms';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
@@ -51,5 +52,5 @@ export function optionsOr<T extends string>(none: string, list: readonly T[]): O
 
 /** Options whose words are their values. */
 export function plainOptions<T extends string>(list: readonly T[]): Option<T>[] {
-  return list.map((value) => ({ value, label: value.replace(/_/g, ' ') }));
+  return list.map((value) => ({ value, label: termOf(value) }));
 }

@@ -10,24 +10,24 @@ export function describeChange(change: unknown): string {
   const one = change as Change | LibraryChange;
   switch (one.kind) {
     case 'batch':
-      return Array.isArray(one.changes) ? one.changes.map(describeChange).join('; ') : 'several at once';
+      return Array.isArray(one.changes) ? one.changes.map(describeChange).join('; ') : $localize`several at once`;
     case 'set_lesson':
     case 'set_step':
     case 'set_take':
     case 'set_segment':
       return one.field === 'dose' || one.field === 'rightDose'
-        ? `how many${one.field === 'dose' ? '' : ', right'}: ${doseWords(one.value)}`
+        ? $localize`how many${one.field === 'dose' ? '' : $localize`, right`}\: ${doseWords(one.value)}`
         : `${words(String(one.field))}: ${shown(one.value)}`;
     case 'set_override':
-      return `cue: ${shown(one.override)}`;
+      return $localize`cue: ${shown(one.override)}`;
     case 'add_step':
-      return `added ${nameOfAdded(one.step)}`;
+      return $localize`added ${nameOfAdded(one.step)}`;
     case 'add_take':
-      return `brought in ${one.take?.name ?? 'a take'}`;
+      return $localize`brought in ${one.take?.name ?? $localize`a take`}`;
     case 'add_moves':
-      return `added ${(one.moves ?? []).map((move) => move.name).join(', ')}`;
+      return $localize`added ${(one.moves ?? []).map((move) => move.name).join(', ')}`;
     case 'set_move':
-      return `${one.move?.name ?? 'a move'}: ${one.move?.how ?? 'changed'}`;
+      return `${one.move?.name ?? $localize`a move`}: ${one.move?.how ?? 'changed'}`;
     default:
       return words(String(one.kind));
   }
@@ -36,7 +36,7 @@ export function describeChange(change: unknown): string {
 /** A step that was added by an older program may say less than today's. */
 function nameOfAdded(step: unknown): string {
   const known = stepSchema.safeParse(step);
-  return known.success ? nameOfStep(known.data) : 'a step';
+  return known.success ? nameOfStep(known.data) : $localize`a step`;
 }
 
 function doseWords(value: unknown): string {

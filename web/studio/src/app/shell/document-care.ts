@@ -16,9 +16,11 @@ interface Cared extends Pick<SyncedDocument<unknown, unknown>, 'aside' | 'letGo'
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (aside().length > 0) {
-      <section class="aside" role="status" aria-label="Not taken" data-testid="aside">
-        <p>
-          <strong>{{ aside().length === 1 ? 'One edit' : aside().length + ' edits' }} could not be taken.</strong>
+      <section class="aside" role="status" aria-label="Not taken" i18n-aria-label data-testid="aside">
+        <p i18n>
+          <strong
+            >{aside().length, plural, =1 {One edit} other {{{ aside().length }} edits}} could not be taken.</strong
+          >
           Everything else is saved.
         </p>
         <ul>
@@ -27,8 +29,8 @@ interface Cared extends Pick<SyncedDocument<unknown, unknown>, 'aside' | 'letGo'
               <span class="what">{{ one.what }}</span>
               <span class="soft">{{ one.reason }}</span>
               <span class="do">
-                <button type="button" class="text-button" (click)="copy(one.what)">Copy it</button>
-                <button type="button" class="text-button" (click)="document().letGo(one.id)">Let it go</button>
+                <button type="button" class="text-button" (click)="copy(one.what)" i18n>Copy it</button>
+                <button type="button" class="text-button" (click)="document().letGo(one.id)" i18n>Let it go</button>
               </span>
             </li>
           }
@@ -37,6 +39,7 @@ interface Cared extends Pick<SyncedDocument<unknown, unknown>, 'aside' | 'letGo'
     }
     <p-dialog
       header="This was changed in two places"
+      i18n-header
       [visible]="document().conflict() !== null"
       [modal]="true"
       [closable]="false"
@@ -44,23 +47,23 @@ interface Cared extends Pick<SyncedDocument<unknown, unknown>, 'aside' | 'letGo'
       [style]="{ width: 'min(560px, 94vw)' }"
     >
       @if (document().conflict(); as conflict) {
-        <p>
+        <p i18n>
           {{ conflict.reason }} Choose which one stays. Keep yours, and Undo brings theirs back; keep theirs, and Redo
           brings yours back.
         </p>
         <div class="both">
           <div class="card">
-            <h3>Yours</h3>
+            <h3 i18n>Yours</h3>
             <p>{{ describe(conflict.edit.change) }}</p>
           </div>
           <div class="card">
-            <h3>Theirs</h3>
+            <h3 i18n>Theirs</h3>
             <p>{{ describe(conflict.theirs) }}</p>
           </div>
         </div>
         <div class="choose">
-          <p-button label="Keep mine" (onClick)="document().resolve('mine')" />
-          <p-button label="Keep theirs" severity="secondary" (onClick)="document().resolve('theirs')" />
+          <p-button label="Keep mine" i18n-label (onClick)="document().resolve('mine')" />
+          <p-button label="Keep theirs" i18n-label severity="secondary" (onClick)="document().resolve('theirs')" />
         </div>
       }
     </p-dialog>

@@ -17,13 +17,13 @@ import { OpenLesson } from './open-lesson';
     @if (store.problem(); as problem) {
       <div class="problem">
         <p role="alert">{{ problem }}</p>
-        <p><a class="text-button" routerLink="/desk">Back to the desk</a></p>
+        <p><a class="text-button" routerLink="/desk" i18n>Back to the desk</a></p>
       </div>
     } @else if (store.loaded()) {
       <lc-document-care [document]="store.document()" />
       <router-outlet />
     } @else {
-      <p class="loading soft" role="status">Opening the lesson …</p>
+      <p class="loading soft" role="status" i18n>Opening the lesson …</p>
     }
   `,
   styles: `
@@ -63,9 +63,9 @@ export class LessonFrame implements OnDestroy {
         this.open.current.set({ id: this.lessonId(), title: this.store.lesson().title, done: this.done() });
     });
     inject(Keys).use([
-      { key: 'mod+z', does: 'Undo', run: () => this.store.undo() },
-      { key: 'mod+shift+z', does: 'Redo', run: () => this.store.redo() },
-      { key: 'mod+y', does: 'Redo', run: () => this.store.redo() },
+      { key: 'mod+z', does: $localize`Undo`, run: () => this.store.undo() },
+      { key: 'mod+shift+z', does: $localize`Redo`, run: () => this.store.redo() },
+      { key: 'mod+y', does: $localize`Redo`, run: () => this.store.redo() },
     ]);
   }
 

@@ -4,7 +4,7 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
 @Component({
   selector: 'lc-mark',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<svg viewBox="0 0 70 44" width="70" height="44" role="img" aria-label="Limber Cheek">
+  template: `<svg viewBox="0 0 70 44" width="70" height="44" role="img" aria-label="Limber Cheek" i18n-aria-label>
     <path d="M6 12c2 32 46 36 52 4" />
     <circle cx="62" cy="8" r="5.5" />
   </svg>`,

@@ -10,17 +10,17 @@ export function savingWords(document: Saved): string {
   const why = document.why().replace(/[.;].*/s, '');
   switch (document.saving()) {
     case 'saved':
-      return 'saved';
+      return $localize`saved`;
     case 'saving':
-      return why ? `saving … ${why}` : 'saving …';
+      return why ? $localize`saving … ${why}` : $localize`saving …`;
     case 'waiting':
-      return `${edits} kept here. ${why}`;
+      return $localize`${edits} kept here. ${why}`;
     case 'signed-out':
-      return `signed out; ${edits} kept here. Sign in again in another tab`;
+      return $localize`signed out; ${edits} kept here. Sign in again in another tab`;
     case 'conflict':
-      return 'changed in two places';
+      return $localize`changed in two places`;
     case 'gone':
-      return waiting > 0 ? `${edits} kept here. ${why}` : why;
+      return waiting > 0 ? $localize`${edits} kept here. ${why}` : why;
   }
 }
 

@@ -13,28 +13,28 @@ import { OpenLesson } from './open-lesson';
 
 const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>> = {
   plan: [
-    { path: 'plan/moves', name: 'Moves' },
-    { path: 'plan/words', name: 'Words' },
-    { path: 'plan/paper', name: 'Paper' },
+    { path: 'plan/moves', name: $localize`Moves` },
+    { path: 'plan/words', name: $localize`Words` },
+    { path: 'plan/paper', name: $localize`Paper` },
   ],
-  film: [{ path: 'film/takes', name: 'Takes' }],
+  film: [{ path: 'film/takes', name: $localize`Takes` }],
   mark: [
-    { path: 'mark/segments', name: 'Parts' },
-    { path: 'mark/cues', name: 'Cues' },
+    { path: 'mark/segments', name: $localize`Parts` },
+    { path: 'mark/cues', name: $localize`Cues` },
   ],
   share: [
-    { path: 'share/publish', name: 'Publish' },
-    { path: 'share/finished-film', name: 'Finished film' },
+    { path: 'share/publish', name: $localize`Publish` },
+    { path: 'share/finished-film', name: $localize`Finished film` },
   ],
-  learn: [{ path: 'learn/watching', name: 'Watching' }],
+  learn: [{ path: 'learn/watching', name: $localize`Watching` }],
 };
 
 const STAGE_NAMES: Readonly<Record<Stage, string>> = {
-  plan: 'Plan',
-  film: 'Film',
-  mark: 'Mark',
-  share: 'Share',
-  learn: 'Learn',
+  plan: $localize`Plan`,
+  film: $localize`Film`,
+  mark: $localize`Mark`,
+  share: $localize`Share`,
+  learn: $localize`Learn`,
 };
 
 /** Pages that are made for a phone too. */
@@ -97,7 +97,7 @@ export class Shell {
     inject(Stream)
       .refused.pipe(takeUntilDestroyed())
       .subscribe(() => void this.stillIn());
-    this.keys.use([{ key: '?', does: 'Show the keys of this screen', run: () => this.showKeys.set(true) }]);
+    this.keys.use([{ key: '?', does: $localize`Show the keys of this screen`, run: () => this.showKeys.set(true) }]);
   }
 
   private async stillIn(): Promise<void> {

@@ -27,17 +27,19 @@ export class SetUp {
   protected readonly problem = signal('');
   protected readonly heading = computed(() => {
     const door = this.door();
-    if (door?.purpose === 'reset') return `Welcome back, ${door.name?.split(' ')[0] ?? ''}.`;
-    return door?.purpose === 'invitation' ? `${door.by ?? 'Somebody'} invites you.` : 'Make this studio yours.';
+    if (door?.purpose === 'reset') return $localize`Welcome back, ${door.name?.split(' ')[0] ?? ''}.`;
+    return door?.purpose === 'invitation'
+      ? $localize`${door.by ?? 'Somebody'} invites you.`
+      : $localize`Make this studio yours.`;
   });
   protected readonly explanation = computed(() => {
     switch (this.door()?.purpose) {
       case 'reset':
-        return 'This link works once. Choose a new password; you are signed out everywhere else.';
+        return $localize`This link works once. Choose a new password; you are signed out everywhere else.`;
       case 'invitation':
-        return 'This link works once. You will plan, film and mark lessons here; sharing and deleting stay with the owner.';
+        return $localize`This link works once. You will plan, film and mark lessons here; sharing and deleting stay with the owner.`;
       default:
-        return 'This link works once. Choose how you sign in from now on.';
+        return $localize`This link works once. Choose how you sign in from now on.`;
     }
   });
 

@@ -50,10 +50,10 @@ export class Trash {
   protected readonly asked = computed(() => {
     const asking = this.asking();
     if (!asking) return null;
-    if (asking !== 'all') return { title: `Delete “${asking.title}” for good?`, along: goesAlong(asking) };
+    if (asking !== 'all') return { title: $localize`Delete “${asking.title}” for good?`, along: goesAlong(asking) };
     const count = this.rows().length;
     return {
-      title: count === 1 ? 'Delete one lesson for good?' : `Delete ${count} lessons for good?`,
+      title: count === 1 ? $localize`Delete one lesson for good?` : $localize`Delete ${count} lessons for good?`,
       along: goesAlong(sum(this.rows())),
     };
   });
@@ -68,7 +68,7 @@ export class Trash {
   protected putBack(one: Trashed): Promise<void> {
     return this.doing(async () => {
       await this.lessons.restore(one.id);
-      this.says.set(`“${one.title}” is on the desk again.`);
+      this.says.set($localize`“${one.title}” is on the desk again.`);
       await this.load();
     });
   }
@@ -76,7 +76,7 @@ export class Trash {
   protected closeLinks(one: Trashed): Promise<void> {
     return this.doing(async () => {
       await this.lessons.closeLinks(one.id);
-      this.says.set(`The links to “${one.title}” are closed, and stay closed when it is put back.`);
+      this.says.set($localize`The links to “${one.title}” are closed, and stay closed when it is put back.`);
       await this.load();
     });
   }
@@ -115,8 +115,12 @@ const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n 
 
 function goesAlong({ versions, viewings, bytes }: Pick<Trashed, 'versions' | 'viewings' | 'bytes'>): string[] {
   return [
-    ...(versions > 0 ? [`${counted(versions, 'shared version')} with ${counted(viewings, 'viewing')}`] : []),
-    bytes > 0 ? `films of ${size(bytes)}` : 'no film: nothing of it is filmed, or another lesson needs it',
+    ...(versions > 0
+      ? [$localize`${counted(versions, $localize`shared version`)} with ${counted(viewings, $localize`viewing`)}`]
+      : []),
+    bytes > 0
+      ? $localize`films of ${size(bytes)}`
+      : $localize`no film: nothing of it is filmed, or another lesson needs it`,
   ];
 }
 
@@ -126,15 +130,17 @@ function sum(all: readonly Trashed[]): Pick<Trashed, 'versions' | 'viewings' | '
 }
 
 function freedWords({ lessons, films, bytes }: Freed): string {
-  const what = `${counted(lessons, 'lesson is', 'lessons are')} deleted`;
-  return films === 0 ? `${what}.` : `${what}; ${counted(films, 'film')} and ${size(bytes)} are gone from the disk.`;
+  const what = $localize`${counted(lessons, $localize`lesson is`, $localize`lessons are`)} deleted`;
+  return films === 0
+    ? `${what}.`
+    : $localize`${what}; ${counted(films, $localize`film`)} and ${size(bytes)} are gone from the disk.`;
 }
 
 function sweptWords({ lessons, films, files, bytes }: Room['sweeps'][number]): string {
   const parts = [
-    ...(lessons > 0 ? [`${counted(lessons, 'lesson')} after ${TRASH_DAYS} days in the trash`] : []),
-    ...(films > 0 ? [`${counted(films, 'film')} that nothing needs any more`] : []),
-    ...(files > 0 ? [`${counted(files, 'file')} left over`] : []),
+    ...(lessons > 0 ? [$localize`${counted(lessons, $localize`lesson`)} after ${TRASH_DAYS} days in the trash`] : []),
+    ...(films > 0 ? [$localize`${counted(films, $localize`film`)} that nothing needs any more`] : []),
+    ...(files > 0 ? [$localize`${counted(files, $localize`file`)} left over`] : []),
   ];
   return `${size(bytes)}: ${parts.join(', ')}`;
 }

@@ -11,11 +11,11 @@ import { LessonStore } from '../../api/lesson-store';
 import { movesOf } from '@limber/core/lesson/lesson.schema';
 
 const SIDES: Readonly<Record<WorkedSide, string>> = {
-  left: 'left side',
-  right: 'right side',
-  both: 'both sides at once',
-  alternating: 'side by side',
-  midline: 'in the middle',
+  left: $localize`left side`,
+  right: $localize`right side`,
+  both: $localize`both sides at once`,
+  alternating: $localize`side by side`,
+  midline: $localize`in the middle`,
 };
 
 /** Which take shows which side of which step, which of them plays, and what is still missing. */
@@ -48,7 +48,7 @@ export class StepTakes {
         whole: sides.length > 1 ? [...shown].filter((takeId) => this.couldPlay(all, step.id, takeId)) : [],
         sides: sides.map((one) => ({
           side: one.side,
-          words: one.side ? SIDES[one.side] : 'no side',
+          words: one.side ? SIDES[one.side] : $localize`no side`,
           cells: lesson.takes.map(({ id, name }) => {
             const take = one.takes.find((each) => each.takeId === id);
             return { takeId: id, name, shows: take !== undefined, playCount: take?.playCount ?? 0 };
@@ -65,10 +65,12 @@ export class StepTakes {
     const missing = rows.filter((row) => row.sides.some((side) => side.missing));
     const silent = rows.filter((row) => row.sides.some((side) => side.silent));
     const parts = [
-      ...(missing.length > 0 ? [`${counted(missing.length, 'move')} not filmed or not marked on every side`] : []),
-      ...(silent.length > 0 ? [`${counted(silent.length, 'move')} filmed and not playing`] : []),
+      ...(missing.length > 0
+        ? [$localize`${counted(missing.length, $localize`move`)} not filmed or not marked on every side`]
+        : []),
+      ...(silent.length > 0 ? [$localize`${counted(silent.length, $localize`move`)} filmed and not playing`] : []),
     ];
-    return parts.length > 0 ? `${parts.join(', ')}.` : 'Every side of every move plays.';
+    return parts.length > 0 ? `${parts.join(', ')}.` : $localize`Every side of every move plays.`;
   });
 
   protected letPlay(takeId: string, stepId: string, side: WorkedSide | null): void {

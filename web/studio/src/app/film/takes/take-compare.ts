@@ -34,6 +34,7 @@ import { lessonMedia } from '../../progress/lesson-media';
   styleUrl: './take-compare.css',
 })
 export class TakeCompare {
+  protected readonly words = { play: $localize`Play`, pause: $localize`Pause` };
   readonly stepId = input.required<string>();
   readonly closed = output();
 

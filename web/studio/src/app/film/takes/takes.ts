@@ -54,7 +54,7 @@ export class Takes {
 
   protected readonly subtitle = computed(() => {
     const { takes } = this.store.lesson();
-    return takes.length === 0 ? 'No take yet' : `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}`;
+    return takes.length === 0 ? $localize`No take yet` : `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}`;
   });
   private readonly own = computed(() => this.uploads.all().filter((one) => one.lessonId === this.store.lesson().id));
   protected readonly arrivals = computed(() => this.progress.arrivalsOf(this.store.lesson().id));
@@ -82,9 +82,9 @@ export class Takes {
         whole: playsWhole(this.store.lesson().assembly, take),
         poster: media?.artefacts.includes('poster.jpg') ? `/api/media/${mediaId}/poster.jpg` : null,
         asks: take.pictureLeft === null || this.asking() === take.id,
-        weighs: media ? `${size(media.bytes + media.madeBytes)} on the disk` : '',
+        weighs: media ? $localize`${size(media.bytes + media.madeBytes)} on the disk` : '',
         needed: media?.neededBy ?? [],
-        shape: `${take.width} × ${take.height}, ${Number(perSecond(take.frameRate).toFixed(2))} pictures a second`,
+        shape: $localize`${take.width} × ${take.height}, ${Number(perSecond(take.frameRate).toFixed(2))} pictures a second`,
         percent: percentOf(job),
         doing: job ? doingWords(job) : '',
       };
@@ -108,7 +108,7 @@ export class Takes {
       }
     });
     void this.progress.loadArrivals(this.store.lesson().id);
-    inject(Keys).use([{ key: 'b', does: 'Bring in a video file', run: () => this.choose() }]);
+    inject(Keys).use([{ key: 'b', does: $localize`Bring in a video file`, run: () => this.choose() }]);
   }
 
   /** @param filling the take that lacks its footage; without one the film becomes a take of its own. */
@@ -169,8 +169,8 @@ export class Takes {
       name: take.name,
       words:
         needed.length > 0
-          ? `Its film stays on the disk as long as ${listed(needed, 'or')} needs it.`
-          : 'Its film goes from the disk within a day; until then Undo brings both back.',
+          ? $localize`Its film stays on the disk as long as ${listed(needed, 'or')} needs it.`
+          : $localize`Its film goes from the disk within a day; until then Undo brings both back.`,
     });
   }
 }

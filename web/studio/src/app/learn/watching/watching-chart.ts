@@ -268,7 +268,7 @@ export class WatchingChart implements OnDestroy {
     const points = this.retention();
     const at = (share: number): string =>
       `${Math.round(100 * (points[Math.round((points.length - 1) * share)]?.share.share ?? 0))} %`;
-    return `Share of viewings still going: ${at(0.25)} after a quarter, ${at(0.5)} half way, ${at(0.75)} after three quarters, ${at(1)} at the end.`;
+    return $localize`Share of viewings still going: ${at(0.25)} after a quarter, ${at(0.5)} half way, ${at(0.75)} after three quarters, ${at(1)} at the end.`;
   });
 
   private stillAt(bin: number): number {

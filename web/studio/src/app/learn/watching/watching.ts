@@ -43,16 +43,19 @@ export class WatchingBench {
   protected readonly subtitle = computed(() => {
     const one = this.results();
     if (!one) return 'Watching';
-    const still = one.stillWatching > 0 ? ` · ${one.stillWatching} watching now` : '';
-    return `Version ${one.version.number}, shared ${this.day.format(one.version.createdAt)} · ${counted(one.viewings, 'viewing')} by ${counted(one.viewers, 'viewer')} · ${one.answered} answered${still}`;
+    const still = one.stillWatching > 0 ? $localize` · ${one.stillWatching} watching now` : '';
+    return $localize`Version ${one.version.number}, shared ${this.day.format(one.version.createdAt)} · ${counted(one.viewings, $localize`viewing`)} by ${counted(one.viewers, $localize`viewer`)} · ${one.answered} answered${still}`;
   });
   /** The ways through the lesson, each with how often it was watched; all of them together where there are several. */
   protected readonly ways = computed(() => {
     const { cuts = [], steps = [] } = this.results() ?? {};
     const ways = cuts
       .filter((cut) => !cut.id.startsWith('step:') || cut.viewings > 0)
-      .map((cut) => ({ value: cut.id, label: `${cutName(cut.id, steps)} · ${counted(cut.viewings, 'viewing')}` }));
-    return ways.length > 1 ? [...ways, { value: 'all', label: 'Every move, over all of these' }] : ways;
+      .map((cut) => ({
+        value: cut.id,
+        label: `${cutName(cut.id, steps)} · ${counted(cut.viewings, $localize`viewing`)}`,
+      }));
+    return ways.length > 1 ? [...ways, { value: 'all', label: $localize`Every move, over all of these` }] : ways;
   });
   protected readonly watching = computed(() => this.results()?.cut?.watching ?? null);
   /** The sentences that lead. */
@@ -81,7 +84,7 @@ export class WatchingBench {
       return {
         ...step,
         key: `${step.stepId}/${run}`,
-        name: run === 0 ? name : `${name}, again`,
+        name: run === 0 ? name : $localize`${name}, again`,
         startMs: one.cut?.steps[at]?.startMs ?? null,
       };
     });
@@ -121,7 +124,7 @@ export class WatchingBench {
     const steps = new Map(this.results()?.steps.map((step) => [step.id, step]) ?? []);
     return (this.results()?.discomfort ?? []).map((one) => ({
       ...one,
-      where: `${steps.get(one.stepId ?? '')?.name ?? 'whole lesson'}${one.side ? `, ${one.side}` : ''}`,
+      where: `${steps.get(one.stepId ?? '')?.name ?? $localize`whole lesson`}${one.side ? `, ${one.side}` : ''}`,
       startMs: this.results()?.cut?.steps.find((run) => run.stepId === one.stepId)?.startMs ?? null,
     }));
   });
@@ -168,7 +171,7 @@ export class WatchingBench {
   private open(): Promise<void> {
     return this.doing(async () => {
       const { versions } = await this.api.ask(ROUTES.share, { params: { id: this.store.lesson().id } });
-      this.versions.set(versions.map((one) => ({ value: one.id, label: `Version ${one.number}` })));
+      this.versions.set(versions.map((one) => ({ value: one.id, label: $localize`Version ${one.number}` })));
       const asked = versions.find((one) => one.id === this.version()) ?? versions[0];
       if (asked) await this.choose(asked.id);
     });
@@ -209,7 +212,9 @@ export class WatchingBench {
       await work();
       this.problem.set('');
     } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'The figures could not be shown. Reload the page.');
+      this.problem.set(
+        error instanceof ApiError ? error.message : $localize`The figures could not be shown. Reload the page.`,
+      );
       if (!(error instanceof ApiError)) throw error;
     }
   }
@@ -221,5 +226,5 @@ function percent(share: number): string {
 }
 
 function range({ low, high }: { low: number; high: number }): string {
-  return `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
+  return $localize`${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
 }

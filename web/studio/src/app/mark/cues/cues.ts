@@ -31,23 +31,31 @@ import { BenchHead } from '../../shell/bench-head';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const KIND_NAMES: Readonly<Record<CueKind, string>> = {
-  count: 'counts',
-  countdown: 'seconds left',
-  side: 'your side',
-  swap: 'changes of side',
-  label: 'names of steps',
-  caption: 'captions',
+  count: $localize`counts`,
+  countdown: $localize`seconds left`,
+  side: $localize`your side`,
+  swap: $localize`changes of side`,
+  label: $localize`names of steps`,
+  caption: $localize`captions`,
+};
+const ONE_NAMES: Readonly<Record<CueKind, string>> = {
+  count: $localize`count`,
+  countdown: $localize`seconds left`,
+  side: $localize`side`,
+  swap: $localize`change of side`,
+  label: $localize`name`,
+  caption: $localize`caption`,
 };
 const FRAME_NAMES: readonly { value: FrameName; label: string }[] = [
-  { value: '16:9', label: 'on a wide screen' },
-  { value: 'page', label: 'on an upright phone' },
-  { value: '9:16', label: 'as an upright film' },
-  { value: '1:1', label: 'as a square film' },
+  { value: '16:9', label: $localize`on a wide screen` },
+  { value: 'page', label: $localize`on an upright phone` },
+  { value: '9:16', label: $localize`as an upright film` },
+  { value: '1:1', label: $localize`as a square film` },
 ];
 const SIZES = [
-  { value: 0.85, label: 'small' },
-  { value: 1, label: 'medium' },
-  { value: 1.2, label: 'large' },
+  { value: 0.85, label: $localize`small` },
+  { value: 1, label: $localize`medium` },
+  { value: 1.2, label: $localize`large` },
 ];
 
 /** Mark · Cues: what is shown over the footage, as the viewer will get it; derived, with the instructor's overrides. */
@@ -137,9 +145,9 @@ export class Cues {
         cue,
         plain,
         hidden: !shaped.has(plain.key),
-        edited: cue.edited,
+        state: !shaped.has(plain.key) ? $localize`hidden` : cue.edited ? $localize`changed` : ONE_NAMES[cue.kind],
         step: names.get(cue.stepId ?? '') ?? '',
-        words: figure ? `${cue.text} of ${cue.of}` : cue.text,
+        words: figure ? $localize`${cue.text} of ${cue.of}` : cue.text,
       };
     });
   });
@@ -147,9 +155,9 @@ export class Cues {
   protected readonly scopes = computed(() => {
     const kind = this.chosen()?.cue.kind ?? 'count';
     return [
-      { value: 'cue', label: 'this one' },
-      { value: 'passage', label: `${KIND_NAMES[kind]} of this stretch` },
-      { value: 'kind', label: `all ${KIND_NAMES[kind]}` },
+      { value: 'cue', label: $localize`this one` },
+      { value: 'passage', label: $localize`${KIND_NAMES[kind]} of this stretch` },
+      { value: 'kind', label: $localize`all ${KIND_NAMES[kind]}` },
     ];
   });
   /** What she has changed so far, for as much as is chosen. */
@@ -165,18 +173,18 @@ export class Cues {
   });
   protected readonly subtitle = computed(() => {
     const edited = this.lesson().overrides.length;
-    return `${this.cues().length} cues from ${this.filmed() ? 'the marked footage' : 'the plan'} · ${edited} changed by you`;
+    return $localize`${this.cues().length} cues from ${this.filmed() ? $localize`the marked footage` : $localize`the plan`} · ${edited} changed by you`;
   });
 
   constructor() {
     inject(Keys).use([
-      { key: 'space', does: 'Play or pause', run: () => this.player()?.toggle() },
-      { key: 'arrowright', does: 'One picture on', run: () => this.player()?.step(1) },
-      { key: 'arrowleft', does: 'One picture back', run: () => this.player()?.step(-1) },
-      { key: 'arrowdown', does: 'Next cue', run: () => this.go(1) },
-      { key: 'arrowup', does: 'Cue before', run: () => this.go(-1) },
-      { key: 'h', does: 'Hide or show the chosen cue', run: () => this.hide() },
-      { key: 'delete', does: 'Forget your change of it', run: () => this.reset() },
+      { key: 'space', does: $localize`Play or pause`, run: () => this.player()?.toggle() },
+      { key: 'arrowright', does: $localize`One picture on`, run: () => this.player()?.step(1) },
+      { key: 'arrowleft', does: $localize`One picture back`, run: () => this.player()?.step(-1) },
+      { key: 'arrowdown', does: $localize`Next cue`, run: () => this.go(1) },
+      { key: 'arrowup', does: $localize`Cue before`, run: () => this.go(-1) },
+      { key: 'h', does: $localize`Hide or show the chosen cue`, run: () => this.hide() },
+      { key: 'delete', does: $localize`Forget your change of it`, run: () => this.reset() },
     ]);
   }
 

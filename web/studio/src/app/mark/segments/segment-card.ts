@@ -1,3 +1,4 @@
+import { termOf } from '@limber/core/words/terms';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
@@ -13,6 +14,7 @@ import { doseFor } from '@limber/core/lesson/dose-for';
 import { partMs } from '@limber/core/schedule/schedule';
 import { fineClock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
+import { plainOptions } from '../../shell/choice';
 
 /** The segment that is chosen: what it is, how it compares with the plan, and its fields. */
 @Component({
@@ -20,7 +22,7 @@ import { LessonStore } from '../../api/lesson-store';
   imports: [FormsModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="kicker">Chosen part</p>
+    <p class="kicker" i18n>Chosen part</p>
     <h2>{{ sentence().name }}</h2>
     <p class="soft times">
       {{ sentence().when }}
@@ -35,6 +37,7 @@ import { LessonStore } from '../../api/lesson-store';
         optionLabel="label"
         optionValue="value"
         ariaLabel="Step"
+        i18n-ariaLabel
         [ngModel]="segment().stepId"
         (ngModelChange)="set('stepId', $event)"
       />
@@ -43,6 +46,7 @@ import { LessonStore } from '../../api/lesson-store';
         optionLabel="label"
         optionValue="value"
         ariaLabel="Side"
+        i18n-ariaLabel
         [ngModel]="segment().side"
         (ngModelChange)="set('side', $event)"
       />
@@ -51,6 +55,7 @@ import { LessonStore } from '../../api/lesson-store';
         optionLabel="label"
         optionValue="value"
         ariaLabel="Kind"
+        i18n-ariaLabel
         [ngModel]="segment().kind"
         (ngModelChange)="set('kind', $event)"
       />
@@ -61,10 +66,11 @@ import { LessonStore } from '../../api/lesson-store';
         class="text-button"
         (click)="set('beatsMs', [])"
         [disabled]="segment().beatsMs.length === 0"
+        i18n
       >
         Clear its counts
       </button>
-      <button type="button" class="text-button" (click)="removed.emit()">Take it away</button>
+      <button type="button" class="text-button" (click)="removed.emit()" i18n>Take it away</button>
     </p>
   `,
   styles: `
@@ -108,11 +114,13 @@ export class SegmentCard {
     const planned =
       step && isWork(one.kind) ? repetitionsOf(doseFor(step, one.side)) * doseFor(step, one.side).sets.planned : null;
     const counted =
-      one.beatsMs.length > 0 ? ` · ${one.beatsMs.length} ${one.beatsMs.length === 1 ? 'beat' : 'beats'} marked` : '';
+      one.beatsMs.length > 0
+        ? $localize` · ${one.beatsMs.length} ${one.beatsMs.length === 1 ? $localize`repetition` : $localize`repetitions`} marked`
+        : '';
     return {
       name: segmentName(this.store.lesson(), one),
-      when: `${fineClock(one.startMs)} to ${fineClock(one.endMs)} · ${lengthS} s${counted}`,
-      planned: planned !== null && step!.dose.form !== 'timed' ? `planned ${planned}` : '',
+      when: $localize`${fineClock(one.startMs)} to ${fineClock(one.endMs)} · ${lengthS} s${counted}`,
+      planned: planned !== null && step!.dose.form !== 'timed' ? $localize`planned ${planned}` : '',
       off: planned !== null && one.beatsMs.length > 0 && step!.dose.form !== 'timed' && one.beatsMs.length !== planned,
     };
   });
@@ -123,21 +131,21 @@ export class SegmentCard {
     const work = filmedWork(this.filmed()).find((one) => one.stepId === stepId && one.side === side);
     if (!step || !side || !work || !isWork(kind)) return '';
     const [planned, filmed] = [partMs(step, side), work.workMs].map((ms) => `${(ms / 1000).toFixed(1)} s`);
-    return `${filmed} of work on the film, ${planned} planned.`;
+    return $localize`${filmed} of work on the film, ${planned} planned.`;
   });
 
   protected readonly steps = computed(() => [
-    { value: null as string | null, label: 'no step' },
+    { value: null as string | null, label: $localize`no step` },
     ...this.store.lesson().steps.map((step, i) => ({
       value: step.id,
       label: `${i + 1}. ${nameOfStep(step)}`,
     })),
   ]);
   protected readonly sides = [
-    { value: null as string | null, label: 'no side' },
+    { value: null as string | null, label: $localize`no side` },
     ...workedSideSchema.options.map((value) => ({ value: value, label: value })),
   ];
-  protected readonly kinds = SEGMENT_KINDS.map((value) => ({ value, label: value }));
+  protected readonly kinds = plainOptions(SEGMENT_KINDS);
 
   protected set<F extends 'kind' | 'stepId' | 'side' | 'beatsMs'>(field: F, value: Segment[F]): void {
     this.changed.emit({ kind: 'set_segment', segmentId: this.segment().id, field, value } as SingleChange);
@@ -147,7 +155,7 @@ export class SegmentCard {
 /** What a segment shows, in words. */
 export function segmentName(lesson: Lesson, { kind, stepId, side }: Guess): string {
   const step = lesson.steps.find((one) => one.id === stepId);
-  if (!step) return kind;
-  const of = isWork(kind) ? '' : ` (${kind})`;
-  return `${nameOfStep(step)}${side && side !== 'midline' ? `, ${side}` : ''}${of}`;
+  if (!step) return termOf(kind);
+  const of = isWork(kind) ? '' : ` (${termOf(kind)})`;
+  return `${nameOfStep(step)}${side && side !== 'midline' ? `, ${termOf(side)}` : ''}${of}`;
 }

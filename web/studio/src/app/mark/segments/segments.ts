@@ -123,37 +123,45 @@ export class Segments {
 
   protected readonly subtitle = computed(() => {
     const take = this.take();
-    if (!take) return 'No footage';
+    if (!take) return $localize`No footage`;
     const steps = this.lesson().steps.length;
     const marked = new Set(this.own().flatMap((one) => (one.stepId && isWork(one.kind) ? [one.stepId] : []))).size;
-    return `${take.name} · filmed ${clock(take.durationMs)} for a plan of ${clock(this.store.plan().totalMs)} · ${marked} of ${steps} steps marked`;
+    return $localize`${take.name} · filmed ${clock(take.durationMs)} for a plan of ${clock(this.store.plan().totalMs)} · ${marked} of ${steps} steps marked`;
   });
   protected readonly guessWords = computed(() => this.nameOf(this.guess()));
   constructor() {
     inject(Keys).use([
-      { key: 'space', does: 'Play or pause', run: () => this.player()?.toggle() },
-      { key: 'arrowright', does: 'One picture on', run: () => this.player()?.step(1) },
-      { key: 'arrowleft', does: 'One picture back', run: () => this.player()?.step(-1) },
-      { key: 'shift+arrowright', does: 'One second on', run: () => this.skip(1000) },
-      { key: 'shift+arrowleft', does: 'One second back', run: () => this.skip(-1000) },
-      { key: 's', does: 'A part starts here (and the open one ends)', run: () => this.start() },
-      { key: 'e', does: 'The part ends here', run: () => this.end() },
-      { key: 'b', does: 'A repetition completes here', run: () => this.beat() },
-      { key: 'arrowdown', does: 'Next part', run: () => this.go(1) },
-      { key: 'arrowup', does: 'Part before', run: () => this.go(-1) },
-      { key: '[', does: 'Move its start here', run: () => this.moveTo('startMs', this.timeMs()) },
-      { key: ']', does: 'Move its end here', run: () => this.moveTo('endMs', this.timeMs()) },
-      { key: ',', does: 'Its start one picture earlier', run: () => this.nudge('startMs', -NUDGE_FRAMES) },
-      { key: '.', does: 'Its start one picture later', run: () => this.nudge('startMs', NUDGE_FRAMES) },
-      { key: 'shift+arrowup', does: 'Its end one picture earlier', run: () => this.nudge('endMs', -NUDGE_FRAMES) },
-      { key: 'shift+arrowdown', does: 'Its end one picture later', run: () => this.nudge('endMs', NUDGE_FRAMES) },
-      { key: 'x', does: 'Its other side', run: () => this.flipSide() },
-      { key: 'g', does: 'Give it to the next step', run: () => this.nextStep() },
-      { key: 'c', does: 'Clear its counts', run: () => this.setField('beatsMs', []) },
-      { key: 'delete', does: 'Take it away', run: () => this.remove() },
-      { key: 'escape', does: 'Drop the open part', run: () => this.openFromMs.set(null) },
-      { key: '+', does: 'Closer', run: () => this.setZoom(-1) },
-      { key: '-', does: 'Wider', run: () => this.setZoom(1) },
+      { key: 'space', does: $localize`Play or pause`, run: () => this.player()?.toggle() },
+      { key: 'arrowright', does: $localize`One picture on`, run: () => this.player()?.step(1) },
+      { key: 'arrowleft', does: $localize`One picture back`, run: () => this.player()?.step(-1) },
+      { key: 'shift+arrowright', does: $localize`One second on`, run: () => this.skip(1000) },
+      { key: 'shift+arrowleft', does: $localize`One second back`, run: () => this.skip(-1000) },
+      { key: 's', does: $localize`A part starts here (and the open one ends)`, run: () => this.start() },
+      { key: 'e', does: $localize`The part ends here`, run: () => this.end() },
+      { key: 'b', does: $localize`A repetition completes here`, run: () => this.beat() },
+      { key: 'arrowdown', does: $localize`Next part`, run: () => this.go(1) },
+      { key: 'arrowup', does: $localize`Part before`, run: () => this.go(-1) },
+      { key: '[', does: $localize`Move its start here`, run: () => this.moveTo('startMs', this.timeMs()) },
+      { key: ']', does: $localize`Move its end here`, run: () => this.moveTo('endMs', this.timeMs()) },
+      { key: ',', does: $localize`Its start one picture earlier`, run: () => this.nudge('startMs', -NUDGE_FRAMES) },
+      { key: '.', does: $localize`Its start one picture later`, run: () => this.nudge('startMs', NUDGE_FRAMES) },
+      {
+        key: 'shift+arrowup',
+        does: $localize`Its end one picture earlier`,
+        run: () => this.nudge('endMs', -NUDGE_FRAMES),
+      },
+      {
+        key: 'shift+arrowdown',
+        does: $localize`Its end one picture later`,
+        run: () => this.nudge('endMs', NUDGE_FRAMES),
+      },
+      { key: 'x', does: $localize`Its other side`, run: () => this.flipSide() },
+      { key: 'g', does: $localize`Give it to the next step`, run: () => this.nextStep() },
+      { key: 'c', does: $localize`Clear its counts`, run: () => this.setField('beatsMs', []) },
+      { key: 'delete', does: $localize`Take it away`, run: () => this.remove() },
+      { key: 'escape', does: $localize`Drop the open part`, run: () => this.openFromMs.set(null) },
+      { key: '+', does: $localize`Closer`, run: () => this.setZoom(-1) },
+      { key: '-', does: $localize`Wider`, run: () => this.setZoom(1) },
     ]);
   }
 
@@ -232,7 +240,7 @@ export class Segments {
     if (this.openFromMs() !== null) this.end();
     const at = this.snap(this.timeMs());
     if (segmentAt(this.own(), this.take()!.id, at)) {
-      this.note.set('There is a part here already. Move on to where it ends, or choose it and press Delete.');
+      this.note.set($localize`There is a part here already. Move on to where it ends, or choose it and press Delete.`);
       return;
     }
     this.note.set('');
@@ -244,19 +252,19 @@ export class Segments {
     const take = this.take();
     const from = this.openFromMs();
     if (!take || from === null) {
-      this.note.set('Press S where it starts, then E where it ends.');
+      this.note.set($localize`Press S where it starts, then E where it ends.`);
       return;
     }
     this.openFromMs.set(null);
     const free = freeStretch(this.own(), take.id, from, Math.min(this.snap(this.timeMs()), take.durationMs));
     if (!free || free.endMs - free.startMs < 80) {
-      this.note.set('That was too short to be a part.');
+      this.note.set($localize`That was too short to be a part.`);
       return;
     }
     const beats = this.openBeats.filter((ms) => ms > free.startMs && ms <= free.endMs);
     const segment: Segment = { id: crypto.randomUUID(), takeId: take.id, ...this.guess(), ...free, beatsMs: beats };
     this.keepSelected(segment.id, { kind: 'add_segment', segment });
-    this.note.set(`${this.nameOf(segment)} is marked. Next: ${this.guessWords()}.`);
+    this.note.set($localize`${this.nameOf(segment)} is marked. Next: ${this.guessWords()}.`);
   }
 
   protected beat(): void {
@@ -268,12 +276,14 @@ export class Segments {
     }
     const one = segmentAt(this.own(), this.take()?.id ?? '', at - 1);
     if (!one) {
-      this.note.set('A count belongs to a part. Start one with S, or go into one.');
+      this.note.set($localize`A count belongs to a part. Start one with S, or go into one.`);
       return;
     }
     const beats = withBeat(one, at);
     this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field: 'beatsMs', value: beats });
-    this.note.set(`${beats.length} ${beats.length === 1 ? 'beat' : 'beats'} in ${this.nameOf(one)}`);
+    this.note.set(
+      `${beats.length} ${beats.length === 1 ? $localize`repetition` : $localize`repetitions`} in ${this.nameOf(one)}`,
+    );
   }
 
   protected remove(): void {

@@ -1,3 +1,4 @@
+import { termOf } from '@limber/core/words/terms';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -321,7 +322,7 @@ export class Tape implements OnDestroy {
         const width = Math.max(3, this.x(segment.endMs) - x);
         const beats = segment.beatsMs.map((ms) => this.x(ms));
         const spacing = beats.length > 1 ? (beats[beats.length - 1]! - beats[0]!) / (beats.length - 1) : width;
-        const side = segment.side && segment.side !== 'midline' ? ` · ${segment.side}` : '';
+        const side = segment.side && segment.side !== 'midline' ? ` · ${termOf(segment.side)}` : '';
         return {
           segment,
           x,
@@ -332,7 +333,7 @@ export class Tape implements OnDestroy {
           fill: work ? colours!.dim : segment.kind === 'swap' ? '#f2b84b' : '#5f5168',
           line: work ? '#211a26' : '#211a26',
           light: work || segment.kind === 'swap',
-          name: work ? `${step.move.name}${side}` : segment.kind,
+          name: work ? `${step.move.name}${side}` : termOf(segment.kind),
         };
       });
   });

@@ -12,46 +12,54 @@ import { Stepper } from './stepper';
   imports: [Choice, Stepper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="line" role="toolbar" aria-label="The chosen steps">
+    <div class="line" role="toolbar" aria-label="The chosen steps" i18n-aria-label>
       <strong>{{ words() }}</strong>
-      <button type="button" class="text-button" (click)="chosen.move(-1)">Earlier</button>
-      <button type="button" class="text-button" (click)="chosen.move(1)">Later</button>
-      <button type="button" class="text-button" [attr.aria-expanded]="setting()" (click)="setting.set(!setting())">
+      <button type="button" class="text-button" (click)="chosen.move(-1)" i18n>Earlier</button>
+      <button type="button" class="text-button" (click)="chosen.move(1)" i18n>Later</button>
+      <button type="button" class="text-button" [attr.aria-expanded]="setting()" (click)="setting.set(!setting())" i18n>
         Set alike
       </button>
-      <button type="button" class="text-button" (click)="chosen.copy()">Copy</button>
-      <button type="button" class="text-button" (click)="chosen.remove()">Take out</button>
+      <button type="button" class="text-button" (click)="chosen.copy()" i18n>Copy</button>
+      <button type="button" class="text-button" (click)="chosen.remove()" i18n>Take out</button>
       <span class="right">
-        <button type="button" class="text-button quiet" (click)="chosen.all()">All</button>
-        <button type="button" class="text-button quiet" (click)="chosen.none()">None</button>
+        <button type="button" class="text-button quiet" (click)="chosen.all()" i18n>All</button>
+        <button type="button" class="text-button quiet" (click)="chosen.none()" i18n>None</button>
       </span>
     </div>
     @if (setting()) {
       <div class="chips">
         <lc-choice
           label="When the lesson has to get shorter"
+          i18n-label
           hint="cut when?"
+          i18n-hint
           [options]="priorities"
           [value]="same('priority')"
           (chosen)="chosen.set('priority', $event)"
         />
         <lc-choice
           label="Part of the lesson"
+          i18n-label
           hint="which part?"
+          i18n-hint
           [options]="roles"
           [value]="same('role')"
           (chosen)="chosen.set('role', $event)"
         />
         <lc-choice
           label="Half of the day"
+          i18n-label
           hint="which half?"
+          i18n-hint
           [options]="halves"
           [value]="same('half')"
           (chosen)="chosen.set('half', $event)"
         />
         <lc-stepper
           label="rest after"
+          i18n-label
           unit="s"
+          i18n-unit
           [value]="seconds('restAfterMs')"
           [step]="5"
           [min]="0"
@@ -61,7 +69,9 @@ import { Stepper } from './stepper';
         @if (moves()) {
           <lc-stepper
             label="now you"
+            i18n-label
             unit="s"
+            i18n-unit
             [value]="seconds('nowYouMs')"
             [step]="5"
             [min]="0"
@@ -125,18 +135,20 @@ export class ChosenBar {
   protected readonly setting = signal(false);
   protected readonly priorities = PRIORITY_WORDS;
   protected readonly roles: readonly Option<Role | null>[] = [
-    { value: null, label: 'part: by the school' },
+    { value: null, label: $localize`part: by the school` },
     ...ROLES.map((value) => ({ value, label: ROLE_WORDS[value] })),
   ];
-  protected readonly halves = optionsOr('morning and evening', HALVES);
+  protected readonly halves = optionsOr($localize`morning and evening`, HALVES);
   protected readonly words = computed(() => {
     const count = this.chosen.ids().size;
-    return `${count} ${count === 1 ? 'step' : 'steps'} chosen`;
+    return $localize`${count} ${count === 1 ? $localize`step` : $localize`steps`} chosen`;
   });
   protected readonly moves = computed(() => this.chosen.steps().some(isMove));
   protected readonly switches = computed(() => [
-    { field: 'locked' as const, words: 'keep their places', on: this.same('locked') === true },
-    ...(this.moves() ? [{ field: 'counted' as const, words: 'counted aloud', on: this.same('counted') === true }] : []),
+    { field: 'locked' as const, words: $localize`keep their places`, on: this.same('locked') === true },
+    ...(this.moves()
+      ? [{ field: 'counted' as const, words: $localize`counted aloud`, on: this.same('counted') === true }]
+      : []),
   ]);
 
   /** The value that all of them have; undefined where they differ. */

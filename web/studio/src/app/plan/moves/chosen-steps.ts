@@ -85,7 +85,7 @@ export class ChosenSteps {
       localStorage.setItem(COPIED, JSON.stringify(this.steps()));
     } catch {
       // A browser keeps some megabytes, and may keep nothing at all.
-      const summary = 'This browser has no room for so many steps at once. Copy fewer.';
+      const summary = $localize`This browser has no room for so many steps at once. Copy fewer.`;
       this.messages?.add({ severity: 'error', summary, life: 8000 });
     }
     this.copiedCount.set(copied().length);

@@ -48,7 +48,7 @@ export class FitDialog {
   /** Where words change along, or are left to her: the step's name, or the part of the lesson. */
   protected whereOf(stepId: string | null): string {
     const step = this.store.lesson().steps.find((one) => one.id === stepId);
-    return step ? nameOfStep(step) : 'The lesson';
+    return step ? nameOfStep(step) : $localize`The lesson`;
   }
 
   protected readonly after = computed(() => {

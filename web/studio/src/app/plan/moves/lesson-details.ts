@@ -17,9 +17,9 @@ import { Stepper } from './stepper';
   imports: [FormsModule, InputText, PaceTest, SchoolEditor, Select, Textarea, Stepper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label for="d-title">Title</label>
+    <label for="d-title" i18n>Title</label>
     <input pInputText id="d-title" maxlength="160" [value]="lesson().title" (change)="setTitle($any($event.target))" />
-    <label for="d-concern">What it is for</label>
+    <label for="d-concern" i18n>What it is for</label>
     <input
       pInputText
       id="d-concern"
@@ -27,7 +27,7 @@ import { Stepper } from './stepper';
       [value]="lesson().concern"
       (change)="set('concern', $any($event.target).value)"
     />
-    <label for="d-promise">What it promises</label>
+    <label for="d-promise" i18n>What it promises</label>
     <textarea
       pTextarea
       id="d-promise"
@@ -38,7 +38,7 @@ import { Stepper } from './stepper';
     ></textarea>
     <div class="two">
       <div>
-        <label for="d-school">School</label>
+        <label for="d-school" i18n>School</label>
         <p-select
           inputId="d-school"
           [options]="schools"
@@ -50,7 +50,7 @@ import { Stepper } from './stepper';
         />
       </div>
       <div>
-        <label for="d-level">Level</label>
+        <label for="d-level" i18n>Level</label>
         <p-select
           inputId="d-level"
           [options]="levels"
@@ -63,7 +63,7 @@ import { Stepper } from './stepper';
       </div>
     </div>
     <lc-school-editor />
-    <label for="d-description">Text under the video</label>
+    <label for="d-description" i18n>Text under the video</label>
     <textarea
       pTextarea
       id="d-description"
@@ -72,11 +72,12 @@ import { Stepper } from './stepper';
       [value]="lesson().description"
       (change)="set('description', $any($event.target).value)"
     ></textarea>
-    <p class="head">Your pace</p>
+    <p class="head" i18n>Your pace</p>
     <lc-pace-test />
     <div class="pace">
       <lc-stepper
         label="syllables a minute"
+        i18n-label
         [value]="lesson().pace.syllablesPerMinute"
         [step]="5"
         [min]="60"
@@ -85,7 +86,9 @@ import { Stepper } from './stepper';
       />
       <lc-stepper
         label="pause after a sentence"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="lesson().pace.sentencePauseMs / 1000"
         [step]="0.05"
         [min]="0"
@@ -94,7 +97,9 @@ import { Stepper } from './stepper';
       />
       <lc-stepper
         label="getting into position"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="lesson().pace.settleMs / 1000"
         [step]="0.5"
         [min]="0"
@@ -103,7 +108,9 @@ import { Stepper } from './stepper';
       />
       <lc-stepper
         label="changing sides"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="lesson().pace.swapMs / 1000"
         [step]="0.5"
         [min]="0"
@@ -112,7 +119,9 @@ import { Stepper } from './stepper';
       />
       <lc-stepper
         label="changing tools"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="lesson().pace.toolMs / 1000"
         [step]="1"
         [min]="0"
@@ -121,7 +130,9 @@ import { Stepper } from './stepper';
       />
       <lc-stepper
         label="putting oil on"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="lesson().pace.applyMs / 1000"
         [step]="1"
         [min]="0"

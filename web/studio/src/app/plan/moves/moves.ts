@@ -51,11 +51,11 @@ import { UsualWays } from './usual-ways';
 import { WordsField } from './words-field';
 
 const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
-  product: 'Something is put on',
-  question: 'A question, answered',
-  check: 'A look or a touch',
-  comparison: 'One side against the other',
-  talk: 'Talk',
+  product: $localize`Something is put on`,
+  question: $localize`A question, answered`,
+  check: $localize`A look or a touch`,
+  comparison: $localize`One side against the other`,
+  talk: $localize`Talk`,
 };
 
 /** Plan · Moves: which moves, in which order, how much, in which words; and how long that runs. */
@@ -85,6 +85,10 @@ const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
   styleUrl: './moves.css',
 })
 export class Moves {
+  protected readonly words = {
+    opening: $localize`nothing said yet. Hello, what you need, who should ask first`,
+    closing: $localize`nothing said yet. Thanks, how often, what to expect`,
+  };
   protected readonly store = inject(LessonStore);
   private readonly lessons = inject(Lessons);
   private readonly router = inject(Router);
@@ -104,7 +108,7 @@ export class Moves {
   protected readonly subtitle = computed(() => {
     const { level } = this.lesson();
     const steps = movesOf(this.lesson().steps);
-    return `${schoolOf(this.store.judged()).name} · ${level} level · ${steps.length} ${steps.length === 1 ? 'move' : 'moves'}`;
+    return $localize`${schoolOf(this.store.judged()).name} · ${level} level · ${steps.length} ${steps.length === 1 ? $localize`move` : $localize`moves`}`;
   });
   protected readonly overMs = computed(() =>
     this.lesson().targetMs === null ? null : this.plan().totalMs - this.lesson().targetMs!,
@@ -112,7 +116,7 @@ export class Moves {
   protected readonly overWords = computed(() => {
     const over = this.overMs();
     if (over === null) return '';
-    if (Math.abs(over) < 500) return 'on target';
+    if (Math.abs(over) < 500) return $localize`on target`;
     return `${clock(Math.abs(over))} ${over > 0 ? 'over' : 'under'}`;
   });
   /** Speaking is never quite as estimated: the length is told with its spread. */
@@ -134,7 +138,7 @@ export class Moves {
   protected readonly sideWords = computed(() => {
     const short = this.sideBars().find((side) => side.short);
     if (!short) return '';
-    return `Your ${short.name} gets ${clock(Math.abs(this.sides().leftMs - this.sides().rightMs))} less work.`;
+    return $localize`Your ${short.name} gets ${clock(Math.abs(this.sides().leftMs - this.sides().rightMs))} less work.`;
   });
   protected readonly shades = computed(() => workShades(this.plan().passages, this.lesson().steps));
   /** Where the hand goes at the chosen step. */
@@ -148,26 +152,36 @@ export class Moves {
 
   constructor() {
     inject(Keys).use([
-      { key: 'a', does: 'Add a move', run: () => this.adding.set('anywhere') },
-      { key: 'f', does: 'Fit to a length', run: () => this.fitting.set(true) },
-      { key: 'o', does: 'Suggest an order', run: () => this.ordering.set(true) },
-      { key: 'arrowdown', does: 'Next step', run: () => this.go(1) },
-      { key: 'arrowup', does: 'Step before', run: () => this.go(-1) },
-      { key: 'x', does: 'Choose the step together with others', run: () => this.toggle() },
-      { key: 'shift+arrowdown', does: 'Choose the next one too', run: () => this.reach(1) },
-      { key: 'shift+arrowup', does: 'Choose the one before too', run: () => this.reach(-1) },
-      { key: 'escape', does: 'Choose none together', run: () => this.chosen.none(), when: () => this.together() },
-      { key: 'mod+arrowdown', does: 'Move later', run: () => this.chosen.move(1) },
-      { key: 'mod+arrowup', does: 'Move earlier', run: () => this.chosen.move(-1) },
-      { key: 'mod+c', does: 'Copy the step, for any lesson', run: () => this.chosen.copy(), when: nothingMarked },
+      { key: 'a', does: $localize`Add a move`, run: () => this.adding.set('anywhere') },
+      { key: 'f', does: $localize`Fit to a length`, run: () => this.fitting.set(true) },
+      { key: 'o', does: $localize`Suggest an order`, run: () => this.ordering.set(true) },
+      { key: 'arrowdown', does: $localize`Next step`, run: () => this.go(1) },
+      { key: 'arrowup', does: $localize`Step before`, run: () => this.go(-1) },
+      { key: 'x', does: $localize`Choose the step together with others`, run: () => this.toggle() },
+      { key: 'shift+arrowdown', does: $localize`Choose the next one too`, run: () => this.reach(1) },
+      { key: 'shift+arrowup', does: $localize`Choose the one before too`, run: () => this.reach(-1) },
+      {
+        key: 'escape',
+        does: $localize`Choose none together`,
+        run: () => this.chosen.none(),
+        when: () => this.together(),
+      },
+      { key: 'mod+arrowdown', does: $localize`Move later`, run: () => this.chosen.move(1) },
+      { key: 'mod+arrowup', does: $localize`Move earlier`, run: () => this.chosen.move(-1) },
+      {
+        key: 'mod+c',
+        does: $localize`Copy the step, for any lesson`,
+        run: () => this.chosen.copy(),
+        when: nothingMarked,
+      },
       {
         key: 'mod+v',
-        does: 'Put in what was copied',
+        does: $localize`Put in what was copied`,
         run: () => this.paste(),
         when: () => this.chosen.copiedCount() > 0,
       },
-      { key: 'mod+d', does: 'Repeat the step after itself', run: () => this.repeat() },
-      { key: 'delete', does: 'Take the step out', run: () => this.chosen.remove() },
+      { key: 'mod+d', does: $localize`Repeat the step after itself`, run: () => this.repeat() },
+      { key: 'delete', does: $localize`Take the step out`, run: () => this.chosen.remove() },
     ]);
     // Something may have been copied in another window.
     const look = (): void => this.chosen.look();
@@ -249,7 +263,7 @@ export class Moves {
     try {
       await this.router.navigateByUrl(`/lesson/${await this.lessons.bringIn(single)}/plan/moves`);
     } catch (error) {
-      const summary = error instanceof ApiError ? error.message : 'The lesson could not be made. Try again.';
+      const summary = error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`;
       this.messages.add({ severity: 'error', summary, life: 8000 });
     }
   }

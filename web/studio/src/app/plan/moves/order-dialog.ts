@@ -18,12 +18,12 @@ import { routeOf } from './route';
   imports: [Button, ProgressBar, FaceMap, Ribbon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="soft">
+    <p class="soft" i18n>
       By {{ school() }}: what opens comes first and what closes last, and you jump, change tools, postures and framings
       as little as possible. Steps that keep their places stay.
     </p>
     @if (progress() !== null) {
-      <p-progressbar [value]="progress()! * 100" [showValue]="false" ariaLabel="Looking for an order" />
+      <p-progressbar [value]="progress()! * 100" [showValue]="false" ariaLabel="Looking for an order" i18n-ariaLabel />
     }
     @if (problem()) {
       <p role="alert" class="why">{{ problem() }}</p>
@@ -32,7 +32,7 @@ import { routeOf } from './route';
       @if (one.blocked) {
         <p class="why" role="status">{{ one.blocked }}</p>
       } @else if (same()) {
-        <p role="status"><strong>The order is as good as it gets.</strong></p>
+        <p role="status"><strong i18n>The order is as good as it gets.</strong></p>
       } @else {
         <div class="both">
           @for (side of sides(); track side.name) {
@@ -58,21 +58,21 @@ import { routeOf } from './route';
         </div>
         <p data-testid="gains">
           <strong>{{ gains() }}</strong>
-          <span class="soft">
-            {{
-              one.exact
-                ? 'No order takes less changing.'
-                : 'The best that a search found; with so many steps not every order was tried.'
-            }}
+          <span class="soft" i18n>
+            {one.exact, select,
+              true {No order takes less changing.}
+              other {The best that a search found; with so many steps not every order was tried.}
+            }
             What gains nothing stays in your order.
           </span>
         </p>
       }
     }
     <div class="end">
-      <p-button label="Leave it" severity="secondary" [outlined]="true" (onClick)="closed.emit()" />
+      <p-button label="Leave it" i18n-label severity="secondary" [outlined]="true" (onClick)="closed.emit()" />
       <p-button
         label="Take this order"
+        i18n-label
         [disabled]="progress() !== null || !result() || result()!.blocked !== '' || same()"
         (onClick)="apply()"
       />
@@ -148,8 +148,8 @@ export class OrderDialog {
   protected readonly sides = computed(() =>
     (
       [
-        ['As it is', this.store.lesson().steps],
-        ['Suggested', this.ordered()],
+        [$localize`As it is`, this.store.lesson().steps],
+        [$localize`Suggested`, this.ordered()],
       ] as const
     ).map(([name, steps]) => {
       const { passages, totalMs } = schedule({ ...this.store.lesson(), steps: [...steps] });

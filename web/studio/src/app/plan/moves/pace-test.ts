@@ -12,24 +12,24 @@ import { keepPace, keptSamples } from '../../api/kept-pace';
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="soft">
+    <p class="soft" i18n>
       {{ pace().syllablesPerMinute }} syllables a minute, give or take {{ percent() }} %.
-      {{
-        count() === 0
-          ? 'Not yet measured on you.'
-          : 'From ' + count() + (count() === 1 ? ' text' : ' texts') + ' that you spoke.'
-      }}
+      {count(), plural,
+        =0 {Not yet measured on you.}
+        =1 {From 1 text that you spoke.}
+        other {From {{ count() }} texts that you spoke.}
+      }
     </p>
     <div class="ways">
-      <button type="button" class="text-button" (click)="open(test)">One-minute reading</button>
+      <button type="button" class="text-button" (click)="open(test)" i18n>One-minute reading</button>
       @if (words()) {
-        <button type="button" class="text-button" (click)="open(words())">Rehearse this lesson’s words</button>
+        <button type="button" class="text-button" (click)="open(words())" i18n>Rehearse this lesson’s words</button>
       }
       @if (fromTake().length > 0) {
-        <button type="button" class="text-button" (click)="take(fromTake())">Take it from the marked take</button>
+        <button type="button" class="text-button" (click)="take(fromTake())" i18n>Take it from the marked take</button>
       }
       @if (count() > 0) {
-        <button type="button" class="text-button" (click)="forget()">Forget what was measured</button>
+        <button type="button" class="text-button" (click)="forget()" i18n>Forget what was measured</button>
       }
     </div>
     @if (text(); as reading) {
@@ -37,12 +37,12 @@ import { keepPace, keptSamples } from '../../api/kept-pace';
         <p>{{ reading }}</p>
         <div class="go">
           @if (startedAt() === null) {
-            <p-button label="Start, and read aloud" size="small" (onClick)="start()" />
+            <p-button label="Start, and read aloud" i18n-label size="small" (onClick)="start()" />
           } @else {
-            <p-button label="Done reading" size="small" (onClick)="stop()" />
+            <p-button label="Done reading" i18n-label size="small" (onClick)="stop()" />
             <span class="times" role="timer">{{ clock(elapsed()) }}</span>
           }
-          <button type="button" class="text-button" (click)="text.set('')">Leave it</button>
+          <button type="button" class="text-button" (click)="text.set('')" i18n>Leave it</button>
         </div>
       </div>
     }
@@ -135,6 +135,8 @@ export class PaceTest implements OnDestroy {
     keepPace(pace, all);
     this.count.set(all.length);
     this.store.edit({ kind: 'set_lesson', field: 'pace', value: pace });
-    this.told.set(`You speak ${pace.syllablesPerMinute} syllables a minute. This lesson and new ones count with that.`);
+    this.told.set(
+      $localize`You speak ${pace.syllablesPerMinute} syllables a minute. This lesson and new ones count with that.`,
+    );
   }
 }

@@ -2,11 +2,11 @@ import type { PlainKind, ProductKind } from '@limber/core/lesson/lesson.schema';
 
 /** What a step that is no move is, in a few words. */
 export const PLAIN_WORDS: Readonly<Record<PlainKind, string>> = {
-  product: 'something is put on',
-  question: 'a question answered',
-  check: 'a look, or a touch where it should be felt',
-  comparison: 'one side against the other',
-  talk: 'talk',
+  product: $localize`something is put on`,
+  question: $localize`a question answered`,
+  check: $localize`a look, or a touch where it should be felt`,
+  comparison: $localize`one side against the other`,
+  talk: $localize`talk`,
 };
 
 export const PRODUCT_WORDS: Readonly<Record<ProductKind, string>> = {

@@ -20,6 +20,7 @@ import { WordsField } from './words-field';
       <input
         pInputText
         aria-label="What it is called"
+        i18n-aria-label
         maxlength="80"
         [value]="step().name"
         (change)="setName($any($event.target))"
@@ -31,13 +32,16 @@ import { WordsField } from './words-field';
           optionLabel="label"
           optionValue="value"
           ariaLabel="What is put on"
+          i18n-ariaLabel
           [ngModel]="step().putOn"
           (ngModelChange)="set('putOn', $event)"
         />
       }
       <lc-stepper
         label="takes"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="step().lengthMs / 1000"
         [step]="1"
         [min]="0"
@@ -46,7 +50,9 @@ import { WordsField } from './words-field';
       />
       <lc-stepper
         label="rest after"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="step().restAfterMs / 1000"
         [step]="5"
         [min]="0"
@@ -78,8 +84,12 @@ export class PlainStepEditor {
     const { narration } = this.step();
     return (
       [
-        { part: 'before', label: 'Said before', hint: 'What comes, and why' },
-        { part: 'during', label: 'Said meanwhile', hint: 'While it is put on, or looked at' },
+        { part: 'before', label: $localize`Said before`, hint: $localize`What comes, and why` },
+        {
+          part: 'during',
+          label: $localize`Said meanwhile`,
+          hint: $localize`While it is put on, or looked at`,
+        },
       ] as const
     ).map((one) => ({ ...one, ms: speakingMs(narration[one.part], pace) }));
   });

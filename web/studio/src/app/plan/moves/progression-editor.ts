@@ -15,10 +15,10 @@ import { Choice } from '../../shell/choice';
 import { Stepper } from './stepper';
 
 const GROWTH_WORDS: Readonly<Record<Growth, string>> = {
-  repetitions: 'how many grow',
-  sets: 'sets grow',
-  seconds: 'seconds grow',
-  days: 'days a week grow',
+  repetitions: $localize`how many grow`,
+  sets: $localize`sets grow`,
+  seconds: $localize`seconds grow`,
+  days: $localize`days a week grow`,
 };
 const UNITS: Readonly<Record<Growth, string>> = { repetitions: '', sets: 'sets', seconds: 's', days: '' };
 const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
@@ -30,9 +30,9 @@ const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <lc-choice label="What grows" [options]="growths()" [value]="grows()" (chosen)="setGrowth($event)" />
+      <lc-choice label="What grows" i18n-label [options]="growths()" [value]="grows()" (chosen)="setGrowth($event)" />
       @if (grows() !== 'days') {
-        <button type="button" class="text-button" (click)="even()">Even steps, a week each</button>
+        <button type="button" class="text-button" (click)="even()" i18n>Even steps, a week each</button>
       }
     </div>
     <ol>
@@ -40,6 +40,7 @@ const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
         <li>
           <lc-stepper
             label="weeks"
+            i18n-label
             [value]="stage.weeks"
             [step]="1"
             [min]="1"
@@ -49,6 +50,7 @@ const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
           @if (grows() !== 'days') {
             <lc-stepper
               label="at"
+              i18n-label
               [unit]="unit()"
               [value]="stage.amount ?? planned() ?? 1"
               [step]="1"
@@ -59,6 +61,7 @@ const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
           }
           <lc-choice
             label="How often"
+            i18n-label
             [options]="oftenOptions(stage.daysAWeek)"
             [value]="stage.daysAWeek"
             (chosen)="setStage($index, { daysAWeek: $event })"
@@ -67,8 +70,10 @@ const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
             <button
               type="button"
               class="text-button"
-              [attr.aria-label]="'Take stage ' + ($index + 1) + ' out'"
+              ariaLabel="Take stage {{ $index + 1 }} out"
+              i18n-ariaLabel
               (click)="removeStage($index)"
+              i18n
             >
               Take out
             </button>
@@ -76,14 +81,15 @@ const OFTEN = [7, 6, 5, 4, 3.5, 3, 2, 1];
         </li>
       }
       <li>
-        <span class="then">then {{ grows() === 'days' ? 'as planned' : planned() + ' ' + unit() }}</span>
+        <span class="then" i18n>then {grows(), select, days {as planned} other {{{ planned() }} {{ unit() }}}}</span>
         <lc-choice
           label="How often then"
+          i18n-label
           [options]="oftenOptions(progression().thenDaysAWeek)"
           [value]="progression().thenDaysAWeek"
           (chosen)="set({ thenDaysAWeek: $event })"
         />
-        <button type="button" class="text-button" (click)="addStage()">+ Another stage</button>
+        <button type="button" class="text-button" (click)="addStage()" i18n>+ Another stage</button>
       </li>
     </ol>
     <p class="soft" data-testid="built-up">{{ words() }}</p>
@@ -132,7 +138,9 @@ export class ProgressionEditor {
   protected readonly grows = computed<Growth>(() => growthIn(this.step().dose, this.progression().grows));
   protected readonly unit = computed(() => UNITS[this.grows()]);
   protected readonly planned = computed(() => plannedAmount(this.step().dose, this.grows()));
-  protected readonly words = computed(() => `That is: ${describeProgression(this.step().dose, this.progression())}.`);
+  protected readonly words = computed(
+    () => $localize`That is: ${describeProgression(this.step().dose, this.progression())}.`,
+  );
 
   /** The usual rhythms, and its own where that is another. */
   protected oftenOptions(own: number): { value: number; label: string }[] {

@@ -18,7 +18,7 @@ import { Choices } from '../../shell/choices';
   imports: [Choice, Choices, FormsModule, ToggleSwitch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="soft">
+    <p class="soft" i18n>
       {{ school().about }} Usually: {{ school().doseHabit }}; {{ school().frequency }}.
       @if (nearer(); as one) {
         By its steps the lesson is nearer to “{{ one.name }}”.
@@ -30,73 +30,80 @@ import { Choices } from '../../shell/choices';
     </p>
     <div class="ways">
       @if (own() === null) {
-        <button type="button" class="text-button" (click)="copy()">Make its rules my own</button>
+        <button type="button" class="text-button" (click)="copy()" i18n>Make its rules my own</button>
       } @else {
-        <button type="button" class="text-button" [attr.aria-expanded]="open()" (click)="open.set(!open())">
-          {{ open() ? 'Close the rules' : 'My own rules' }}
+        <button type="button" class="text-button" [attr.aria-expanded]="open()" (click)="open.set(!open())" i18n>
+          {open(), select, true {Close the rules} other {My own rules}}
         </button>
-        <button type="button" class="text-button" (click)="drop()">Back to the school as it is</button>
+        <button type="button" class="text-button" (click)="drop()" i18n>Back to the school as it is</button>
       }
     </div>
     @if (own(); as rules) {
       @if (open()) {
         <div class="rules">
-          <label for="s-name">Name</label>
+          <label for="s-name" i18n>Name</label>
           <input id="s-name" class="field" maxlength="80" [value]="rules.name" (change)="rename($any($event.target))" />
-          <span>Opens first</span>
+          <span i18n>Opens first</span>
           <lc-choices
             label="Regions opened first"
+            i18n-label
             [options]="regions"
             [value]="rules.drainage.opens"
             (chosen)="setDrainage({ opens: $event })"
           />
-          <span>Closes by</span>
+          <span i18n>Closes by</span>
           <lc-choices
             label="Regions of the closing"
+            i18n-label
             [options]="regions"
             [value]="rules.drainage.closes"
             (chosen)="setDrainage({ closes: $event })"
           />
-          <span>Order</span>
+          <span i18n>Order</span>
           <ol>
             @for (region of rules.order; track region) {
               <li>
                 {{ name(region) }}
-                <button type="button" [attr.aria-label]="name(region) + ' earlier'" (click)="move($index, -1)">
+                <button type="button" ariaLabel="{{ name(region) }} earlier" i18n-ariaLabel (click)="move($index, -1)">
                   ↑
                 </button>
-                <button type="button" [attr.aria-label]="name(region) + ' later'" (click)="move($index, 1)">↓</button>
+                <button type="button" ariaLabel="{{ name(region) }} later" i18n-ariaLabel (click)="move($index, 1)">
+                  ↓
+                </button>
               </li>
             }
           </ol>
-          <span>On the neck</span>
+          <span i18n>On the neck</span>
           <lc-choice
             label="Direction on the neck"
+            i18n-label
             [options]="necks"
             [value]="rules.neck"
             (chosen)="set({ neck: $event })"
           />
-          <span>On the face</span>
+          <span i18n>On the face</span>
           <lc-choice
             label="Direction on the face"
+            i18n-label
             [options]="faces"
             [value]="rules.face"
             (chosen)="set({ face: $event })"
           />
-          <span>Most pressure</span>
+          <span i18n>Most pressure</span>
           <lc-choice
             label="Most pressure"
+            i18n-label
             [options]="pressures"
             [value]="rules.mostPressure"
             (chosen)="set({ mostPressure: $event })"
           />
-          <label for="s-back">Back and forth</label>
+          <label for="s-back" i18n>Back and forth</label>
           <p-toggleswitch
             inputId="s-back"
             [ngModel]="rules.backAndForth"
             (ngModelChange)="set({ backAndForth: $event })"
           />
-          <label for="s-close">A closing is needed</label>
+          <label for="s-close" i18n>A closing is needed</label>
           <p-toggleswitch
             inputId="s-close"
             [ngModel]="rules.drainage.closingNeeded"
@@ -207,7 +214,7 @@ export class SchoolEditor {
 
   protected copy(): void {
     const school = SCHOOLS[this.store.lesson().school];
-    this.put({ ...school, id: `own-${school.id}`, name: `${school.name}, my way` });
+    this.put({ ...school, id: `own-${school.id}`, name: $localize`${school.name}, my way` });
     this.open.set(true);
   }
 

@@ -18,9 +18,9 @@ import { Stepper } from './stepper';
 import { WordsField } from './words-field';
 
 const PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
-  { part: 'before', label: 'Said before', hint: 'What to do, and where the caution goes' },
-  { part: 'during', label: 'Said meanwhile', hint: 'Short, with silence to work in' },
-  { part: 'after', label: 'Said after', hint: 'Often nothing' },
+  { part: 'before', label: $localize`Said before`, hint: $localize`What to do, and where the caution goes` },
+  { part: 'during', label: $localize`Said meanwhile`, hint: $localize`Short, with silence to work in` },
+  { part: 'after', label: $localize`Said after`, hint: $localize`Often nothing` },
 ];
 
 /** Dose, sides and words of the step that is chosen. */
@@ -62,7 +62,7 @@ export class StepEditor {
   protected readonly leading = signal(false);
   protected readonly way = computed(() => {
     const { move, sidePlan } = this.step();
-    if (move.route.length < 2) return move.routeWords || 'The hand stays where it is.';
+    if (move.route.length < 2) return move.routeWords || $localize`The hand stays where it is.`;
     return [describeRoute(move, sidePlan), move.routeWords].filter(Boolean).join('; ');
   });
 

@@ -41,8 +41,8 @@ import { StepRow } from './step-row';
         </li>
       } @empty {
         <li class="none">
-          <h2>Which moves?</h2>
-          <p class="soft">
+          <h2 i18n>Which moves?</h2>
+          <p class="soft" i18n>
             Press a region on the face, or add one by name. How many and which sides come with the move; change them
             here.
           </p>

@@ -13,9 +13,9 @@ import { StepPart } from './step-part';
 import { Stepper } from './stepper';
 
 const PRODUCT_WORDS = [
-  { value: 'none', label: 'nothing put on' },
-  { value: 'apply', label: 'oil or cream put on first' },
-  { value: 'top_up', label: 'topped up first' },
+  { value: 'none', label: $localize`nothing put on` },
+  { value: 'apply', label: $localize`oil or cream put on first` },
+  { value: 'top_up', label: $localize`topped up first` },
 ];
 /** What few steps need: product, rest, time for the viewer, counting, bundles, what is cut first, and its place. */
 @Component({
@@ -30,12 +30,15 @@ const PRODUCT_WORDS = [
         optionLabel="label"
         optionValue="value"
         ariaLabel="Product"
+        i18n-ariaLabel
         [ngModel]="step().product"
         (ngModelChange)="set('product', $event)"
       />
       <lc-stepper
         label="now you"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="step().nowYouMs / 1000"
         [step]="5"
         [min]="0"
@@ -44,7 +47,9 @@ const PRODUCT_WORDS = [
       />
       <lc-stepper
         label="rest after"
+        i18n-label
         unit="s"
+        i18n-unit
         [value]="step().restAfterMs / 1000"
         [step]="5"
         [min]="0"
@@ -57,6 +62,7 @@ const PRODUCT_WORDS = [
         optionLabel="label"
         optionValue="value"
         ariaLabel="When the lesson has to get shorter"
+        i18n-ariaLabel
         [ngModel]="step().priority"
         (ngModelChange)="set('priority', $event)"
       />
@@ -126,26 +132,26 @@ export class StepMore {
     const before = this.before();
     const paired = (one: MoveStep | null): boolean => one?.sidePlan === 'left_right' || one?.sidePlan === 'right_left';
     return [
-      { field: 'locked' as const, words: 'keeps its place', on: step.locked },
-      { field: 'counted' as const, words: 'counted aloud', on: step.counted },
-      { field: 'progression' as const, words: 'built up over weeks', on: step.progression !== null },
+      { field: 'locked' as const, words: $localize`keeps its place`, on: step.locked },
+      { field: 'counted' as const, words: $localize`counted aloud`, on: step.counted },
+      { field: 'progression' as const, words: $localize`built up over weeks`, on: step.progression !== null },
       'tempoMs' in step.dose
-        ? { field: 'ramp' as const, words: 'gets faster or slower', on: step.dose.endTempoMs !== undefined }
-        : { field: 'open' as const, words: 'until the breath is out', on: step.dose.open === true },
+        ? { field: 'ramp' as const, words: $localize`gets faster or slower`, on: step.dose.endTempoMs !== undefined }
+        : { field: 'open' as const, words: $localize`until the breath is out`, on: step.dose.open === true },
       ...(step.narration.during
-        ? [{ field: 'voiceOver' as const, words: 'words over it are spoken afterwards', on: step.voiceOver }]
+        ? [{ field: 'voiceOver' as const, words: $localize`words over it are spoken afterwards`, on: step.voiceOver }]
         : []),
       ...(paired(step) && paired(before)
         ? [
             {
               field: 'bundle' as const,
-              words: `side by side with ${before!.move.name}`,
+              words: $localize`side by side with ${before!.move.name}`,
               on: step.bundle !== null && step.bundle === before!.bundle,
             },
           ]
         : []),
       ...(parts.length === 1 && (parts[0] === 'left' || parts[0] === 'right')
-        ? [{ field: 'compares' as const, words: 'one side on purpose, to compare', on: step.compares }]
+        ? [{ field: 'compares' as const, words: $localize`one side on purpose, to compare`, on: step.compares }]
         : []),
     ];
   });

@@ -17,6 +17,7 @@ import { LessonStore } from '../../api/lesson-store';
       optionLabel="label"
       optionValue="value"
       ariaLabel="Which part of the lesson it is"
+      i18n-ariaLabel
       [ngModel]="step().role"
       (ngModelChange)="set('role', $event)"
     />
@@ -26,6 +27,7 @@ import { LessonStore } from '../../api/lesson-store';
       optionLabel="label"
       optionValue="value"
       ariaLabel="Morning or evening"
+      i18n-ariaLabel
       [ngModel]="step().half"
       (ngModelChange)="set('half', $event)"
     />
@@ -40,12 +42,12 @@ export class StepPart {
   readonly step = input.required<Step>();
   private readonly store = inject(LessonStore);
   protected readonly roles = [
-    { value: null, label: 'part: as usual' },
-    ...ROLES.map((value) => ({ value, label: `part: ${ROLE_WORDS[value]}` })),
+    { value: null, label: $localize`part: as usual` },
+    ...ROLES.map((value) => ({ value, label: $localize`part: ${ROLE_WORDS[value]}` })),
   ];
   protected readonly halves = [
-    { value: null, label: 'any time of day' },
-    ...HALVES.map((value) => ({ value, label: `${value} only` })),
+    { value: null, label: $localize`any time of day` },
+    ...HALVES.map((value) => ({ value, label: $localize`${value} only` })),
   ];
 
   protected set(field: 'role' | 'half', value: string | null): void {

@@ -18,7 +18,7 @@ import { LessonStore } from '../../api/lesson-store';
   imports: [CdkDragHandle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="grip" cdkDragHandle title="Drag to reorder (Ctrl ↑ ↓)"
+    <span class="grip" cdkDragHandle title="Drag to reorder (Ctrl ↑ ↓)" i18n-title
       ><i class="pi pi-bars" aria-hidden="true"></i
     ></span>
     <input
@@ -26,8 +26,10 @@ import { LessonStore } from '../../api/lesson-store';
       class="tick"
       [class.shown]="choosing()"
       [checked]="together()"
-      [attr.aria-label]="'Choose ' + name() + ' together with others'"
+      ariaLabel="Choose {{ name() }} together with others"
+      i18n-ariaLabel
       title="Choose several (Shift, X)"
+      i18n-title
       (change)="toggled.emit()"
     />
     <button type="button" class="main" [attr.aria-current]="selected()" (click)="chosen.emit($event)">
@@ -191,7 +193,7 @@ function doseWords(step: MoveStep): string {
   const sides = partsOf(step.sidePlan);
   const doses = describeDoses(step);
   if (doses !== describeDose(step.dose)) return doses;
-  const aside = sides.length > 1 || step.sidePlan === 'alternating' ? ' a side' : '';
+  const aside = sides.length > 1 || step.sidePlan === 'alternating' ? $localize` a side` : '';
   const note = step.sidePlan.endsWith('_only') ? `, ${sidePlanName(step.sidePlan)}` : '';
   return `${describeDose(step.dose)}${aside}${note}`;
 }
@@ -199,8 +201,8 @@ function doseWords(step: MoveStep): string {
 /** What is unusual about a step, in a few words. */
 function marksOf(step: Step): string {
   return [
-    step.locked ? 'keeps its place' : '',
-    step.half ? `${step.half} only` : '',
+    step.locked ? $localize`keeps its place` : '',
+    step.half ? $localize`${step.half} only` : '',
     step.role ? ROLE_WORDS[step.role] : '',
     ...(isMove(step) ? moveMarks(step) : []),
   ]
@@ -210,9 +212,9 @@ function marksOf(step: Step): string {
 
 function moveMarks(step: MoveStep): string[] {
   return [
-    step.bundle ? 'side by side' : '',
-    step.product === 'apply' ? 'oil first' : step.product === 'top_up' ? 'oil topped up' : '',
+    step.bundle ? $localize`side by side` : '',
+    step.product === 'apply' ? $localize`oil first` : step.product === 'top_up' ? $localize`oil topped up` : '',
     step.voiceOver ? 'voice-over' : '',
-    step.counted ? 'counted aloud' : '',
+    step.counted ? $localize`counted aloud` : '',
   ];
 }

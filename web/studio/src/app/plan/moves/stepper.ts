@@ -8,7 +8,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     <span class="label">{{ label() }}</span>
     <button
       type="button"
-      [attr.aria-label]="'Less: ' + label()"
+      ariaLabel="Less: {{ label() }}"
+      i18n-ariaLabel
       [disabled]="disabled() || value() - step() < min() - 1e-9"
       (click)="go(-1)"
     >
@@ -29,7 +30,8 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
     }
     <button
       type="button"
-      [attr.aria-label]="'More: ' + label()"
+      ariaLabel="More: {{ label() }}"
+      i18n-ariaLabel
       [disabled]="disabled() || value() + step() > max() + 1e-9"
       (click)="go(1)"
     >

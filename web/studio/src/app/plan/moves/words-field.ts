@@ -16,15 +16,15 @@ import { fieldOf, FIELDS, piecesOf, type FieldName } from '@limber/core/speech/f
 import { clock } from '@limber/core/time/clock';
 
 const FIELD_WORDS: Readonly<Record<FieldName, string>> = {
-  reps: 'how many',
-  hold: 'seconds held',
-  sets: 'sets',
-  side: 'first side',
-  'other side': 'other side',
-  remaining: 'left at half',
-  seconds: 'seconds',
-  breaths: 'breaths',
-  count: 'counted',
+  reps: $localize`how many`,
+  hold: $localize`seconds held`,
+  sets: $localize`sets`,
+  side: $localize`first side`,
+  'other side': $localize`other side`,
+  remaining: $localize`left at half`,
+  seconds: $localize`seconds`,
+  breaths: $localize`breaths`,
+  count: $localize`counted`,
 };
 
 let fields = 0;
@@ -72,7 +72,13 @@ const LONG = 130;
     @if (writing() && step(); as one) {
       <p class="offers" (mousedown)="$event.preventDefault()">
         @for (offer of offers(); track offer.name) {
-          <button type="button" tabindex="-1" [title]="'Fills itself: ' + offer.words" (click)="putIn(offer.name)">
+          <button
+            type="button"
+            tabindex="-1"
+            title="Fills itself: {{ offer.words }}"
+            i18n-title
+            (click)="putIn(offer.name)"
+          >
             <mark>{{ offer.value }}</mark> {{ offer.words }}
           </button>
         }
@@ -165,7 +171,7 @@ export class WordsField implements OnDestroy {
   protected readonly long = computed(() => this.text().length > LONG);
   protected readonly id = `words-${++fields}`;
   protected readonly time = computed(
-    () => `about ${this.ms() < 60_000 ? `${Math.round(this.ms() / 1000)} s` : clock(this.ms())}`,
+    () => $localize`about ${this.ms() < 60_000 ? `${Math.round(this.ms() / 1000)} s` : clock(this.ms())}`,
   );
   protected readonly writing = signal(false);
   protected readonly pieces = computed(() => {

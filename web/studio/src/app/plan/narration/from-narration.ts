@@ -1,3 +1,4 @@
+import { termOf } from '@limber/core/words/terms';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
@@ -17,18 +18,19 @@ import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
+import { claimName } from '../../rules/words';
 import { PlanWork } from '../plan-work';
 
 const QUIET_MS = 400;
 const TOOLS: ReadonlySet<string> = new Set(['knuckle', 'stone', 'roller', 'spoon', 'brush', 'device']);
 const SIDES: Readonly<Record<FoundStep['side'], string>> = {
-  left: 'left',
-  right: 'right',
-  first: 'first side',
-  second: 'second side',
-  both: 'both sides',
-  alternating: 'alternating',
-  midline: 'midline',
+  left: $localize`left`,
+  right: $localize`right`,
+  first: $localize`first side`,
+  second: $localize`second side`,
+  both: $localize`both sides`,
+  alternating: $localize`alternating`,
+  midline: $localize`midline`,
   unknown: '',
 };
 
@@ -38,8 +40,15 @@ interface Chip {
   readonly place: string;
   readonly words: string;
   readonly sure: string;
+  readonly guess: boolean;
   readonly taken: boolean;
 }
+
+const SURE: Readonly<Record<ReturnType<typeof howSure>, string>> = {
+  '': '',
+  likely: $localize`likely`,
+  'a guess': $localize`a guess`,
+};
 
 function placeOf({ from, to }: Evidence): string {
   return `${from}-${to}`;
@@ -54,6 +63,9 @@ function placeOf({ from, to }: Evidence): string {
   styleUrl: './from-narration.css',
 })
 export class FromNarration {
+  protected readonly makeWords = computed(() =>
+    this.made() === 1 ? $localize`Make a lesson of 1 step` : $localize`Make a lesson of ${this.made()} steps`,
+  );
   private readonly work = inject(PlanWork);
   private readonly lessons = inject(Lessons);
   private readonly router = inject(Router);
@@ -100,24 +112,26 @@ export class FromNarration {
         time: clock(step.startMs),
         kind: step.kind,
         worked,
-        name: worked ? `${step.action} · ${regionName(step.region)}` : step.kind,
-        about: worked ? [SIDES[step.side], TOOLS.has(step.tool) ? step.tool : ''].filter(Boolean).join(' · ') : '',
+        name: worked ? `${termOf(step.action)} · ${regionName(step.region)}` : step.kind,
+        about: worked
+          ? [SIDES[step.side], TOOLS.has(step.tool) ? termOf(step.tool) : ''].filter(Boolean).join(' · ')
+          : '',
         words: this.words(step.evidence, 14),
-        sure: worked ? howSure(step.evidence.sure) : '',
+        sure: worked ? SURE[howSure(step.evidence.sure)] : '',
         fill: worked ? colours.fill : 'var(--line)',
         line: worked ? colours.line : 'var(--line)',
         accepted: !this.left().has(at),
         becomes: drafted
           ? drafted.from[0] === at
-            ? `${drafted.step.move.name}: ${describeDose(drafted.step.dose)}${drafted.doseSaid ? '' : ' (a default: no dose was said)'}, ${sidePlanName(drafted.step.sidePlan)}`
-            : 'the other side of it'
+            ? `${drafted.step.move.name}: ${describeDose(drafted.step.dose)}${drafted.doseSaid ? '' : $localize` (as usual: how many was not said)`}, ${sidePlanName(drafted.step.sidePlan)}`
+            : $localize`the other side of it`
           : '',
         doses: narrated.doses
           .filter((dose) => dose.atMs >= step.startMs && dose.atMs < step.endMs)
           .map((dose) => this.chip(dose.evidence, describeRead(dose))),
         change: narrated.swaps
           .filter((swap) => swap.atMs >= step.startMs - 1000 && swap.atMs < step.endMs - 1000)
-          .map((swap) => ({ words: this.words(swap.evidence), sure: howSure(swap.evidence.sure) })),
+          .map((swap) => ({ words: this.words(swap.evidence), sure: SURE[howSure(swap.evidence.sure)] })),
       };
     });
   });
@@ -126,14 +140,14 @@ export class FromNarration {
       time: clock(one.atMs),
       ...this.chip(
         one.evidence,
-        `${one.low}${one.high > one.low ? ` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
+        `${one.low}${one.high > one.low ? $localize` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
       ),
     })),
   );
   protected readonly claims = computed(() =>
     (this.narrated()?.claims ?? []).map((one) => ({
       time: clock(one.atMs),
-      what: `${one.about.replace(/_/g, ' ')}, ${one.strength === 'strong' ? 'said as certain' : 'hedged'}`,
+      what: `${claimName(one.about)}, ${one.strength === 'strong' ? $localize`said as certain` : $localize`said with care`}`,
       words: this.words(one.evidence),
       strong: one.strength === 'strong',
     })),
@@ -190,7 +204,7 @@ export class FromNarration {
     input.value = '';
     if (!file) return;
     if (file.size > 4_000_000) {
-      this.problem.set('That file is larger than any narration. Choose the captions, not the video.');
+      this.problem.set($localize`That file is larger than any narration. Choose the captions, not the video.`);
       return;
     }
     this.text.set(await file.text());
@@ -215,12 +229,17 @@ export class FromNarration {
     const narrated = this.taken();
     if (!narrated) return;
     try {
-      const title = this.name().trim() || 'From a narration';
+      const title = this.name().trim() || $localize`From a narration`;
       const id = await this.lessons.bringIn(draftLesson(narrated, this.draft(), title, crypto.randomUUID()));
       await this.router.navigateByUrl(`/lesson/${id}/plan/words`);
     } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'The lesson could not be made. Try again.');
+      this.problem.set(error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`);
     }
+  }
+
+  protected turnWords(one: Chip): string {
+    const does = one.taken ? $localize`leave it out` : $localize`take it`;
+    return one.sure ? `${one.sure}: ${does}` : does;
   }
 
   private chip(evidence: Evidence, what: string): Chip {
@@ -229,7 +248,8 @@ export class FromNarration {
       what,
       place,
       words: this.words(evidence),
-      sure: howSure(evidence.sure),
+      sure: SURE[howSure(evidence.sure)],
+      guess: howSure(evidence.sure) === 'a guess',
       taken: !this.unsaid().has(place),
     };
   }

@@ -41,7 +41,7 @@ export class Paper {
   );
   protected readonly questions = computed(() => screeningQuestions(this.store.judged()));
   protected readonly subtitle = computed(
-    () => `runs ${this.paper().runs} · the same without teaching talk ${clock(this.practice().totalMs)}`,
+    () => $localize`runs ${this.paper().runs} · the same without teaching talk ${clock(this.practice().totalMs)}`,
   );
   protected readonly practice = computed(() => schedule(practiceCut(this.store.lesson())));
 
@@ -49,10 +49,12 @@ export class Paper {
   protected async makePractice(): Promise<void> {
     try {
       const cut = practiceCut(this.store.lesson());
-      const id = await this.lessons.bringIn({ ...unfilmed(cut), title: `${cut.title}, practice` });
+      const id = await this.lessons.bringIn({ ...unfilmed(cut), title: $localize`${cut.title}, practice` });
       await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
     } catch (error) {
-      this.problem.set(error instanceof ApiError ? error.message : 'The practice cut could not be made. Try again.');
+      this.problem.set(
+        error instanceof ApiError ? error.message : $localize`The practice cut could not be made. Try again.`,
+      );
     }
   }
 
@@ -61,7 +63,7 @@ export class Paper {
 
   protected saveCalendar(): void {
     const { title } = this.store.lesson();
-    saveFile(`${title}, practice`, 'ics', writeCalendar(this.store.lesson(), this.firstDay(), Date.now()));
+    saveFile($localize`${title}, practice`, 'ics', writeCalendar(this.store.lesson(), this.firstDay(), Date.now()));
   }
 
   protected print(): void {

@@ -47,9 +47,13 @@ interface Passage {
 }
 
 const STEP_PARTS: readonly { part: keyof Narration; label: string; hint: string }[] = [
-  { part: 'before', label: 'Before', hint: 'What to do, how much, which side, and what to mind' },
-  { part: 'during', label: 'Meanwhile', hint: 'Short, with silence to work in' },
-  { part: 'after', label: 'After', hint: 'Often nothing' },
+  {
+    part: 'before',
+    label: $localize`Before`,
+    hint: $localize`What to do, how much, which side, and what to mind`,
+  },
+  { part: 'during', label: $localize`Meanwhile`, hint: $localize`Short, with silence to work in` },
+  { part: 'after', label: $localize`After`, hint: $localize`Often nothing` },
 ];
 const CALM = { low: 90, high: 130 } as const;
 
@@ -73,7 +77,7 @@ export class Words {
   });
   protected readonly subtitle = computed(() => {
     const words = this.everything().match(/[\p{L}\d’'-]+/gu)?.length ?? 0;
-    return `${words} words · ${clock(speakingMs(this.everything(), this.store.lesson().pace))} of speech`;
+    return $localize`${words} words · ${clock(speakingMs(this.everything(), this.store.lesson().pace))} of speech`;
   });
   protected readonly rate = computed(() =>
     Math.round(wordsPerMinute(this.everything(), this.store.lesson().pace) ?? 0),
@@ -82,13 +86,15 @@ export class Words {
     const perMinute = Math.round(
       (60_000 * (this.everything().match(/[\p{L}\d’'-]+/gu)?.length ?? 0)) / Math.max(1, this.store.plan().totalMs),
     );
-    if (perMinute < CALM.low) return 'leaves much silence';
-    return perMinute <= CALM.high ? 'calm, with room to work' : 'more like a talk than a follow-along';
+    if (perMinute < CALM.low) return $localize`leaves much silence`;
+    return perMinute <= CALM.high
+      ? $localize`calm, with room to work`
+      : $localize`more like a talk than a follow-along`;
   });
   protected readonly ease = computed(() => {
     const ease = readingEase(this.everything(), syllablesOf(this.everything()));
     if (ease === null) return '';
-    return ease >= 70 ? 'easy to follow' : ease >= 55 ? 'plain' : 'hard to follow';
+    return ease >= 70 ? $localize`easy to follow` : ease >= 55 ? $localize`plain` : $localize`hard to follow`;
   });
   protected readonly talk = computed(() => Math.round(this.store.plan().talkShare * 100));
 
@@ -110,7 +116,7 @@ export class Words {
       step: null,
     });
     return [
-      frame('opening', 'Opening', 'Hello, the promise, what you need, who should ask first'),
+      frame('opening', $localize`Opening`, $localize`Hello, the promise, what you need, who should ask first`),
       ...lesson.steps.map((step, at): Passage => {
         const colours = isMove(step) ? BAND_COLOURS[parentOf(step.move.region)] : PLAIN_COLOURS;
         return {
@@ -131,14 +137,14 @@ export class Words {
           step,
         };
       }),
-      frame('closing', 'Closing', 'Thanks, how often, what to expect'),
+      frame('closing', $localize`Closing`, $localize`Thanks, how often, what to expect`),
     ];
   });
 
   constructor() {
     inject(Keys).use([
-      { key: 'arrowdown', does: 'Next step', run: () => this.go(1) },
-      { key: 'arrowup', does: 'Step before', run: () => this.go(-1) },
+      { key: 'arrowdown', does: $localize`Next step`, run: () => this.go(1) },
+      { key: 'arrowup', does: $localize`Step before`, run: () => this.go(-1) },
     ]);
   }
 

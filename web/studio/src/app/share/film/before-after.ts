@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject, input, OnDestroy, OnInit, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  OnDestroy,
+  OnInit,
+  output,
+  signal,
+} from '@angular/core';
 import { Dialog } from 'primeng/dialog';
 import { ROUTES } from '@limber/core/api/routes';
 import type { FilmWish } from '@limber/core/render/film.schema';
@@ -20,7 +30,7 @@ interface Tried {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog
-      [header]="what() === 'picture' ? 'Before and after' : 'Hear before and after'"
+      [header]="header()"
       [visible]="true"
       (visibleChange)="closed.emit()"
       [modal]="true"
@@ -36,19 +46,19 @@ interface Tried {
               <figcaption>{{ name }}</figcaption>
               @if (made(name); as one) {
                 @if (what() === 'picture') {
-                  <img [src]="one.url" [alt]="name + ', at ' + clock(atMs())" />
+                  <img [src]="one.url" alt="{{ name }}, at {{ clock(atMs()) }}" i18n-alt />
                 } @else {
                   <audio controls [src]="one.url" [attr.aria-label]="name"></audio>
                 }
               } @else {
-                <div class="wait" role="status">Being made …</div>
+                <div class="wait" role="status" i18n>Being made …</div>
               }
             </figure>
           }
         </div>
-        <p class="soft">
-          {{ what() === 'picture' ? 'The picture' : 'Eight seconds' }} at {{ clock(atMs()) }}, where the preview stands.
-          Move it to try another place.
+        <p class="soft" i18n>
+          {what() === 'picture', select, true {The picture} other {Eight seconds}} at {{ clock(atMs()) }}, where the
+          preview stands. Move it to try another place.
         </p>
       }
     </p-dialog>
@@ -98,6 +108,9 @@ interface Tried {
   `,
 })
 export class BeforeAfter implements OnInit, OnDestroy {
+  protected readonly header = computed(() =>
+    this.what() === 'picture' ? $localize`Before and after` : $localize`Hear before and after`,
+  );
   private readonly api = inject(Api);
   private readonly store = inject(LessonStore);
   readonly what = input.required<'picture' | 'sound' | 'music'>();
@@ -105,7 +118,7 @@ export class BeforeAfter implements OnInit, OnDestroy {
   readonly atMs = input.required<number>();
   readonly closed = output();
   protected readonly clock = clock;
-  protected readonly names = ['As filmed', 'Put right'] as const;
+  protected readonly names = [$localize`As filmed`, $localize`Put right`] as const;
   protected readonly problem = signal('');
   private readonly tried = signal<readonly Tried[]>([]);
 
@@ -130,7 +143,7 @@ export class BeforeAfter implements OnInit, OnDestroy {
       for (const name of this.names) {
         const file = await this.api.file(route, {
           params,
-          query: { ...query, as: name === 'As filmed' ? 'filmed' : PUT_RIGHT[this.what()] },
+          query: { ...query, as: name === this.names[0] ? 'filmed' : PUT_RIGHT[this.what()] },
         });
         this.tried.update((all) => [...all, { name, url: URL.createObjectURL(file) }]);
       }

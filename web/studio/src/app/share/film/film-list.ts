@@ -14,9 +14,9 @@ import { Films } from './films';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const WORDS = {
-  burned: 'captions in the picture',
-  track: 'captions to switch on',
-  none: 'no captions',
+  burned: $localize`captions in the picture`,
+  track: $localize`captions to switch on`,
+  none: $localize`no captions`,
 } as const;
 
 /** The films of the lesson: how far they are, to watch, to keep, to delete. */
@@ -53,13 +53,13 @@ export class FilmList {
         still: film.stillMs !== null ? `/api/films/${id}/film.jpg` : null,
         name: `${cutName(film.cut, steps)}, ${SHAPE_NAMES[film.frame]}`,
         about: [clock(film.durationMs), `${film.width} × ${film.height}`, WORDS[film.captions]].join(' · '),
-        of: version === null ? 'of the lesson as it was' : `of version ${version}`,
+        of: version === null ? $localize`of the lesson as it was` : $localize`of version ${version}`,
         made: `${this.day.format(film.createdAt)}${bytes === null ? '' : `, ${size(bytes)}`}`,
         percent: percentOf(job),
         doing: job ? doingWords(job) : '',
         leftOut:
           film.leftOut.length > 0
-            ? `Left out, since no film has them: the pictures in “${film.leftOut.join('”, “')}”.`
+            ? $localize`Left out, since no film has them: the pictures in “${film.leftOut.join('”, “')}”.`
             : '',
       };
     });

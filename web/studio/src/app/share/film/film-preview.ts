@@ -69,6 +69,7 @@ export class FilmPreview {
       ...{ y: (100 * startMs) / whole, height: (100 * (endMs - startMs)) / whole },
       ...{ x: 100 * (centre - width / 2), width: 100 * width, startMs, endMs },
       far: width > this.frame().shows + 1e-9,
+      when: $localize`${clock(startMs)} to ${clock(endMs)}`,
     }));
   });
   protected readonly now = computed(() => (100 * this.timeMs()) / (this.timeline().durationMs || 1));
@@ -80,9 +81,9 @@ export class FilmPreview {
     const moves = path.length - 1;
     if (moves === 0)
       return far
-        ? 'Your wide picture is seen from further away here, so that your hands stay in it.'
-        : 'The middle of your wide picture is seen here, and your hands stay in it.';
-    return `What is seen of your wide picture changes ${moves === 1 ? 'once' : `${moves} times`}, so that your hands stay in it${far ? '; where they are wide apart it is seen from further away' : ''}.`;
+        ? $localize`Your wide picture is seen from further away here, so that your hands stay in it.`
+        : $localize`The middle of your wide picture is seen here, and your hands stay in it.`;
+    return $localize`What is seen of your wide picture changes ${moves === 1 ? $localize`once` : $localize`${moves} times`}, so that your hands stay in it${far ? $localize`; where they are wide apart it is seen from further away` : ''}.`;
   });
 
   constructor() {

@@ -9,7 +9,7 @@ import { Stream } from '../../api/stream';
 import { Progress } from '../../progress/jobs';
 
 const SAVED_WITHIN_MS = 6000;
-const NOT_SAVED = 'Your last changes are not saved yet, and the film is made of what is saved. Try again in a moment.';
+const NOT_SAVED = $localize`Your last changes are not saved yet, and the film is made of what is saved. Try again in a moment.`;
 
 /** The finished films of the open lesson, kept up by the stream. */
 @Injectable()

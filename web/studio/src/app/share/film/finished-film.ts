@@ -101,34 +101,36 @@ export class FinishedFilm {
   );
   protected readonly shapes = FILM_FRAMES.map((value) => ({ value, label: SHAPE_NAMES[value] }));
   protected readonly captionWays: Option<OwnWish['captions']>[] = [
-    { value: 'track', label: 'viewers switch them on' },
-    { value: 'burned', label: 'in the picture' },
-    { value: 'none', label: 'none' },
+    { value: 'track', label: $localize`viewers switch them on` },
+    { value: 'burned', label: $localize`in the picture` },
+    { value: 'none', label: $localize`none` },
   ];
   protected readonly kinds: Option<OwnWish['kind']>[] = [
-    { value: 'mp4', label: 'MP4, plays everywhere' },
-    { value: 'webm', label: 'WebM, slower to make' },
+    { value: 'mp4', label: $localize`MP4, plays everywhere` },
+    { value: 'webm', label: $localize`WebM, slower to make` },
   ];
   private readonly shared = resource<Share | null, string>({
     params: () => this.store.lesson().id,
     loader: ({ params }) => this.api.ask(ROUTES.share, { params: { id: params } }).catch(() => null),
   });
   protected readonly versions = computed<Option<string>[]>(() => [
-    { value: '', label: 'the lesson as it is now' },
+    { value: '', label: $localize`the lesson as it is now` },
     ...((this.shared.hasValue() ? this.shared.value() : null)?.versions ?? []).map((one) => ({
       value: one.id,
-      label: `version ${one.number}, as it was shared`,
+      label: $localize`version ${one.number}, as it was shared`,
     })),
   ]);
   protected readonly subtitle = computed(() => {
     const made = (this.films.all() ?? []).filter((one) => one.bytes !== null).length;
-    return made === 0 ? 'No film made yet' : `${made} ${made === 1 ? 'film' : 'films'} made`;
+    return made === 0
+      ? $localize`No film made yet`
+      : $localize`${made} ${made === 1 ? $localize`film` : $localize`films`} made`;
   });
 
   constructor() {
     inject(Keys).use([
-      { key: ' ', does: 'Play or pause', run: () => this.preview()?.player()?.toggle() },
-      { key: 'm', does: 'Make this film', run: () => void this.make() },
+      { key: ' ', does: $localize`Play or pause`, run: () => this.preview()?.player()?.toggle() },
+      { key: 'm', does: $localize`Make this film`, run: () => void this.make() },
     ]);
   }
 

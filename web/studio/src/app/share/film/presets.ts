@@ -12,16 +12,24 @@ export interface Preset {
 export const PRESETS: readonly Preset[] = [
   {
     purpose: 'host',
-    name: 'For the video host',
-    about: 'Wide. Counts in the picture, captions that viewers switch on.',
+    name: $localize`For the video host`,
+    about: $localize`Wide. Counts in the picture, captions that viewers switch on.`,
   },
-  { purpose: 'clip', name: 'A short upright clip', about: 'One move, for telephones. Everything in the picture.' },
+  {
+    purpose: 'clip',
+    name: $localize`A short upright clip`,
+    about: $localize`One move, for telephones. Everything in the picture.`,
+  },
   {
     purpose: 'class',
-    name: 'For a class without network',
-    about: 'Wide, captions in the picture. Plays from any stick.',
+    name: $localize`For a class without network`,
+    about: $localize`Wide, captions in the picture. Plays from any stick.`,
   },
-  { purpose: 'own', name: 'Choose for yourself', about: 'Any part, any shape, captions as you like.' },
+  {
+    purpose: 'own',
+    name: $localize`Choose for yourself`,
+    about: $localize`Any part, any shape, captions as you like.`,
+  },
 ];
 
 /** What can be chosen by oneself. */

@@ -22,8 +22,8 @@ import { Uploads } from '../../progress/uploads';
 import { BeforeAfter } from './before-after';
 
 const USUAL_CLOSING: ClosingCard = {
-  first: 'That was it.',
-  second: 'Ask me anything: point your phone here.',
+  first: $localize`That was it.`,
+  second: $localize`Ask me anything: point your phone here.`,
   link: '',
 };
 
@@ -80,7 +80,7 @@ export class PutRight {
     if (!card) return;
     const next = lessonFields.closingCard.safeParse({ ...card, [field]: value.trim() });
     if (field === 'link')
-      this.linkProblem.set(next.success ? '' : 'Write it whole, as in https://example.org/lessons.');
+      this.linkProblem.set(next.success ? '' : $localize`Write it whole, as in https://example.org/lessons.`);
     if (next.success) this.store.edit({ kind: 'set_lesson', field: 'closingCard', value: next.data });
   }
 

@@ -20,11 +20,11 @@ import { LessonStore } from '../../api/lesson-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
-      <legend>The picture for lists</legend>
+      <legend i18n>The picture for lists</legend>
       @for (ms of stills(); track ms; let i = $index) {
         <button type="button" [attr.aria-pressed]="chosen() === ms" (click)="choose.emit(chosen() === ms ? null : ms)">
           @if (pictures.hasValue() && pictures.value()[i]; as url) {
-            <img [src]="url" [alt]="'At ' + clock(ms)" />
+            <img [src]="url" alt="At {{ clock(ms) }}" i18n-alt />
           } @else {
             <span class="wait">{{ pictures.isLoading() ? '…' : clock(ms) }}</span>
           }
@@ -32,12 +32,11 @@ import { LessonStore } from '../../api/lesson-store';
         </button>
       }
     </fieldset>
-    <p class="soft">
-      {{
-        chosen() === null
-          ? 'None chosen: the film keeps none of its own.'
-          : 'It goes into the film, and can be saved by itself.'
-      }}
+    <p class="soft" i18n>
+      {chosen() === null, select,
+        true {None chosen: the film keeps none of its own.}
+        other {It goes into the film, and can be saved by itself.}
+      }
     </p>
   `,
   styles: `

@@ -28,6 +28,7 @@ import { BenchHead } from '../../shell/bench-head';
   styleUrl: './publish.css',
 })
 export class Publish {
+  protected readonly words = { share: $localize`Share it`, again: $localize`Share a new version` };
   private readonly api = inject(Api);
   protected readonly store = inject(LessonStore);
   protected readonly session = inject(Session);
@@ -54,18 +55,20 @@ export class Publish {
     const practice = cuts.find((cut) => cut.id === 'practice');
     const moves = cuts.filter((cut) => cut.id.startsWith('step:')).length;
     const ways = [
-      `the whole lesson (${clock(this.timeline().durationMs)})`,
-      ...(practice ? [`just the moves, without the explaining (${clock(practice.durationMs)})`] : []),
+      $localize`the whole lesson (${clock(this.timeline().durationMs)})`,
+      ...(practice ? [$localize`just the moves, without the explaining (${clock(practice.durationMs)})`] : []),
       ...cuts
         .filter((cut) => cut.id.startsWith('half:'))
         .map((cut) => `${cutName(cut.id, []).toLowerCase()} (${clock(cut.durationMs)})`),
-      ...(moves > 0 ? [`any of the ${moves} moves by itself`] : []),
+      ...(moves > 0 ? [$localize`any of the ${moves} moves by itself`] : []),
     ];
-    return ways.length > 1 ? `${ways.slice(0, -1).join(', ')} or ${ways[ways.length - 1]!}` : '';
+    return ways.length > 1 ? $localize`${ways.slice(0, -1).join(', ')} or ${ways[ways.length - 1]!}` : '';
   });
   protected readonly subtitle = computed(() => {
     const count = this.state()?.versions.length ?? 0;
-    return count === 0 ? 'Not shared yet' : `${count} ${count === 1 ? 'version' : 'versions'} shared`;
+    return count === 0
+      ? $localize`Not shared yet`
+      : $localize`${count} ${count === 1 ? $localize`version` : $localize`versions`} shared`;
   });
   protected readonly length = computed(() => clock(this.timeline().durationMs));
   protected readonly rows = computed(() => {
