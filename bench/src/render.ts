@@ -14,11 +14,10 @@ import { makeFilm } from '@limber/server/media/film/make-film';
 import { Grades, makePart } from '@limber/server/media/film/picture';
 import { mixSound } from '@limber/server/media/film/sound';
 import { report } from './compare';
+import { spent } from './processor';
 import { filmedLessonOf } from './long-lesson';
 
 const SECONDS = 40;
-/** The processor's clock ticks a second (sysconf). */
-const TICKS = Number(execFileSync('getconf', ['CLK_TCK'], { encoding: 'utf8' }));
 
 /**
  * A film against a bare encode of the same pictures and sound with the same settings, by processor time, ours and the
@@ -163,19 +162,6 @@ async function anHour(plan: FilmPlan, path: string, folder: string): Promise<voi
 
 function median(all: readonly number[]): number {
   return [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)]!;
-}
-
-/** Processor time of this process and of those that it started, s (proc(5): fields 14 to 17 of `stat`). */
-function processorTime(): number {
-  const stat = readFileSync('/proc/self/stat', 'utf8');
-  const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
-  return fields.slice(11, 15).reduce((sum, one) => sum + Number(one), 0) / TICKS;
-}
-
-async function spent(work: () => Promise<void>): Promise<number> {
-  const before = processorTime();
-  await work();
-  return processorTime() - before;
 }
 
 /** The most memory that any process started here took meanwhile, kB. */

@@ -4,6 +4,7 @@ import { cues } from './cues';
 import { editing } from './editing';
 import { firstLoad } from './first-load';
 import { intake } from './intake';
+import { footage } from './footage';
 import { judgement } from './judgement/judgement';
 import { keeping } from './keeping';
 import { lesson } from './lesson';
@@ -25,6 +26,7 @@ if (wants('cues')) await cues();
 if (wants('narration')) await narration();
 if (wants('judgement')) judgement();
 if (wants('render')) await render();
+if (wants('footage')) await footage();
 if (wants('first-load')) firstLoad();
 if (['editing', 'seams', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();

@@ -358,6 +358,10 @@ describe('limber compute', () => {
       [['read-narration', file('empty.txt', '  ')], 'no-narration'],
       [['read-narration'], 'missing-file'],
       [['spans', file('events.json', { durationMs: 0, events: [] })], 'invalid-events'],
+      [['analyse'], 'missing-file'],
+      [['analyse', join(folder, 'nothing.mp4')], 'missing-file'],
+      [['analyse', file('words.mp4', 'no film')], 'unusable-media'],
+      [['analyse', bundle, '--mirrored', 'perhaps'], 'unknown-value'],
     ];
     for (const [args, type] of bad) {
       const { status, out, problem } = compute(...args);
@@ -380,5 +384,25 @@ describe('limber compute', () => {
     expect(status).toBe(2);
     expect(problem?.type).toBe('invalid-bundle');
     expect(problem?.path).toBe('steps[0].dose.reps.planned');
+  });
+
+  it('tells what is in a film where nothing is done and nobody is seen', () => {
+    const film = join(folder, 'plain.mp4');
+    execFileSync('ffmpeg', [
+      ...['-nostdin', '-loglevel', 'error', '-f', 'lavfi', '-i', 'testsrc2=size=320x180:rate=25:duration=3'],
+      ...['-f', 'lavfi', '-i', 'sine=frequency=1000:duration=3', '-af', 'volume=-5dB', '-y', film],
+    ]);
+    const { status, out } = compute('analyse', film, '--mirrored', 'false');
+    expect(status).toBe(0);
+    const found = JSON.parse(out) as Record<string, unknown> & {
+      motion: Record<string, unknown>;
+      loudnessLufs: number;
+    };
+    expect([found['durationMs'], found['frameRate'], found['width'], found['height']]).toEqual([3000, 25, 320, 180]);
+    expect([found['bouts'], found['holds'], found['faces'], found['sceneChangesMs']]).toEqual([[], [], [], []]);
+    expect([found.motion['stepMs'], found.motion['columns'], found.motion['rows']]).toEqual([1040, 32, 18]);
+    expect(Buffer.from(String(found.motion['data']), 'base64').length).toBe(3 * 32 * 18);
+    // ffmpeg's sine is at -18 dBFS; 5 dB less, of one channel, reads about -26 (EBU Tech 3341: -23 dBFS stereo is -23).
+    expect(Math.abs(found.loudnessLufs + 26)).toBeLessThan(1);
   });
 });

@@ -32,6 +32,7 @@ import {
   wishNamed,
   type ReadFile,
 } from './input';
+import { analyse } from './analyse';
 import { renderFilm } from './render';
 
 type Computation = (args: readonly string[], read: ReadFile) => Promise<unknown>;
@@ -82,6 +83,15 @@ export const computations: Readonly<Record<string, Computation>> = {
       throw new InputError('missing-file', 'Name the lesson, the folder of its media, and the film to write.');
     const { lesson } = await readCut(file, named, read);
     return renderFilm(lesson, wishNamed(named, out), styleNamed(named, lesson), folder, out);
+  },
+
+  analyse: async (args) => {
+    const { plain, named } = options(args, ['mirrored']);
+    const mirrored = named.get('mirrored') ?? 'true';
+    if (!plain[0]) throw new InputError('missing-file', 'Name the video to look at.');
+    if (mirrored !== 'true' && mirrored !== 'false')
+      throw new InputError('unknown-value', `--mirrored is true or false, not “${mirrored}”.`);
+    return analyse(plain[0], mirrored === 'true');
   },
 
   place: async (args, read) => {

@@ -85,7 +85,28 @@ test('a worker killed in the middle: the job is taken up again and done', async 
   await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 100_000 });
   expect(pidOf('worker.mjs')).not.toBe(before);
   const medium = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
-  expect(medium.artefacts).toEqual(['poster.jpg', 'sound.json', 'proxy.mp4']);
+  expect(medium.artefacts).toEqual(['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json']);
+  // What hands do was looked at by itself, and is told in a line.
+  await expect(page.getByTestId('seen')).toContainText('repetitions seen');
+});
+
+test('a worker killed while it looks at what hands do begins again, and what was cancelled is asked for again', async ({
+  studio: page,
+}) => {
+  test.setTimeout(200_000);
+  await newLesson(page, 'Dark hour');
+  await page.getByRole('link', { name: 'Film' }).click();
+  await bringIn(page, FOOTAGE);
+  await expect(page.getByTestId('job')).toContainText('looking at what hands do', { timeout: 100_000 });
+  process.kill(pidOf('worker.mjs')!, 'SIGKILL');
+  await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 100_000 });
+  await expect(page.getByTestId('seen')).toContainText('repetitions seen');
+  await page.getByRole('button', { name: 'Prepare it again' }).click();
+  await expect(page.getByTestId('job')).toContainText('looking at what hands do', { timeout: 100_000 });
+  await page.getByTestId('job').getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByTestId('job')).toContainText('It was not looked at');
+  await page.getByTestId('job').getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 60_000 });
 });
 
 test('a preparation is cancelled and tried again', async ({ studio: page }) => {

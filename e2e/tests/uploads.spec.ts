@@ -75,7 +75,10 @@ test('ffmpeg killed in the middle: the job is tried again, and makes a right fil
   await expect(page.getByTestId('job')).toContainText('ended from outside', { timeout: 30_000 });
   await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 90_000 });
   const medium = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
-  expect([medium.artefacts, medium.job!.state]).toEqual([['poster.jpg', 'sound.json', 'proxy.mp4'], 'done']);
+  expect([medium.artefacts, medium.job!.state]).toEqual([
+    ['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json'],
+    'done',
+  ]);
   // Any take can be made again by hand.
   await page.getByRole('button', { name: 'Prepare it again' }).click();
   await expect(page.getByTestId('job')).toBeVisible();

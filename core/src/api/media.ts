@@ -25,7 +25,7 @@ export const jobSchema = z.object({
 export type Job = z.infer<typeof jobSchema>;
 
 /** What a job makes of a medium. */
-export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4', 'proxy.m4a'] as const;
+export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4', 'proxy.m4a', 'analysis.json'] as const;
 export const artefactSchema = z.enum(ARTEFACTS);
 export type MediumArtefact = z.infer<typeof artefactSchema>;
 /** What it makes of a lesson: the film, and what it is put together from. */

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { analysisSchema } from '../footage/analysis.document';
 import { soundSchema } from '../footage/sound.document';
 import { publishedSchema } from '../viewing/published.schema';
 import { editAnswerSchema, editsSchema } from './edits';
@@ -256,6 +257,10 @@ export const ROUTES = {
   sound: route('get', '/media/:id/sound.json', 'What was found in the sound of a medium', {
     params: id,
     answer: soundSchema,
+  }),
+  analysis: route('get', '/media/:id/analysis.json', 'What was seen in a film: what is repeated, what is held, faces', {
+    params: id,
+    answer: analysisSchema,
   }),
   film: route('get', '/media/:id/proxy.mp4', 'The copy of a film that plays', { params: id, type: 'video/mp4' }),
   heardSound: route('get', '/media/:id/proxy.m4a', 'The copy of a sound that plays', { params: id, type: 'audio/mp4' }),

@@ -292,3 +292,9 @@ export function sideOfBody(side: Waypoint['side'], worked: AreaSide): AreaSide {
 export function liesInTheMiddle(region: Region): boolean {
   return UNDIVIDED.has(region);
 }
+
+/** Whether two regions are one, or lie side by side. @example neighbours('jaw', 'cheek') // true */
+export function neighbours(one: Region, other: Region): boolean {
+  const side = NEIGHBOURS.map((pair) => pair.map((place) => place.split('/')[0]));
+  return one === other || side.some(([a, b]) => (a === one && b === other) || (a === other && b === one));
+}

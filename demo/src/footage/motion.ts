@@ -4,10 +4,10 @@ import type { HandPose, Pose } from './presenter';
 import type { Truth } from './truth';
 import { isWork } from '@limber/core/lesson/segment-kind';
 
-type Point = readonly [out: number, y: number];
+export type Point = readonly [out: number, y: number];
 
 /** How a move travels over one side: points as distance from the middle of the face and height in the picture. */
-interface Path {
+export interface Path {
   readonly kind: 'travel' | 'circle' | 'press' | 'knead' | 'tap' | 'hold' | 'rest';
   readonly from: Point;
   readonly to: Point;
@@ -17,9 +17,9 @@ interface Path {
   readonly periodMs: number;
 }
 
-const REST: Point = [196, 720];
+export const REST: Point = [196, 720];
 
-const PLACES: Readonly<Record<string, Point>> = {
+export const PLACES: Readonly<Record<string, Point>> = {
   chest: [36, 500],
   collarbone: [62, 446],
   shoulder: [160, 440],
@@ -71,14 +71,14 @@ function pathOf(step: MoveStep): Path {
   }
 }
 
-const smooth = (x: number): number => {
+export const smooth = (x: number): number => {
   const t = Math.max(0, Math.min(1, x));
   return t * t * (3 - 2 * t);
 };
-const mix = (a: number, b: number, t: number): number => a + (b - a) * t;
+export const mix = (a: number, b: number, t: number): number => a + (b - a) * t;
 
 /** Hand position at phase `p` (0 to 1) of one repetition. */
-function along(path: Path, p: number): Point {
+export function along(path: Path, p: number): Point {
   const { from, to } = path;
   switch (path.kind) {
     case 'travel': {

@@ -89,6 +89,7 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['GET /api/media/:id', 'signed in'],
   ['POST /api/media/:id/prepare', 'signed in'],
   ['GET /api/media/:id/poster.jpg', 'signed in'],
+  ['GET /api/media/:id/analysis.json', 'signed in'],
   ['GET /api/media/:id/sound.json', 'signed in'],
   ['GET /api/media/:id/proxy.mp4', 'signed in'],
   ['GET /api/media/:id/proxy.m4a', 'signed in'],

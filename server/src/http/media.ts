@@ -6,7 +6,7 @@ import type { Route } from '@limber/core/api/route';
 import { ROUTES } from '@limber/core/api/routes';
 import { askToPrepare } from '../jobs/asks';
 import { OF_VERSIONS } from '../media/unused';
-import { Artefacts, Jobs, Media, type MediaRow } from '../store/entities';
+import { Artefacts, Jobs, Media, type JobRow, type MediaRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
 import { Routes, SENT } from './on';
@@ -18,6 +18,7 @@ export const ARTEFACT_TYPES: Readonly<Record<MediumArtefact, string>> = {
   'sound.json': 'application/json; charset=utf-8',
   'proxy.mp4': 'video/mp4',
   'proxy.m4a': 'audio/mp4',
+  'analysis.json': 'application/json; charset=utf-8',
 };
 
 /** A take's media for the studio. */
@@ -33,9 +34,11 @@ export function mediaRoutes(context: Context): Router {
 
   const shown = async (row: MediaRow): Promise<Medium> => {
     const made = await database.getRepository(Artefacts).findBy({ ownerId: row.id });
-    const job = await database
-      .getRepository(Jobs)
-      .findOne({ where: { kind: 'prepare', ownerId: row.id }, order: { createdAt: 'DESC' } });
+    const latest = (kind: string): Promise<JobRow | null> =>
+      database.getRepository(Jobs).findOne({ where: { kind, ownerId: row.id }, order: { createdAt: 'DESC' } });
+    const prepared = await latest('prepare');
+    // What is looked at once the film can be played is told of when that is done.
+    const job = prepared && prepared.state !== 'done' ? prepared : ((await latest('analyse')) ?? prepared);
     const { id, name, durationMs, width, height, hasSound, warning } = row;
     const needs = await database.query<{ number: number; title: string }[]>(
       `SELECT number, coalesce(l.doc->>'title', '') AS title FROM (${OF_VERSIONS}) v JOIN lessons l ON l.id = v.lesson_id
@@ -65,6 +68,7 @@ export function mediaRoutes(context: Context): Router {
     'sound.json': ROUTES.sound,
     'proxy.mp4': ROUTES.film,
     'proxy.m4a': ROUTES.heardSound,
+    'analysis.json': ROUTES.analysis,
   } as const;
   for (const name of ARTEFACTS)
     routes.on<Route<typeof ROUTES.poster.params>>(files[name], async ({ params: { id }, request, response }) => {

@@ -31,6 +31,17 @@ export function askToPrepare(
   return enqueue(database, { id: randomUUID(), kind: 'prepare', ownerId: mediaId, lessonId, input, priority });
 }
 
+/** Asks for a film to be looked at for what hands do: what pages need comes first, finished films after it. */
+export function askToAnalyse(
+  database: Database,
+  mediaId: string,
+  { lessonId = null, priority = -2 }: { lessonId?: string | null; priority?: number } = {},
+): Promise<string> {
+  return enqueue(database, {
+    ...{ id: randomUUID(), kind: 'analyse', ownerId: mediaId, lessonId, input: { mediaId }, priority },
+  });
+}
+
 /** Asks for a film to be made; it is quicker to look at footage than to make films, so that comes first. */
 export function askToRender(database: Database, film: { id: string; lessonId: string }): Promise<string> {
   const { id, lessonId } = film;

@@ -8,6 +8,7 @@ import type { Config } from '../config';
 import { artefactKey } from '../media/keys';
 import type { MediaStore } from '../media/store';
 import { Cancelled } from '../media/tool';
+import { analyse } from './kinds/analyse';
 import { look } from './kinds/look';
 import { prepare } from './kinds/prepare';
 import { render } from './kinds/render';
@@ -16,7 +17,7 @@ import { Lease, LEASE_SECONDS, LostJob, MOST_ATTEMPTS } from './lease';
 import type { Signals } from './signals';
 
 /** Every kind of job there is. */
-export const KINDS: readonly JobKind<unknown>[] = [look, prepare, render];
+export const KINDS: readonly JobKind<unknown>[] = [look, prepare, analyse, render];
 /** How often the queue is asked although nothing was told, ms. */
 const POLL_MS = 2000;
 

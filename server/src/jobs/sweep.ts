@@ -3,13 +3,14 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { TRASH_DAYS, type Freed } from '@limber/core/api/keeping';
+import { ANALYSIS_VERSION } from '@limber/core/footage/analysis.document';
 import { removeUnused, UNUSED } from '../media/unused';
 import { Media } from '../store/entities';
 import { PARTS_SQL } from '../store/films';
 import { finishErasing } from '../store/erase';
 import { deleteForGood } from '../store/trash';
 import { artefactsOf, FORMAT_VERSIONS } from './kinds/prepare';
-import { askToPrepare } from './asks';
+import { askToAnalyse, askToPrepare } from './asks';
 import type { RunnerContext } from './runner';
 
 /** Younger files may still belong to work that is under way. */
@@ -134,5 +135,22 @@ async function makeAgain(database: DataSource): Promise<void> {
       return version !== undefined && version < FORMAT_VERSIONS[name];
     });
     if (old.length > 0) await askToPrepare(database, medium.id, { only: old, priority: -10 });
+    // Films of an older program were never looked at for what hands do.
+    const analysed = versions.get(`${medium.id}/analysis.json`) ?? 0;
+    if (
+      versions.has(`${medium.id}/proxy.mp4`) &&
+      analysed < ANALYSIS_VERSION &&
+      !(await wasRefused(database, medium.id))
+    )
+      await askToAnalyse(database, medium.id, { priority: -10 });
   }
+}
+
+/** Whether looking at it ended badly, or was cancelled: then only a person asks again. */
+async function wasRefused(database: DataSource, mediaId: string): Promise<boolean> {
+  const found = await database.query<unknown[]>(
+    `SELECT 1 FROM jobs WHERE kind = 'analyse' AND owner_id = $1 AND state IN ('failed', 'cancelled') LIMIT 1`,
+    [mediaId],
+  );
+  return found.length > 0;
 }

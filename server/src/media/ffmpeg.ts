@@ -9,6 +9,8 @@ export interface Running {
   /** How much of what it says is kept. */
   readonly keep?: number;
   readonly onOutput?: (chunk: Buffer) => void;
+  /** What takes further outputs, from `pipe:3` on. */
+  readonly more?: readonly ((chunk: Buffer) => void)[];
 }
 
 const LONGEST_MS = 12 * 3_600_000;
@@ -16,13 +18,14 @@ const LONGEST_MS = 12 * 3_600_000;
 /** Runs ffmpeg on our own arguments. @returns what it said on standard error. @throws ToolTrouble */
 export function ffmpeg(
   args: readonly string[],
-  { signal, timeoutMs = LONGEST_MS, level = 'error', keep, onOutput }: Running = {},
+  { signal, timeoutMs = LONGEST_MS, level = 'error', keep, onOutput, more }: Running = {},
 ): Promise<string> {
   return runTool('ffmpeg', ['-nostdin', '-hide_banner', '-loglevel', level, ...args], {
     timeoutMs,
     ...(keep ? { keep } : {}),
     ...(signal ? { signal } : {}),
     ...(onOutput ? { onOutput } : {}),
+    ...(more ? { more } : {}),
   });
 }
 

@@ -27,6 +27,8 @@ export interface ToolOptions {
   readonly timeoutMs: number;
   /** Told what comes on standard output, as it comes; without it, nothing is read. */
   readonly onOutput?: (chunk: Buffer) => void;
+  /** The same for further outputs, from `pipe:3` on. */
+  readonly more?: readonly ((chunk: Buffer) => void)[];
   readonly env?: NodeJS.ProcessEnv;
   /** How many of the last characters of standard error are kept; 4000 without it. */
   readonly keep?: number;
@@ -44,7 +46,7 @@ const MEMORY_BYTES = 8 * 1024 ** 3;
  * @throws ToolTrouble otherwise when it did not end well.
  */
 export async function runTool(tool: string, args: readonly string[], options: ToolOptions): Promise<string> {
-  const { signal, timeoutMs, onOutput, env = process.env, keep = 4000 } = options;
+  const { signal, timeoutMs, onOutput, more = [], env = process.env, keep = 4000 } = options;
   if (signal?.aborted) throw new Cancelled();
   const path = await found(tool, env);
   if (!path) throw new ToolTrouble('missing', tool, '');
@@ -53,7 +55,7 @@ export async function runTool(tool: string, args: readonly string[], options: To
   if (signal?.aborted) throw new Cancelled();
   return new Promise<string>((resolve, reject) => {
     const child = spawn(command ?? path, command ? [...before, path, ...args] : [...args], {
-      stdio: ['ignore', onOutput ? 'pipe' : 'ignore', 'pipe'],
+      stdio: ['ignore', onOutput ? 'pipe' : 'ignore', 'pipe', ...more.map(() => 'pipe' as const)],
       env,
     });
     let said = '';
@@ -65,6 +67,7 @@ export async function runTool(tool: string, args: readonly string[], options: To
     }, timeoutMs);
     signal?.addEventListener('abort', end, { once: true });
     child.stdout?.on('data', onOutput ?? (() => undefined));
+    more.forEach((take, i) => child.stdio[3 + i]?.on('data', take));
     child.stderr?.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-keep)));
     const settle = (work: () => void): void => {
       clearTimeout(timer);

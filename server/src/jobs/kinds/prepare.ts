@@ -5,11 +5,14 @@ import { makePoster, makeProxy, makeSound, makeSoundProxy, type Making } from '.
 import { mustHaveRoom } from '../../media/room';
 import { originalKey } from '../../media/keys';
 import { Media, type MediaRow } from '../../store/entities';
+import { askToAnalyse } from '../asks';
 import type { JobKind, Made, Part, Work } from '../kind';
 import { mayPass, mediaSentence } from '../sentence';
 
+type Prepared = Exclude<MediumArtefact, 'analysis.json'>;
+
 /** Raised when what is made changes its form: what was made before is then made again. */
-export const FORMAT_VERSIONS: Readonly<Record<MediumArtefact, number>> = {
+export const FORMAT_VERSIONS: Readonly<Record<Prepared, number>> = {
   'poster.jpg': 1,
   'sound.json': 1,
   'proxy.mp4': 1,
@@ -24,7 +27,7 @@ const inputSchema = z.object({
 type Input = z.infer<typeof inputSchema>;
 
 /** What a medium needs to have made of it. */
-export function artefactsOf(media: Pick<MediaRow, 'hasPicture'>): MediumArtefact[] {
+export function artefactsOf(media: Pick<MediaRow, 'hasPicture'>): Prepared[] {
   return media.hasPicture ? ['poster.jpg', 'sound.json', 'proxy.mp4'] : ['sound.json', 'proxy.m4a'];
 }
 
@@ -43,17 +46,12 @@ export const prepare: JobKind<Input> = {
   sentence: (error) => mediaSentence(error, $localize`The footage could not be prepared`),
 };
 
-function part(
-  name: MediumArtefact,
-  doing: string,
-  share: number,
-  make: (making: Making) => Promise<string>,
-): Part<Input> {
+function part(name: Prepared, doing: string, share: number, make: (making: Making) => Promise<string>): Part<Input> {
   return {
     name,
     doing,
     share,
-    make: async ({ input, database, store, scratch, progress, signal }: Work<Input>): Promise<Made> => {
+    make: async ({ input, job, database, store, scratch, progress, signal }: Work<Input>): Promise<Made> => {
       const media = await database.getRepository(Media).findOneByOrFail({ id: input.mediaId });
       if (!artefactsOf(media).includes(name) || input.only?.includes(name) === false) return {};
       // A copy is seldom larger than what it is made from; the rest is small.
@@ -61,7 +59,13 @@ function part(
       mustHaveRoom(await store.freeBytes(), needed, $localize`preparing this film`);
       const original = await store.toScratch(originalKey(media.id), scratch);
       const path = await make({ media, original, scratch, progress, signal });
-      return { artefacts: [{ ownerId: media.id, name, formatVersion: FORMAT_VERSIONS[name], path }] };
+      return {
+        artefacts: [{ ownerId: media.id, name, formatVersion: FORMAT_VERSIONS[name], path }],
+        // What it shows is looked at once it can be shown.
+        ...(name === 'proxy.mp4'
+          ? { write: (manager) => askToAnalyse(manager, media.id, { lessonId: job.lessonId }).then(() => undefined) }
+          : {}),
+      };
     },
   };
 }

@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { Job, Medium, UploadRecord } from '@limber/core/api/media';
 import { ROUTES } from '@limber/core/api/routes';
+import type { Analysis } from '@limber/core/footage/analysis.document';
 import type { Sound } from '@limber/core/footage/sound.document';
 import { Api } from '../api/http';
 import { Stream } from '../api/stream';
@@ -61,6 +62,10 @@ export class Progress {
     return this.api.ask(ROUTES.sound, { params: { id: mediaId } });
   }
 
+  analysis(mediaId: string): Promise<Analysis> {
+    return this.api.ask(ROUTES.analysis, { params: { id: mediaId } });
+  }
+
   async cancel(job: Job): Promise<void> {
     this.heard(await this.api.ask(ROUTES.cancelJob, { params: { id: job.id }, body: {} }));
   }
@@ -82,7 +87,8 @@ export class Progress {
     const medium = this.media().get(job.ownerId);
     if (!medium) return;
     const { job: before } = medium;
-    this.keep({ ...medium, job });
+    // What is done may be followed by other work on it: that is told of then.
+    if (job.state !== 'done') this.keep({ ...medium, job });
     // A part that is finished has made something that can be had now.
     if (job.state !== before?.state || job.doing !== before.doing) void this.loadMedia(medium.id);
   }

@@ -5,11 +5,13 @@ import {
   effect,
   ElementRef,
   inject,
+  resource,
   signal,
   viewChild,
 } from '@angular/core';
 import { Button } from 'primeng/button';
 import { ProgressBar } from 'primeng/progressbar';
+import { seenWords } from '@limber/core/footage/seen-words';
 import { pictureOf, type Take, type ViewerSide } from '@limber/core/lesson/take.schema';
 import type { Piece } from '@limber/core/lesson/piece.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
@@ -85,11 +87,26 @@ export class Takes {
         weighs: media ? $localize`${size(media.bytes + media.madeBytes)} on the disk` : '',
         needed: media?.neededBy ?? [],
         shape: $localize`${take.width} × ${take.height}, ${Number(perSecond(take.frameRate).toFixed(2))} pictures a second`,
+        seen: this.seenIn(mediaId, take.pictureLeft),
         percent: percentOf(job),
         doing: job ? doingWords(job) : '',
       };
     }),
   );
+  /** What was seen in the films of the takes, by medium, as far as they were looked at. */
+  private readonly analyses = resource({
+    params: () =>
+      this.store
+        .lesson()
+        .takes.map(pictureOf)
+        .filter((id) => this.progress.mediaOf(id)?.artefacts.includes('analysis.json'))
+        .join(' '),
+    loader: async ({ params: ids }) => {
+      const known = ids.split(' ').filter(Boolean);
+      const all = await Promise.allSettled(known.map((id) => this.progress.analysis(id)));
+      return new Map(all.flatMap((one, i) => (one.status === 'fulfilled' ? [[known[i]!, one.value] as const] : [])));
+    },
+  });
   /** The step whose takes are looked at. */
   protected readonly comparing = signal<string | null>(null);
   /** The lesson as it plays, where anything of it is marked; the plan until then. */
@@ -112,6 +129,11 @@ export class Takes {
   }
 
   /** @param filling the take that lacks its footage; without one the film becomes a take of its own. */
+  private seenIn(mediaId: string | null, side: ViewerSide | null): string {
+    const analysis = this.analyses.hasValue() ? this.analyses.value().get(mediaId ?? '') : undefined;
+    return analysis ? seenWords(analysis, side) : '';
+  }
+
   protected choose(filling: Take | null = null): void {
     this.filling = filling;
     this.file().nativeElement.click();
