@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
-import { clipOf } from '@limber/demo/footage/clips';
+import { withPlan, type Planned } from '@limber/core/footage/with-plan';
+import { clipOf, type Clip } from '@limber/demo/footage/clips';
 import { filmClip } from '@limber/demo/footage/draw-clip';
 import { scoreOf, type Score } from '@limber/demo/footage/score';
 import { analyseFilm } from '@limber/server/media/analyse';
@@ -21,6 +22,7 @@ export async function footage(): Promise<void> {
   mkdirSync(folder, { recursive: true });
   for (const [name, [first, last]] of Object.entries(SETS)) {
     const scores: Score[] = [];
+    const planned: Score[] = [];
     for (let seed = first; seed <= last; seed++) {
       const clip = clipOf(seed);
       const file = join(folder, `${seed}.mp4`);
@@ -28,9 +30,12 @@ export async function footage(): Promise<void> {
         await filmClip(clip, join(folder, 'part.mp4'));
         renameSync(join(folder, 'part.mp4'), file);
       }
-      scores.push(scoreOf(clip, await analyseFilm(file, await probe(file))));
+      const seen = await analyseFilm(file, await probe(file));
+      scores.push(scoreOf(clip, seen));
+      planned.push(scoreOf(clip, withPlan(seen, planOf(clip))));
     }
     tell(name, scores);
+    tell(`${name}, with their plan`, planned);
   }
   for (const [width, height, aim] of [
     [1920, 1080, 1.5],
@@ -54,6 +59,13 @@ export async function footage(): Promise<void> {
     report('footage', `${work}, without faces (aim ${aim})`, without, 'decoding it', bare, 's of processor time');
     report('footage', `${work}, faces alone (aim 0.1)`, whole - without, 'its length', seconds, 's');
   }
+}
+
+/** What a lesson that was filmed as it was planned says of it. */
+function planOf({ events }: Clip): Planned[] {
+  return events.flatMap(({ side, region, kind, beatsMs }) =>
+    region ? [{ half: side, region, count: kind === 'bout' ? beatsMs.length : 1 }] : [],
+  );
 }
 
 function tell(name: string, scores: readonly Score[]): void {

@@ -1,6 +1,8 @@
 import { boxOf } from '@limber/core/footage/face';
 import type { Bout, PictureHalf, Seen } from '@limber/core/footage/analyse';
 import type { Grids } from '@limber/core/footage/grids';
+import { plannedIn, withPlan } from '@limber/core/footage/with-plan';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { analyseFilm } from '@limber/server/media/analyse';
 import { loudnessOf, SILENCE } from '@limber/server/media/film/measure';
 import { probe, RefusedMedia, SAFE_INPUT } from '@limber/server/media/probe';
@@ -10,12 +12,14 @@ import { InputError } from './input';
  * What is seen and heard in a film.
  *
  * @param mirrored whether the hand at the left of the picture works the left: then a side is the half it is in.
+ * @param lesson whose plan settles what could not be told; null without one.
  * @throws InputError when the file is no film that can be read.
  */
-export async function analyse(file: string, mirrored: boolean): Promise<unknown> {
+export async function analyse(file: string, mirrored: boolean, lesson: Lesson | null): Promise<unknown> {
   try {
     const known = await probe(file);
-    const found = await analyseFilm(file, known);
+    const seen = await analyseFilm(file, known);
+    const found = lesson ? withPlan(seen, plannedIn(lesson, mirrored ? 'left' : 'right')) : seen;
     const loudness = known.hasSound ? (await loudnessOf([...SAFE_INPUT, '-i', file])).integrated : -Infinity;
     const side = (half: PictureHalf | null): PictureHalf | null =>
       mirrored || half === null || half === 'both' ? half : half === 'left' ? 'right' : 'left';

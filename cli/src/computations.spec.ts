@@ -362,6 +362,7 @@ describe('limber compute', () => {
       [['analyse', join(folder, 'nothing.mp4')], 'missing-file'],
       [['analyse', file('words.mp4', 'no film')], 'unusable-media'],
       [['analyse', bundle, '--mirrored', 'perhaps'], 'unknown-value'],
+      [['analyse', 'film.mp4', '--plan', file('plan.json', 'no plan')], 'not-json'],
     ];
     for (const [args, type] of bad) {
       const { status, out, problem } = compute(...args);

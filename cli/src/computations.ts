@@ -85,13 +85,14 @@ export const computations: Readonly<Record<string, Computation>> = {
     return renderFilm(lesson, wishNamed(named, out), styleNamed(named, lesson), folder, out);
   },
 
-  analyse: async (args) => {
-    const { plain, named } = options(args, ['mirrored']);
+  analyse: async (args, read) => {
+    const { plain, named } = options(args, ['mirrored', 'plan']);
     const mirrored = named.get('mirrored') ?? 'true';
     if (!plain[0]) throw new InputError('missing-file', 'Name the video to look at.');
     if (mirrored !== 'true' && mirrored !== 'false')
       throw new InputError('unknown-value', `--mirrored is true or false, not “${mirrored}”.`);
-    return analyse(plain[0], mirrored === 'true');
+    const plan = named.get('plan');
+    return analyse(plain[0], mirrored === 'true', plan === undefined ? null : await readLesson(plan, read));
   },
 
   place: async (args, read) => {

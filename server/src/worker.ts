@@ -1,4 +1,5 @@
 import { mkdirSync } from 'node:fs';
+import { setPriority } from 'node:os';
 import { readConfig } from './config';
 import { Runner } from './jobs/runner';
 import { Signals } from './jobs/signals';
@@ -6,6 +7,10 @@ import { sweep } from './jobs/sweep';
 import { openLog } from './log';
 import { LocalMediaStore } from './media/store';
 import { openDatabase } from './store/database';
+
+/** Long work, and the tools that it starts, let pages go first: a studio is often used on the machine that runs it. */
+const NICE = 5;
+setPriority(NICE);
 
 const config = readConfig();
 const log = openLog('worker', config.logLevel, config.logFolder);

@@ -62,6 +62,8 @@ describe('a film that is looked at', () => {
     // Beside the mouth and above the brow, in the proportions of the face map.
     expect(['jaw', 'cheek', 'chin', 'mouth']).toContain(at([42, 31]).holds[0]!.region!);
     expect(['brow', 'forehead', 'temple', 'eye']).toContain(at([43, 17]).holds[0]!.region!);
+    expect(['jaw', 'cheek', 'chin', 'mouth']).toContain(at([54, 31]).holds[0]!.region!);
+    expect(['brow', 'forehead', 'temple', 'eye']).toContain(at([53, 17]).holds[0]!.region!);
     const film = filmOf(220, (picture) => ({ hands: [raised(picture, 60, 150, () => LEFT)] }));
     expect(analysis(film, []).holds.map(({ half, region }) => [half, region])).toEqual([[null, null]]);
   });

@@ -176,21 +176,29 @@ describe('the sweep', () => {
     expect(folders.map((path) => existsSync(path))).toEqual([true, false]);
   });
 
-  it('has made again what is of an older form, and only that', async () => {
-    const [old, current] = [await medium(), await medium()];
-    for (const id of [old, current]) {
+  it('has made again what is of an older form or was never looked at, and only that', async () => {
+    const [old, current, refused] = [await medium(), await medium(), await medium()];
+    for (const id of [old, current, refused]) {
       await lessonWith(id);
       for (const [name, version] of [
         ['sound.json', id === old ? 0 : 1],
         ['proxy.mp4', 1],
+        ...(id === current ? [['analysis.json', 1] as const] : []),
       ] as const)
         await studio.database.query(
           'INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, $2, $3, $4, 1)',
           [id, name, version, `${id}/${randomUUID()}`],
         );
     }
+    await studio.database.query(
+      `INSERT INTO jobs (id, kind, owner_id, state, fence) VALUES ($1, 'analyse', $2, 'cancelled', 1)`,
+      [randomUUID(), refused],
+    );
     await sweep(studio);
-    const jobs = await studio.database.getRepository(Jobs).find();
-    expect(jobs.map(({ ownerId, input }) => [ownerId, input])).toEqual([[old, { mediaId: old, only: ['sound.json'] }]]);
+    const jobs = await studio.database.getRepository(Jobs).findBy({ state: 'queued' });
+    expect(jobs.map(({ kind, ownerId, input }) => [kind, ownerId, input]).sort()).toEqual([
+      ['analyse', old, { mediaId: old }],
+      ['prepare', old, { mediaId: old, only: ['sound.json'] }],
+    ]);
   });
 });
