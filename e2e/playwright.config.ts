@@ -6,8 +6,8 @@ const shots = process.env['LIMBER_SHOTS'] === '1';
 export default defineConfig({
   testDir: shots ? 'shots' : 'tests',
   outputDir: '../.data/test/playwright',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   workers: 1,
   fullyParallel: false,
   retries: 0,
