@@ -24,3 +24,17 @@ declare module 'wcag-contrast' {
 declare module 'smpte-timecode' {
   export default function timecode(frame: number, rate: number, dropFrame: boolean): { toString(): string };
 }
+declare module 'fft.js' {
+  /** A discrete Fourier transform of `size` points, a power of two; arrays of complex numbers interleave real and imaginary parts. */
+  export default class FFT {
+    constructor(size: number);
+    realTransform(out: ArrayLike<number>, data: ArrayLike<number>): void;
+    completeSpectrum(spectrum: ArrayLike<number>): void;
+    transform(out: ArrayLike<number>, data: ArrayLike<number>): void;
+    inverseTransform(out: ArrayLike<number>, data: ArrayLike<number>): void;
+  }
+}
+declare module 'fast-levenshtein' {
+  const levenshtein: { get(a: string, b: string): number };
+  export default levenshtein;
+}

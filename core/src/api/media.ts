@@ -25,7 +25,7 @@ export const jobSchema = z.object({
 export type Job = z.infer<typeof jobSchema>;
 
 /** What a job makes of a medium. */
-export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4', 'proxy.m4a', 'analysis.json'] as const;
+export const ARTEFACTS = ['poster.jpg', 'sound.json', 'proxy.mp4', 'proxy.m4a', 'analysis.json', 'words.json'] as const;
 export const artefactSchema = z.enum(ARTEFACTS);
 export type MediumArtefact = z.infer<typeof artefactSchema>;
 /** What it makes of a lesson: the film, and what it is put together from. */
@@ -51,6 +51,17 @@ export const mediumSchema = z.object({
 });
 export type Medium = z.infer<typeof mediumSchema>;
 
+/** The longest captions that are taken, characters: some twenty hours of talk. */
+export const MOST_CAPTIONS = 1_000_000;
+
+/** Captions of a recording, as they were written; null where nobody brought any. */
+export const captionsSchema = z.object({ text: z.string().nullable() });
+/** `instead`: they take the place of others, which are let go of. */
+export const keepCaptionsSchema = z.object({
+  text: z.string().max(MOST_CAPTIONS),
+  instead: z.boolean().default(false),
+});
+
 export const UPLOAD_STATES = ['sending', 'arrived', 'taken', 'refused'] as const;
 
 /** What became of an upload: kept until the person has seen it. */
@@ -74,8 +85,8 @@ export const uploadMetadataSchema = z.object({
   /** A take that lacks its footage, or that gets a second source; without it the file becomes a take of its own. */
   takeId: z.string().min(1).max(80).optional(),
   role: z.enum(['picture', 'sound', 'music']).default('picture'),
-  /** Where the file's own start lies on the take's time, ms. */
-  offsetMs: z.coerce.number().int().min(-86_400_000).max(86_400_000).default(0),
+  /** Where the file's own start lies on the take's time, ms; of a sound that does not say, it is found by listening. */
+  offsetMs: z.coerce.number().int().min(-86_400_000).max(86_400_000).optional(),
   /** Which side viewers do when the hand is at the left of the picture, where that was answered already. */
   pictureLeft: viewerSideSchema.optional(),
 });

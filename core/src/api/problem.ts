@@ -19,6 +19,8 @@ export const PROBLEMS = {
   trashed: { status: 404, title: $localize`In the trash` },
   'other-version': { status: 409, title: $localize`Conflict` },
   'other-cut': { status: 409, title: $localize`Conflict` },
+  'other-log': { status: 409, title: $localize`Not taken` },
+  'other-captions': { status: 409, title: $localize`Not taken` },
   'known-address': { status: 409, title: $localize`Not taken` },
   'last-owner': { status: 409, title: $localize`Not taken` },
   gone: { status: 410, title: $localize`Taken down` },

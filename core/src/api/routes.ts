@@ -1,6 +1,8 @@
 import * as z from 'zod';
+import { wordsSchema } from '../align/words.document';
 import { analysisSchema } from '../footage/analysis.document';
 import { soundSchema } from '../footage/sound.document';
+import { logSchema, takeLogSchema } from '../take/log.document';
 import { publishedSchema } from '../viewing/published.schema';
 import { editAnswerSchema, editsSchema } from './edits';
 import { filmSchema, filmsSchema, filmTrialSchema, newFilmSchema } from './films';
@@ -25,7 +27,7 @@ import {
   openedSchema,
   usedSchema,
 } from './lessons';
-import { jobSchema, mediumSchema, uploadSchema } from './media';
+import { captionsSchema, jobSchema, keepCaptionsSchema, mediumSchema, uploadSchema } from './media';
 import {
   comeInSchema,
   doorAskedSchema,
@@ -262,6 +264,34 @@ export const ROUTES = {
     params: id,
     answer: analysisSchema,
   }),
+  words: route('get', '/media/:id/words.json', 'What was heard to be said in a recording', {
+    params: id,
+    answer: wordsSchema,
+  }),
+  captions: route('get', '/media/:id/captions.json', 'Captions that somebody brought for a recording', {
+    params: id,
+    answer: captionsSchema,
+  }),
+  keepCaptions: route(
+    'put',
+    '/media/:id/captions.json',
+    'Keep captions of a recording; 409 where it has others that they are not to replace',
+    { params: id, body: keepCaptionsSchema },
+  ),
+  removeCaptions: route('delete', '/media/:id/captions.json', 'Let go of the captions of a recording', { params: id }),
+  keepLog: route('put', '/media/:id/log.json', 'Keep the log that was pressed beside a recording', {
+    params: id,
+    body: logSchema,
+  }),
+  takeLog: route(
+    'get',
+    '/lessons/:id/takes/:takeId/log.json',
+    'What was pressed while a take was filmed, on its time',
+    {
+      params: z.object({ id: z.string(), takeId: z.string() }),
+      answer: takeLogSchema,
+    },
+  ),
   film: route('get', '/media/:id/proxy.mp4', 'The copy of a film that plays', { params: id, type: 'video/mp4' }),
   heardSound: route('get', '/media/:id/proxy.m4a', 'The copy of a sound that plays', { params: id, type: 'audio/mp4' }),
 

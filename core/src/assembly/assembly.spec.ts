@@ -19,7 +19,7 @@ import { fullCut, lessonCut, lessonCuts } from './cuts';
 import { letPlay } from './let-play';
 import { passagesOf } from './passages';
 import { pieceChanges } from './piece-changes';
-import { cursor, cutTimesOf, leftOut, placeAt } from './place';
+import { cursor, cutTimesOf, placeAt } from './place';
 import { playAgain, playOnce, repeatsOf } from './repeat';
 import { stepRunsOf } from './step-runs';
 import { voicesIn } from './voices';
@@ -111,19 +111,6 @@ describe('cut time and take time', () => {
         stretches.slice(1).forEach((one, i) => {
           same(one.takeId === stretches[i]!.takeId && one.fromMs === stretches[i]!.toMs, false);
         });
-      }),
-    );
-  });
-
-  it('tell what a cut leaves out of a take', () => {
-    fc.assert(
-      fc.property(pieces, fc.constantFrom(...TAKES), (list, takeId) => {
-        const plays = new Set(played(list).flatMap((one) => (one.takeId === takeId ? [one.takeMs] : [])));
-        const out = leftOut(cutOf('full', list), takeId, LENGTH);
-        same(
-          out.flatMap(([from, to]) => Array.from({ length: to - from }, (_, i) => from + i)),
-          Array.from({ length: LENGTH }, (_, ms) => ms).filter((ms) => !plays.has(ms)),
-        );
       }),
     );
   });

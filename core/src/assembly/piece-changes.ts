@@ -1,3 +1,4 @@
+import { asOne } from '../lesson/as-one';
 import type { Change, SingleChange } from '../lesson/change.schema';
 import type { Piece } from '../lesson/piece.schema';
 
@@ -41,7 +42,5 @@ export function pieceChanges(before: readonly Piece[], after: readonly Piece[]):
 
 /** The same as one change; null when there is nothing to change. @example changeOfPieces([p], [p]) // null */
 export function changeOfPieces(before: readonly Piece[], after: readonly Piece[]): Change | null {
-  const changes = pieceChanges(before, after);
-  if (changes.length === 0) return null;
-  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
+  return asOne(pieceChanges(before, after));
 }

@@ -50,22 +50,6 @@ export function cutTimesOf(cut: Cut, takeId: string, takeMs: TakeMs): CutMs[] {
   return times.sort((a, b) => a - b);
 }
 
-/**
- * The stretches of a take that a cut leaves out, in take time, ascending.
- *
- * @example leftOut(cut, 't', 60_000) // [[0, 2000], [5000, 60_000]], where the cut plays 2000 to 5000 of t
- */
-export function leftOut(cut: Cut, takeId: string, durationMs: TakeMs): [TakeMs, TakeMs][] {
-  const out: [TakeMs, TakeMs][] = [];
-  let at = 0;
-  for (const { piece, furthestMs } of indexOf(cut).get(takeId) ?? []) {
-    if (piece.fromMs > at) out.push([at, piece.fromMs]);
-    at = Math.max(at, furthestMs);
-  }
-  if (at < durationMs) out.push([at, durationMs]);
-  return out;
-}
-
 /** A piece of a take, with the furthest instant of the take that it or one that begins before it plays. */
 interface Played {
   readonly piece: CutPiece;

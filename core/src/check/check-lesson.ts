@@ -5,11 +5,15 @@ import { balanceFindings } from './balance';
 import { cautionFindings } from './cautions';
 import { claimFindings } from './claims';
 import { cueFindings } from './cue-findings';
+import { doneFindings } from './done-findings';
 import { filmFindings } from './film-findings';
 import { findingsOf, type Finding, type Found } from './finding';
 import { lengthFindings } from './length';
 import { orderFindings } from './order-findings';
 import { promiseFindings } from './promise';
+import { overridden } from './said-done';
+import { shownAsMarked, type Shown } from '../said-done/done';
+import { saidInWords } from '../said-done/said';
 import type { CheckName } from './rules';
 import { standingFindings } from './standing-rules';
 import { talkFindings } from './talk-findings';
@@ -20,8 +24,13 @@ import { wordsFindings } from './words-findings';
 interface Given {
   readonly lesson: Lesson;
   readonly plan: Schedule;
+  readonly shown: Shown;
   readonly heard?: Heard;
 }
+
+const given = (lesson: Lesson, heard?: Heard): Given => ({
+  ...{ lesson, heard, plan: schedule(lesson), shown: shownAsMarked(lesson) },
+});
 
 /** Every check there is; which rules belong to which stands in the list of rules. */
 const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
@@ -32,9 +41,10 @@ const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
   words: ({ lesson }) => wordsFindings(lesson),
   order: ({ lesson }) => orderFindings(lesson),
   promise: ({ lesson, plan }) => promiseFindings(lesson, plan),
-  standing: ({ lesson }) => standingFindings(lesson),
+  standing: ({ lesson, shown }) => standingFindings(lesson, shown),
   claim: ({ lesson }) => claimFindings(lesson),
-  film: ({ lesson }) => filmFindings(lesson),
+  film: ({ lesson, shown }) => filmFindings(lesson, shown),
+  done: ({ lesson, shown }) => doneFindings(lesson, saidInWords(lesson), shown),
   talk: ({ lesson, heard }) => talkFindings(lesson, heard),
   cue: ({ lesson, heard }) => cueFindings(lesson, heard),
 };
@@ -46,11 +56,8 @@ const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
  * @example checkLesson(lesson)[0]?.severity // 'must'
  */
 export function checkLesson(lesson: Lesson, heard?: Heard): Finding[] {
-  const given: Given = { lesson, plan: schedule(lesson), heard };
-  return findingsOf(
-    lesson,
-    Object.values(CHECKS).flatMap((check) => check(given)),
-  );
+  const all = given(lesson, heard);
+  return findingsOf(lesson, overridden(Object.values(CHECKS).flatMap((check) => check(all))));
 }
 
 /**
@@ -59,5 +66,5 @@ export function checkLesson(lesson: Lesson, heard?: Heard): Finding[] {
  * @example foundBy('balance', lesson).map((one) => one.rule) // ['uneven-sides']
  */
 export function foundBy(check: CheckName, lesson: Lesson, heard?: Heard): Found[] {
-  return CHECKS[check]({ lesson, plan: schedule(lesson), heard });
+  return CHECKS[check](given(lesson, heard));
 }

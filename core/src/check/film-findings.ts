@@ -3,11 +3,11 @@ import { changesSide, partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { doseSchema, type Dose, type Range } from '../dose/dose.schema';
 import type { Change } from '../lesson/change.schema';
 import { movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
-import { filmedWork, type FilmedWork } from '../schedule/filmed-work';
+import { shownAsMarked, sideOf, type Done, type Measured, type Shown } from '../said-done/done';
 import { countFor, doseFor } from '../lesson/dose-for';
 import { partMs } from '../schedule/schedule';
-import { timelineOf } from '../schedule/timeline';
 import { clock } from '../time/clock';
+import { filmAgain } from './film-again';
 import type { CutPlace, Found, Repair } from './finding';
 
 /** Work that is off by more than this share and this long is told (common practice, no source). */
@@ -20,15 +20,14 @@ const DRIFT_MS = 3000;
  *
  * @example filmFindings(lesson).map((one) => one.rule) // ['filmed-sides-uneven']
  */
-export function filmFindings(lesson: Lesson): Found[] {
-  const timeline = timelineOf(lesson)!;
-  if (timeline.cut === null) return [];
-  const byStep = new Map<string, FilmedWork[]>();
-  for (const one of filmedWork(timeline.passages))
-    if (!byStep.get(one.stepId)?.push(one)) byStep.set(one.stepId, [one]);
+export function filmFindings(lesson: Lesson, shown: Shown = shownAsMarked(lesson)): Found[] {
+  const { done, filmedMs } = shown;
+  if (filmedMs === null) return [];
+  const byStep = new Map<string, Done[]>();
+  for (const one of done) if (!byStep.get(one.stepId)?.push(one)) byStep.set(one.stepId, [one]);
   return movesOf(lesson.steps).flatMap((step) => {
     const work = byStep.get(step.id);
-    return work ? stepFindings(step, work) : [notMarked(step, timeline.durationMs)];
+    return work ? stepFindings(lesson, step, work) : [notMarked(step, filmedMs)];
   });
 }
 
@@ -41,28 +40,28 @@ function notMarked(step: MoveStep, durationMs: number): Found {
   };
 }
 
-function stepFindings(step: MoveStep, work: readonly FilmedWork[]): Found[] {
+function stepFindings(lesson: Lesson, step: MoveStep, work: readonly Done[]): Found[] {
   const findings: Found[] = [];
   const parts = partsOf(step.sidePlan);
-  const of = (side: WorkedSide): FilmedWork | undefined => work.find((one) => one.side === side);
+  const of = (side: WorkedSide): Done | undefined => work.find((one) => one.side === side);
   if (changesSide(step.sidePlan)) {
     const [left, right] = [of('left'), of('right')];
-    if ((left === undefined) !== (right === undefined)) findings.push(oneSide(step, left ?? right!));
-    if (left && right) findings.push(...uneven(step, left, right));
+    if ((left === undefined) !== (right === undefined)) findings.push(oneSide(lesson, step, left ?? right!));
+    if (left && right) findings.push(...uneven(lesson, step, left, right));
   }
   for (const one of work) {
-    const side = one.side ?? (parts.length === 1 ? parts[0]! : null);
-    if (side === null || !parts.includes(side)) continue;
-    findings.push(...againstPlan(step, side, one));
+    const side = sideOf(one, parts);
+    if (side === null) continue;
+    findings.push(...againstPlan(lesson, step, side, one));
   }
   return findings;
 }
 
-function placeOf({ stepId, side, startMs, endMs }: FilmedWork): CutPlace {
+function placeOf({ stepId, side, startMs, endMs }: Done): CutPlace {
   return { on: 'cut', cutId: 'full', stepId, side, startMs, endMs };
 }
 
-function oneSide(step: MoveStep, there: FilmedWork): Found {
+function oneSide(lesson: Lesson, step: MoveStep, there: Done): Found {
   const [is, missing] = there.side === 'left' ? (['left', 'right'] as const) : (['right', 'left'] as const);
   return {
     rule: 'side-not-filmed',
@@ -79,57 +78,71 @@ function oneSide(step: MoveStep, there: FilmedWork): Found {
           ],
         },
       },
+      ...filmAgain(lesson, step.id, missing, $localize`Your ${missing} is missing.`),
     ],
   };
 }
 
 /** Second sides are habitually shorter (common practice, no source): what viewers copy. */
-function uneven(step: MoveStep, left: FilmedWork, right: FilmedWork): Found[] {
+function uneven(lesson: Lesson, step: MoveStep, left: Done, right: Done): Found[] {
   // A plan that is uneven itself is told as such.
   const planned = (side: 'left' | 'right'): string => `${countFor(step, side)}/${partMs(step, side)}`;
   if (planned('left') !== planned('right')) return [];
-  const counted = left.beatCount !== null && right.beatCount !== null;
-  const short = (counted ? right.beatCount < left.beatCount : right.workMs < left.workMs) ? right : left;
-  const [more, less] = short === right ? [left, right] : [right, left];
-  if (counted ? more.beatCount === less.beatCount : !isOff(less.workMs, more.workMs)) return [];
-  const figures = (one: FilmedWork): string => (counted ? String(one.beatCount) : clock(one.workMs));
+  const measured = ({ count, workMs }: Done): Measured | null => (counted ? count : workMs);
+  const counted = left.count !== null && right.count !== null;
+  const [onLeft, onRight] = [measured(left), measured(right)];
+  if (!onLeft || !onRight) return [];
+  const short = onRight.value < onLeft.value ? right : left;
+  const [more, less] = short === right ? [onLeft, onRight] : [onRight, onLeft];
+  // What may be the same is not told to be less.
+  if (less.high >= more.low || (!counted && !isOff(less.high, more.low))) return [];
+  const figures = (one: Measured): string => (counted ? String(one.value) : clock(one.value));
   return [
     {
       rule: 'filmed-sides-uneven',
       ...(counted ? {} : { severity: 'should' as const }),
       place: placeOf(short),
-      message: $localize`${step.move.name}\: on the film your left gets ${figures(left)}, your right ${figures(right)}.`,
-      restsOn: [left.beatCount, right.beatCount, left.workMs, right.workMs],
-      repairs: [],
+      message: $localize`${step.move.name}\: on the film your left gets ${figures(onLeft)}, your right ${figures(onRight)}.`,
+      restsOn: [left.count?.value ?? null, right.count?.value ?? null, left.workMs.value, right.workMs.value],
+      repairs: filmAgain(
+        lesson,
+        step.id,
+        short.side,
+        $localize`It got ${figures(less)}, the other side ${figures(more)}.`,
+      ),
     },
   ];
 }
 
-function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[] {
+function againstPlan(lesson: Lesson, step: MoveStep, side: WorkedSide, one: Done): Found[] {
   const planned = countFor(step, side);
   const dose = doseFor(step, side);
   const name = nameOf(step, side);
-  if (one.beatCount !== null && one.beatCount < planned) {
-    const fewer = recounted(dose, one.beatCount / (dose.sets.planned * sidesIn(side)));
+  const { count, workMs } = one;
+  if (count !== null && count.high < planned) {
+    const fewer = recounted(dose, count.value / (dose.sets.planned * sidesIn(side)));
     return [
       {
         rule: 'filmed-short',
         place: placeOf(one),
-        message: $localize`${name}\: ${one.beatCount} of the ${planned} planned are on the film.`,
-        restsOn: [one.beatCount, planned],
-        repairs: fewer ? [doseRepair(step, side, fewer, $localize`Plan ${one.beatCount}`)] : [],
+        message: $localize`${name}\: ${count.value} of the ${planned} planned are on the film.`,
+        restsOn: [count.value, planned],
+        repairs: [
+          ...(fewer ? [doseRepair(step, side, fewer, $localize`Plan ${count.value}`)] : []),
+          ...filmAgain(lesson, step.id, side, $localize`Only ${count.value} of ${planned} are done.`),
+        ],
       },
     ];
   }
   const plannedMs = partMs(step, side);
-  if (!isOff(one.workMs, plannedMs)) return [];
-  const retimed = atLength(dose, one.workMs / plannedMs);
+  if (!isOff(workMs.low, plannedMs) || !isOff(workMs.high, plannedMs)) return [];
+  const retimed = atLength(dose, workMs.value / plannedMs);
   return [
     {
       rule: 'drift',
       place: placeOf(one),
-      message: $localize`${name}\: ${clock(plannedMs)} planned, ${clock(one.workMs)} on the film.`,
-      restsOn: [Math.round(one.workMs / 1000), plannedMs],
+      message: $localize`${name}\: ${clock(plannedMs)} planned, ${clock(workMs.value)} on the film.`,
+      restsOn: [Math.round(workMs.value / 1000), plannedMs],
       repairs: retimed ? [doseRepair(step, side, retimed, $localize`Plan it as it was filmed`)] : [],
     },
   ];
@@ -138,18 +151,18 @@ function againstPlan(step: MoveStep, side: WorkedSide, one: FilmedWork): Found[]
 const isOff = (ms: number, plannedMs: number): boolean =>
   Math.abs(ms - plannedMs) > Math.max(DRIFT_MS, DRIFT_SHARE * plannedMs);
 
-function nameOf(step: MoveStep, side: WorkedSide): string {
+export function nameOf(step: MoveStep, side: WorkedSide): string {
   return side === 'left' || side === 'right' ? $localize`${step.move.name}, your ${side}` : step.move.name;
 }
 
-function doseRepair(step: MoveStep, side: WorkedSide, value: Dose, label: string): Repair {
+export function doseRepair(step: MoveStep, side: WorkedSide, value: Dose, label: string): Repair {
   const field = side === 'right' && step.rightDose ? 'rightDose' : 'dose';
   const change: Change = { kind: 'set_step', stepId: step.id, field, value };
   return { label, change };
 }
 
 /** The dose with as many repetitions to a set; null where that is no whole number, or no dose has it. */
-function recounted(dose: Dose, count: number): Dose | null {
+export function recounted(dose: Dose, count: number): Dose | null {
   if (!Number.isInteger(count)) return null;
   if (dose.form === 'reps' || dose.form === 'hold') return valid({ ...dose, reps: planned(dose.reps, count) });
   if (dose.form === 'passes' && dose.lanes.planned === 1)

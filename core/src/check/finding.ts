@@ -3,6 +3,7 @@ import type { CutId } from '../assembly/cut';
 import { SEVERITIES, type Severity } from '../caution/severity';
 import { digestOf } from '../document/digest';
 import type { WorkedSide } from '../dose/dose';
+import { asOne } from '../lesson/as-one';
 import type { Change } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { SetAside } from '../lesson/set-aside.schema';
@@ -56,7 +57,12 @@ export type FindingPlace = PlanPlace | TakePlace | CutPlace;
 export interface Repair {
   readonly label: string;
   readonly change: Change | null;
+  /** It is chosen one by one, and never made for several findings at once. */
+  readonly single?: true;
 }
+
+/** Whether a repair may be made for several findings at once. */
+export const isForAll = ({ change, single }: Repair): boolean => change !== null && !single;
 
 /** What a check tells of. */
 export interface Found {
@@ -177,5 +183,5 @@ export function setAside(findings: readonly Finding[], reason: string): Change {
     kind: 'set_aside' as const,
     setAside: { id, basis, reason: reason.trim() },
   }));
-  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
+  return asOne(changes)!;
 }

@@ -1,4 +1,4 @@
-import { bySeverity, type Finding } from './finding';
+import { bySeverity, isForAll, type Finding } from './finding';
 import type { Severity } from '../caution/severity';
 import { ruleOf, type RuleId } from './rules';
 
@@ -28,8 +28,7 @@ export function groupsOf(findings: readonly Finding[]): FindingGroup[] {
   const groups = [...kinds.values()].map((own): FindingGroup => {
     const [first] = own as [Finding];
     const { many, mendAll } = ruleOf(first.rule);
-    const mends =
-      own.length > 1 && mendAll !== undefined && own.every((one) => one.repairs.some((each) => each.change));
+    const mends = own.length > 1 && mendAll !== undefined && own.every((one) => one.repairs.some(isForAll));
     return {
       rule: first.rule,
       severity: first.severity,

@@ -30,7 +30,7 @@ export function lastOnes(lesson: Lesson): Found[] {
   return findings;
 }
 
-const LAST =
+export const LAST =
   /\b(?:(?:that|this|it) (?:was|is) (?:the )?last(?: one)?|(?:the |and |now )?(?:last|final) (?:one|time)|one last time)\b/i;
 const MORE = /\b(?:(?:and )?(?:one|two|three|a few|just one) more|once more|and again|another one|one last)\b/i;
 

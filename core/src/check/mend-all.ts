@@ -1,9 +1,10 @@
 import type { Heard } from '../cue/heard';
+import { asOne, singlesOf } from '../lesson/as-one';
 import { applyChange } from '../lesson/change';
 import type { Change, SingleChange } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { checkLesson } from './check-lesson';
-import type { Finding } from './finding';
+import { isForAll, type Finding } from './finding';
 
 /**
  * One change that makes the first repair of each of some findings. They are made one after the other, each as it is
@@ -19,14 +20,13 @@ export function mendAll(lesson: Lesson, ids: readonly string[], heard?: Heard): 
   let state = lesson;
   let findings: readonly Finding[] = checkLesson(state, heard);
   for (;;) {
-    const next = findings.find((one) => left.has(one.id) && one.repairs.some((repair) => repair.change));
+    const next = findings.find((one) => left.has(one.id) && one.repairs.some(isForAll));
     if (!next) break;
     left.delete(next.id);
-    const { change } = next.repairs.find((repair) => repair.change)!;
-    changes.push(...(change!.kind === 'batch' ? change.changes : [change!]));
+    const { change } = next.repairs.find(isForAll)!;
+    changes.push(...singlesOf(change!));
     state = applyChange(state, change!);
     findings = checkLesson(state, heard);
   }
-  if (changes.length === 0) return null;
-  return changes.length === 1 ? changes[0]! : { kind: 'batch', changes };
+  return asOne(changes);
 }

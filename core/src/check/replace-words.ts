@@ -1,4 +1,4 @@
-import type { Change } from '../lesson/change.schema';
+import type { Change, SingleChange } from '../lesson/change.schema';
 import type { Lesson, Step } from '../lesson/lesson.schema';
 import type { PlanPlace } from './finding';
 
@@ -35,4 +35,12 @@ export function replaceWords(lesson: Lesson, place: PlanPlace, from: string, to:
 export function sayBefore({ id, narration }: Step, words: string): Change {
   const value = { ...narration, before: `${words} ${narration.before}`.trim() };
   return { kind: 'set_step', stepId: id, field: 'narration', value };
+}
+
+const WORDS: ReadonlySet<string> = new Set(['title', 'promise', 'description', 'opening', 'closing']);
+
+/** Whether a change is one of words. @example isOfWords({ kind: 'set_lesson', field: 'title', value: 'Tide' }) // true */
+export function isOfWords(one: SingleChange): boolean {
+  if (one.kind === 'set_step') return one.field === 'narration';
+  return one.kind === 'set_lesson' && WORDS.has(one.field);
 }

@@ -17,7 +17,8 @@ export type CheckName =
   | 'film'
   | 'talk'
   | 'cue'
-  | 'standing';
+  | 'standing'
+  | 'done';
 
 export interface Rule {
   readonly stage: RuleStage;
@@ -43,6 +44,7 @@ const film = (severity: Severity, more: Partial<Rule> = {}): Rule => ({
   check: 'film',
   ...more,
 });
+const done = (severity: Severity, more: Partial<Rule> = {}): Rule => ({ ...film(severity, more), check: 'done' });
 const claims = plan('should', 'claim', { many: (n) => $localize`${n} sentences promise too much.` });
 
 /** Every rule of every stage: a closed list. */
@@ -209,6 +211,19 @@ export const RULES = {
     many: (n) => $localize`${n} sides run longer or shorter on the film than planned.`,
     mendAll: $localize`Plan them as they were filmed`,
   }),
+  'said-not-done': done('must', {
+    many: (n) => $localize`${n} sides are not done as often as you say.`,
+    mendAll: $localize`Plan as many as are done`,
+    beforeSharing: true,
+  }),
+  'held-not-as-said': done('must', {
+    many: (n) => $localize`${n} sides are not held as long as you say.`,
+    beforeSharing: true,
+  }),
+  'not-when-said': done('should', { many: (n) => $localize`${n} times it ends otherwise than you say.` }),
+  'last-not-last': done('must', { many: (n) => $localize`${n} last ones are not the last.`, beforeSharing: true }),
+  'order-not-planned': done('should', { many: (n) => $localize`${n} moves are done out of their turn.` }),
+  'work-not-planned': done('note', { many: (n) => $localize`${n} times something is done that is not planned.` }),
   'talk-not-marked': {
     stage: 'mark',
     severity: 'note',

@@ -4,8 +4,7 @@ import { OPPOSITE } from '../face/areas';
 import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
 import { touches, waysOf } from '../move/way';
 import { standingFigure, standingRules, type StandingRule } from '../narration/standing';
-import { filmedWork, type FilmedWork } from '../schedule/filmed-work';
-import { timelineOf } from '../schedule/timeline';
+import { exactCount, shownAsMarked, type Done, type Shown } from '../said-done/done';
 import { filled } from '../speech/fields';
 import { withFigure } from '../speech/with-figure';
 import { speaksOf } from '../caution/said';
@@ -18,16 +17,14 @@ import { workOf } from '../lesson/work';
  *
  * @example standingFindings(lesson)[0]?.message // 'You say “Every lane five times.”, and Slipway has 4.'
  */
-export function standingFindings(lesson: Lesson): Found[] {
+export function standingFindings(lesson: Lesson, { done }: Pick<Shown, 'done'> = shownAsMarked(lesson)): Found[] {
   const rules = standingRules(lesson);
   if (rules.length === 0) return [];
   const work = workOf(lesson);
-  const timeline = timelineOf(lesson);
-  const filmed = timeline?.cut ? filmedWork(timeline.passages) : [];
   return rules.flatMap((rule) => [
     ...work.flatMap((step) => against(lesson, rule, step, work)),
     ...(rule.kind === 'line' ? linesIn(lesson, rule) : []),
-    ...onFilm(lesson, rule, filmed),
+    ...onFilm(lesson, rule, done),
   ]);
 }
 
@@ -146,11 +143,11 @@ function linesIn(lesson: Lesson, rule: StandingRule): Found[] {
 }
 
 /** What the film shows of a figure or of the order of the sides: viewers see and copy that. */
-function onFilm(lesson: Lesson, rule: StandingRule, filmed: readonly FilmedWork[]): Found[] {
+function onFilm(lesson: Lesson, rule: StandingRule, filmed: readonly Done[]): Found[] {
   if (rule.kind !== 'figure' && rule.kind !== 'first-side') return [];
   return movesOf(lesson.steps).flatMap((step): Found[] => {
     const own = filmed.filter((one) => one.stepId === step.id);
-    const place = (one: FilmedWork) =>
+    const place = (one: Done) =>
       ({
         on: 'cut',
         cutId: 'full',
@@ -168,10 +165,11 @@ function onFilm(lesson: Lesson, rule: StandingRule, filmed: readonly FilmedWork[
     if (kind !== 'times' || (step.dose.form !== 'reps' && step.dose.form !== 'passes')) return [];
     const lanes = step.dose.form === 'passes' ? step.dose.lanes.planned : 1;
     return own.flatMap((one): Found[] => {
-      const each = one.beatCount === null ? null : one.beatCount / (lanes * step.dose.sets.planned);
+      const count = exactCount(one);
+      const each = count === null ? null : count / (lanes * step.dose.sets.planned);
       const sides = one.side === 'alternating' ? 2 : 1;
       if (each === null || repetitionsOf(step.dose) === 0 || (each / sides >= low && each / sides <= high)) return [];
-      return [broken(rule, step, `shows ${one.beatCount} on the film`, { place: place(one) })];
+      return [broken(rule, step, `shows ${count} on the film`, { place: place(one) })];
     });
   });
 }

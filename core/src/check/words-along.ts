@@ -1,8 +1,10 @@
+import { singlesOf } from '../lesson/as-one';
 import { applyChange } from '../lesson/change';
 import type { Change, SingleChange } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { checkLesson } from './check-lesson';
 import type { Finding, Repair } from './finding';
+import { isOfWords } from './replace-words';
 import type { RuleId } from './rules';
 
 /** What is said, and what is said instead. */
@@ -51,7 +53,7 @@ export function wordsAlong(lesson: Lesson, doses: Change): WordsAlong {
   let left = wrong(state);
   while (mended.length < MOST) {
     const next = left.flatMap((finding) => {
-      const repair = finding.repairs.find(isOfWords);
+      const repair = finding.repairs.find(isWordsAlone);
       return repair ? [{ finding, repair }] : [];
     })[0];
     if (!next) break;
@@ -60,24 +62,13 @@ export function wordsAlong(lesson: Lesson, doses: Change): WordsAlong {
     // A repair that mends nothing would be made for ever.
     if (still.length >= left.length) break;
     mended.push({ stepId: next.finding.place.stepId, message: next.finding.message, instead: next.repair.label });
-    changes.push(...singly(next.repair.change!));
+    changes.push(...singlesOf(next.repair.change!));
     [state, left] = [after, still];
   }
   return { mended, changes, left };
 }
 
 /** Whether a repair changes nothing but words. */
-function isOfWords({ change }: Repair): boolean {
-  return (
-    change !== null &&
-    singly(change).every(
-      (one) =>
-        (one.kind === 'set_step' && one.field === 'narration') ||
-        (one.kind === 'set_lesson' && ['title', 'promise', 'description', 'opening', 'closing'].includes(one.field)),
-    )
-  );
-}
-
-function singly(change: Change): readonly SingleChange[] {
-  return change.kind === 'batch' ? change.changes : [change];
+function isWordsAlone({ change }: Repair): boolean {
+  return change !== null && singlesOf(change).every(isOfWords);
 }

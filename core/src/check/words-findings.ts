@@ -1,5 +1,5 @@
 import '../words/localize';
-import { describeDose, partsOf, repetitionsOf } from '../dose/dose';
+import { describeDose, partsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
 import { regionName } from '../face/regions';
 import type { Found } from './finding';
@@ -10,6 +10,7 @@ import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import type { FoundDose } from '../narration/reading';
 import { sentencesOf } from '../schedule/talk';
+import { figureSaid } from '../said-done/figure-said';
 import { filled, unfilled } from '../speech/fields';
 import { capital, describeMove } from './describe-move';
 import { lastOnes, lastThenMore } from './last-ones';
@@ -83,8 +84,8 @@ function stepFindings(lesson: Lesson, step: MoveStep): Found[] {
     const heard = readWords(words);
     for (const dose of heard.doses) {
       const said = saidBy(heard, dose.evidence);
-      const planned = plannedFor(step, dose, said);
-      if (planned === null || (dose.low <= planned && planned <= dose.high)) continue;
+      const planned = figureSaid(step.dose, dose, said)?.planned;
+      if (planned === undefined || (dose.low <= planned && planned <= dose.high)) continue;
       // Three one way and three the other are six.
       if (dose.low * 2 === planned && BOTH_WAYS.test(words)) continue;
       const field =
@@ -154,37 +155,6 @@ function planInstead(step: MoveStep, heard: FoundDose, said: string): Found['rep
   if (!dose) return [];
   const label = $localize`Plan ${numberIn(said) ?? said}`;
   return [{ label, change: { kind: 'set_step', stepId: step.id, field: 'dose', value: dose } }];
-}
-
-/** What a step is planned to do of what was said; null when the words are about something else. */
-function plannedFor(step: MoveStep, dose: FoundDose, said: string): number | null {
-  const { dose: plan } = step;
-  switch (dose.kind) {
-    case 'reps':
-    case 'swipes':
-      if (dose.low === 1 || plan.form === 'timed' || plan.form === 'breaths' || plan.form === 'count') return null;
-      // "Six again", "for six": of a hold the bare number may be how long.
-      if (plan.form === 'hold' && !/\btimes\b/i.test(said)) {
-        const heldS = plan.holdMs.planned / 1000;
-        if (dose.low <= heldS && heldS <= dose.high) return null;
-      }
-      return plan.form === 'passes' ? plan.passes.planned : repetitionsOf(plan);
-    case 'sets':
-      // Rounds of a dose without sets are its repetitions.
-      return plan.sets.planned === 1 && /rounds?/i.test(said) && plan.form === 'reps'
-        ? plan.reps.planned
-        : plan.sets.planned;
-    case 'breaths':
-      return plan.form === 'breaths' && dose.low > 1 ? plan.breaths.planned : null;
-    case 'count':
-      return plan.form === 'count' ? plan.count.planned : null;
-    case 'hold_s':
-    case 'seconds_each':
-      if (plan.form === 'hold') return plan.holdMs.planned / 1000;
-      return plan.form === 'timed' ? plan.eachMs.planned / 1000 : null;
-    default:
-      return null;
-  }
 }
 
 function does(dose: Dose, planned: number): string {

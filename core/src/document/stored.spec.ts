@@ -5,7 +5,7 @@ import { edited } from './editing';
 import { readFileSync } from 'node:fs';
 import type { Cue } from '../cue/cue';
 import { deriveCues } from '../cue/derive';
-import { soundDocument } from '../footage/sound.document';
+import { peakAt, peakMs, soundDocument } from '../footage/sound.document';
 import { lessonDocument } from '../format/lesson.document';
 import { moveDocument } from '../library/library.document';
 import { publishedDocument } from '../viewing/published.document';
@@ -50,7 +50,10 @@ describe('a stored document of an earlier program', () => {
     const sums = parseDocument(sumsDocument, stored('sums-0'));
     expect(sums.viewings).toBe(200);
     expect(parseDocument(moveDocument, stored('move-0')).name).toBe('Slipway');
-    expect(parseDocument(soundDocument, stored('sound-0')).peaks.length).toBe(50);
+    const sound = parseDocument(soundDocument, stored('sound-0'));
+    const older = stored('sound-0') as { peaks: number[]; stepMs: number };
+    expect([sound.peaks.length, peakMs(sound.peaks)]).toEqual([50, older.stepMs]);
+    older.peaks.forEach((peak, at) => expect(Math.abs(100 * peakAt(sound.peaks, at) - peak)).toBeLessThan(1.5));
   });
 
   it('stays what it was: a lesson of version 2 plays, counts and reads as before', () => {

@@ -1,15 +1,10 @@
 import { analysePictures, type PictureAnalysis } from './analyse';
-import { FACES, filmOf, raised, type Place, type Shown } from './film.testing';
+import { FACES, filmOf, raised, resultOf, type Place, type Shown } from './film.testing';
 import type { FoundFace } from './face';
 import { CELLS, Pictures, STEP_MS } from './picture';
 
-function analysis(film: Pictures, faces: readonly FoundFace[] = FACES): PictureAnalysis {
-  const work = analysePictures(film, faces);
-  for (;;) {
-    const next = work.next();
-    if (next.done) return next.value;
-  }
-}
+const analysis = (film: Pictures, faces: readonly FoundFace[] = FACES): PictureAnalysis =>
+  resultOf(analysePictures(film, faces));
 
 const LEFT: Place = [38, 33];
 const RIGHT: Place = [58, 33];

@@ -1,16 +1,15 @@
 import type { Region } from '../face/regions';
 import { usualFace, USUAL_FACE, type FoundFace } from './face';
-import { placeOf } from './fingertip';
+import { regionOf } from './fingertip';
 import { lightOf, motionOf, type Grids } from './grids';
+import type { PictureHalf } from './half';
 import { handsIn, type FaceBox, type Hands, type Half } from './hands';
 import { cellsOf, movementOf, type Movement } from './movement';
-import { CELLS, COLUMNS, Pictures, slopesOf, STEP_MS } from './picture';
+import { COLUMNS, meanPicture, Pictures, steepnessOf, STEP_MS } from './picture';
 import { presenceIn, type Stretch } from './presence';
 import { repetitionsIn, swingOf, type Repeated } from './repetitions';
 import { scenesOf } from './scenes';
 import { steady } from './steady';
-
-export type PictureHalf = 'left' | 'right' | 'both';
 
 /** Something that a hand does, before anybody agreed to it. Times in take ms; the half is the picture's own. */
 export interface Seen {
@@ -144,27 +143,22 @@ function doneBy(film: Pictures, hands: Hands, face: FaceBox, half: Half): Done[]
     });
     const bouts = repeated.map((one): Done => {
       const where = { from: from + Math.floor(one.from), to: from + Math.ceil(one.to) };
-      const place = placeOf(film, hands, face, half, where, repeated.length === 1 ? movement : null);
+      const region = regionOf(film, hands, face, half, where, repeated.length === 1 ? movement : null);
       const certain = one.evenness * (size < SMALL ? 0.8 : 1) * (one.beats.length < FEW ? 0.8 : 1);
-      return { ...told, ...where, region: place?.region ?? null, repeated: one, confidence: Math.min(1, certain) };
+      return { ...told, ...where, region, repeated: one, confidence: Math.min(1, certain) };
     });
     if (repeated.length > 0 || size > STAYS) return bouts;
     if (to - from < SHORTEST_HOLD) return [];
-    const place = placeOf(film, hands, face, half, stretch, null);
+    const region = regionOf(film, hands, face, half, stretch, null);
     const certain = Math.max(0.3, 1 - size / STAYS);
-    return [{ ...told, ...stretch, region: place?.region ?? null, repeated: null, confidence: certain }];
+    return [{ ...told, ...stretch, region, repeated: null, confidence: certain }];
   });
 }
 
 /** How far the movement goes, in cells: what changes, against how steep the picture is where it changes. */
 function sizeOf(film: Pictures, { course, cells }: Movement, { from, to }: Stretch): number {
-  const mean = new Float32Array(CELLS);
-  for (let at = from; at < to; at++) {
-    const bytes = film.at(at);
-    for (let cell = 0; cell < CELLS; cell++) mean[cell]! += bytes[cell]! / (to - from);
-  }
-  const { right, down } = slopesOf(mean);
-  const steep = cells.reduce((sum, cell) => sum + right[cell]! ** 2 + down[cell]! ** 2, 0);
+  const steepness = steepnessOf(meanPicture(film, from, to)!);
+  const steep = cells.reduce((sum, cell) => sum + steepness[cell]!, 0);
   return steep > 0 ? swingOf(course) / Math.sqrt(steep) : 0;
 }
 

@@ -13,8 +13,8 @@ export interface FoundFace {
   readonly chin: number;
 }
 
-/** Of the face map: where eyes and chin are, and the hairline. */
-const MAP = { eyes: MAP_ANCHORS.eye[1], chin: 259, top: 62 } as const;
+/** The face of the map in its own units: between the temples, and from the hairline to the chin. */
+export const MAP_FACE = { width: 150, top: 62, height: 197 } as const;
 /** Where a face is in a picture in which none was found: as an instructor frames herself (common practice, no source). */
 export const USUAL_FACE: FaceBox = [0.39, 0.18, 0.22, 0.44];
 
@@ -23,8 +23,9 @@ export const USUAL_FACE: FaceBox = [0.39, 0.18, 0.22, 0.44];
  * reckoned from eyes and chin by the proportions of the face map.
  */
 export function boxOf({ left, right, eyes, chin }: FoundFace): FaceBox {
-  const unit = (chin - eyes) / (MAP.chin - MAP.eyes);
-  const top = eyes - unit * (MAP.eyes - MAP.top);
+  const eyesDown = MAP_ANCHORS.eye[1] - MAP_FACE.top;
+  const unit = (chin - eyes) / (MAP_FACE.height - eyesDown);
+  const top = eyes - unit * eyesDown;
   return [left, top, right - left, chin - top];
 }
 

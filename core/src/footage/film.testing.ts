@@ -4,6 +4,14 @@ import { CELLS, COLUMNS, Pictures, ROWS } from './picture';
 /** A place in cells: across and down. */
 export type Place = readonly [x: number, y: number];
 
+/** What long work comes to, whatever it tells on the way. */
+export function resultOf<T>(work: Generator<unknown, T>): T {
+  for (;;) {
+    const next = work.next();
+    if (next.done) return next.value;
+  }
+}
+
 /** What a film for tests shows at a picture: hands, how far the camera is off, and how bright it is. */
 export interface Shown {
   readonly hands?: readonly Place[];

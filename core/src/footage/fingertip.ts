@@ -1,13 +1,12 @@
 import { MAP_ANCHORS, MAP_MIDDLE } from '../face/map';
 import { REGIONS, type Region } from '../face/regions';
+import { MAP_FACE } from './face';
 import type { FaceBox, Hands, Half } from './hands';
 import type { Movement } from './movement';
-import { CELLS, COLUMNS, Pictures, ROWS, slopesOf } from './picture';
+import { around, CELLS, COLUMNS, meanPicture, Pictures, ROWS, steepnessOf } from './picture';
 import type { Stretch } from './presence';
 import { swingOf } from './repetitions';
 
-/** The face of the map in its own units: between the temples, and from the hairline to the chin. */
-const MAP_FACE = { width: 150, top: 62, height: 197 } as const;
 /** Regions that lie on others, or everywhere: a fingertip is never told to be there. */
 const NOWHERE: ReadonlySet<Region> = new Set(['whole_face', 'tongue', 'lips']);
 /** A face is this much higher than wide: distances are told in its width. */
@@ -17,25 +16,19 @@ const REACH = 0.5;
 /** The share of the cells of a hand that are its tip. */
 const TIP = 0.04;
 
-export interface Place {
-  readonly region: Region;
-  /** How much nearer it lies than the next region, 0 to 1. */
-  readonly clearness: number;
-}
-
 /**
  * Which region a hand works: the one nearest to the furthest, innermost cells of what came with it. A hand on skin
  * hardly differs from the skin, so it is what is unlike the pictures both before it came and after it went, or what
  * moves along with the arm.
  */
-export function placeOf(
+export function regionOf(
   film: Pictures,
   hands: Hands,
   face: FaceBox,
   half: Half,
   { from, to }: Stretch,
   movement: Movement | null,
-): Place | null {
+): Region | null {
   const cells = handCells(film, hands, half, { from, to }, movement);
   if (cells.length === 0) return null;
   const [left, top, width, height] = face;
@@ -61,7 +54,7 @@ export function placeOf(
   );
 }
 
-function nearest(across: number, down: number): Place {
+function nearest(across: number, down: number): Region {
   const far = REGIONS.filter((region) => !NOWHERE.has(region))
     .map((region) => {
       const [x, y] = MAP_ANCHORS[region];
@@ -69,7 +62,7 @@ function nearest(across: number, down: number): Place {
       return { region, far: Math.hypot(off[0], TALL * off[1]) };
     })
     .sort((a, b) => a.far - b.far);
-  return { region: far[0]!.region, clearness: Math.min(1, (far[1]!.far - far[0]!.far) / 0.2) };
+  return far[0]!.region;
 }
 
 /** Pictures before a hand comes and after it went, counted from its stretch. */
@@ -82,14 +75,15 @@ function handCells(
   { from, to }: Stretch,
   movement: Movement | null,
 ): number[] {
-  const during = meanOf(film, from, to);
-  const before = meanOf(film, from - BEFORE[0], from - BEFORE[1]) ?? meanOf(film, to + BEFORE[1], to + BEFORE[0]);
-  const after = meanOf(film, to + BEFORE[1], to + BEFORE[0]) ?? before;
+  const during = meanPicture(film, from, to);
+  const before =
+    meanPicture(film, from - BEFORE[0], from - BEFORE[1]) ?? meanPicture(film, to + BEFORE[1], to + BEFORE[0]);
+  const after = meanPicture(film, to + BEFORE[1], to + BEFORE[0]) ?? before;
   if (!during || !before || !after) return [];
-  const { right, down } = slopesOf(before);
+  const steepness = steepnessOf(before);
   const unlike = new Float32Array(CELLS);
   for (let cell = 0; cell < CELLS; cell++) {
-    const doubt = Math.sqrt(0.36 + 0.25 * (right[cell]! ** 2 + down[cell]! ** 2) + hands.noise ** 2 / 9);
+    const doubt = Math.sqrt(0.36 + 0.25 * steepness[cell]! + hands.noise ** 2 / 9);
     const [a, b] = [(during[cell]! - before[cell]!) / doubt, (during[cell]! - after[cell]!) / doubt];
     unlike[cell] = a * b > 0 ? Math.min(Math.abs(a), Math.abs(b)) : 0;
   }
@@ -102,17 +96,6 @@ function handCells(
       marked[at] = around(unlike, at) / 9 > 1 || (along && around(along, at) >= 5) ? 1 : 0;
     }
   return largestOutside(marked, hands.head);
-}
-
-function meanOf(film: Pictures, from: number, to: number): Float32Array | null {
-  const [first, last] = [Math.max(0, from), Math.min(film.length, to)];
-  if (last <= first) return null;
-  const mean = new Float32Array(CELLS);
-  for (let at = first; at < last; at++) {
-    const bytes = film.at(at);
-    for (let cell = 0; cell < CELLS; cell++) mean[cell]! += bytes[cell]!;
-  }
-  return mean.map((sum) => sum / (last - first));
 }
 
 /** Cells that change with the movement, also within the head: a head does not nod in the rhythm of a hand. */
@@ -128,28 +111,23 @@ function movesAlong(
   const along = new Float32Array(CELLS);
   if (energy === 0) return along;
   const length = Math.min(course.length, to - from);
+  const mean = meanPicture(film, from, from + length)!;
+  const own = new Float64Array(CELLS);
+  const common = new Float64Array(CELLS);
+  for (let t = 0; t < length; t++) {
+    const bytes = film.at(from + t);
+    for (let cell = 0; cell < CELLS; cell++) {
+      const off = bytes[cell]! - mean[cell]!;
+      own[cell]! += off * off;
+      common[cell]! += off * course[t]!;
+    }
+  }
   for (let cell = 0; cell < CELLS; cell++) {
     if (halves[cell] !== half) continue;
-    let mean = 0;
-    for (let t = 0; t < length; t++) mean += film.at(from + t)[cell]!;
-    mean /= length;
-    let [own, common] = [0, 0];
-    for (let t = 0; t < length; t++) {
-      const off = film.at(from + t)[cell]! - mean;
-      own += off * off;
-      common += off * course[t]!;
-    }
-    const fits = (common * common) / (own * energy + 1e-9) > 0.3;
-    along[cell] = fits && (Math.abs(common) / energy) * swing > 2 + 2 * noise ? 1 : 0;
+    const fits = common[cell]! ** 2 / (own[cell]! * energy + 1e-9) > 0.3;
+    along[cell] = fits && (Math.abs(common[cell]!) / energy) * swing > 2 + 2 * noise ? 1 : 0;
   }
   return along;
-}
-
-function around(values: Float32Array, at: number): number {
-  let sum = 0;
-  for (let near = at - COLUMNS; near <= at + COLUMNS; near += COLUMNS)
-    sum += values[near - 1]! + values[near]! + values[near + 1]!;
-  return sum;
 }
 
 const NEXT = [1, -1, COLUMNS, -COLUMNS, COLUMNS + 1, COLUMNS - 1, 1 - COLUMNS, -1 - COLUMNS];

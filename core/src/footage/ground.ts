@@ -1,9 +1,9 @@
-import { CELLS, medianPicture, Pictures, slopesOf } from './picture';
+import { CELLS, medianPicture, Pictures, steepnessOf } from './picture';
 
 /** What stands behind everything that comes and goes, for a stretch of a film. */
 export interface Ground {
   readonly picture: Float32Array;
-  /** Square of the slope of each cell: where it is steep, a little movement changes much. */
+  /** See {@link steepnessOf}. */
   readonly steepness: Float32Array;
 }
 
@@ -32,20 +32,21 @@ const MOST = 10;
  * @param film steady and soft. @param noise grey levels by which a cell differs by itself.
  */
 export function groundsOf(film: Pictures, parts: Parts, noise: number): Ground[] {
+  const halves = [0, 1].map((half) =>
+    Array.from({ length: CELLS }, (_, cell) => cell).filter((cell) => !parts.head[cell] && parts.half[cell] === half),
+  );
   const grounds: Ground[] = [];
   for (let middle = 0; middle < film.length + STEP; middle += STEP) {
     const samples: Uint8Array[] = [];
     for (let at = Math.max(0, middle - AROUND); at < Math.min(film.length, middle + AROUND); at += SAMPLED)
       samples.push(film.at(at));
     const picture = medianPicture(samples);
-    for (const half of [0, 1]) {
-      const cells = cellsWhere((cell) => !parts.head[cell] && parts.half[cell] === half);
+    for (const cells of halves) {
       const rest = restOf(samples, cells, noise);
       if (rest.length < STAYS) continue;
       for (const cell of cells) picture[cell] = rest.reduce((sum, one) => sum + one[cell]!, 0) / rest.length;
     }
-    const { right, down } = slopesOf(picture);
-    grounds.push({ picture, steepness: right.map((slope, cell) => slope * slope + down[cell]! ** 2) });
+    grounds.push({ picture, steepness: steepnessOf(picture) });
   }
   return grounds;
 }
@@ -53,10 +54,6 @@ export function groundsOf(film: Pictures, parts: Parts, noise: number): Ground[]
 /** Which of the grounds belongs to a picture. */
 export function groundAt(grounds: readonly Ground[], picture: number): Ground {
   return grounds[Math.round(picture / STEP)]!;
-}
-
-function cellsWhere(is: (cell: number) => boolean): number[] {
-  return Array.from({ length: CELLS }, (_, cell) => cell).filter(is);
 }
 
 /** The pictures that are most at rest: alike to one that the film comes back to, and stays at. */

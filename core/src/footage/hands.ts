@@ -1,5 +1,5 @@
 import { groundAt, groundsOf, type Ground } from './ground';
-import { CELLS, COLUMNS, Pictures, ROWS } from './picture';
+import { around, CELLS, COLUMNS, Pictures, ROWS, TOLD } from './picture';
 
 /** A box as shares of the picture: from the left, from above, width, height. */
 export type FaceBox = readonly [x: number, y: number, width: number, height: number];
@@ -13,15 +13,12 @@ export interface Hands {
   readonly areas: readonly [left: Float32Array, right: Float32Array];
   /** Grey levels by which a cell differs from one picture to the next where nothing moves. */
   readonly noise: number;
-  readonly grounds: readonly Ground[];
   /** Which cells are covered in a picture. */
   readonly covered: (picture: number) => Uint8Array;
   readonly head: Uint8Array;
   readonly half: Uint8Array;
 }
 
-/** Pictures after which is told how far it is. */
-const TOLD = 250;
 /** How far the head reaches beyond the face, in faces: hair at the sides and above, and the chin when it drops. */
 const BESIDE = 0.22;
 const ABOVE = 0.2;
@@ -58,7 +55,7 @@ export function* handsIn(film: Pictures, face: FaceBox): Generator<number, Hands
     for (let cell = 0; cell < CELLS; cell++) if (cells[cell] && !head[cell]) areas[half[cell] as Half][picture]! += 1;
     if (picture % TOLD === 0) yield picture / film.length;
   }
-  return { areas, noise, grounds, covered, head, half };
+  return { areas, noise, covered, head, half };
 }
 
 /** The middle difference of two pictures in a row, as the standard deviation of one. */
@@ -97,10 +94,7 @@ function coveredIn(film: Pictures, grounds: readonly Ground[], noise: number, pi
   for (let row = 1; row < ROWS - 1; row++)
     for (let column = 1; column < COLUMNS - 1; column++) {
       const at = row * COLUMNS + column;
-      let sum = 0;
-      for (let near = at - COLUMNS; near <= at + COLUMNS; near += COLUMNS)
-        sum += sums[near - 1]! + sums[near]! + sums[near + 1]!;
-      if (Math.abs(sum) > 27) covered[at] = 1;
+      if (Math.abs(around(sums, at)) > 27) covered[at] = 1;
     }
   return covered;
 }

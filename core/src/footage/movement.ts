@@ -1,12 +1,10 @@
 import type { Hands, Half } from './hands';
 import { CELLS, COLUMNS, Pictures, ROWS } from './picture';
 
-/** How the cells of a stretch change together: one number a picture, and each cell's share in it. */
+/** How the cells of a stretch change together: one number a picture. */
 export interface Movement {
   readonly course: Float32Array;
   readonly cells: readonly number[];
-  /** Grey levels that each cell changes by when the course changes by 1; of length 1 over all cells. */
-  readonly shares: Float32Array;
 }
 
 /** Cells that arm and hand cover at least now and then, with their neighbours: where their movement is seen. */
@@ -41,11 +39,14 @@ export function movementOf(film: Pictures, cells: readonly number[], from: numbe
   const length = to - from;
   const width = cells.length;
   const values = new Float32Array(length * width);
-  for (let c = 0; c < width; c++) {
-    let mean = 0;
-    for (let t = 0; t < length; t++) mean += film.at(from + t)[cells[c]!]!;
-    mean /= length;
-    for (let t = 0; t < length; t++) values[t * width + c] = film.at(from + t)[cells[c]!]! - mean;
+  const means = new Float64Array(width);
+  for (let t = 0; t < length; t++) {
+    const bytes = film.at(from + t);
+    for (let c = 0; c < width; c++) means[c]! += bytes[cells[c]!]! / length;
+  }
+  for (let t = 0; t < length; t++) {
+    const bytes = film.at(from + t);
+    for (let c = 0; c < width; c++) values[t * width + c] = bytes[cells[c]!]! - means[c]!;
   }
   const shares = new Float32Array(width);
   for (let c = 0; c < width; c++) {
@@ -65,5 +66,5 @@ export function movementOf(film: Pictures, cells: readonly number[], from: numbe
     const size = Math.sqrt(next.reduce((sum, one) => sum + one * one, 0)) || 1;
     for (let c = 0; c < width; c++) shares[c] = next[c]! / size;
   }
-  return { course, cells, shares };
+  return { course, cells };
 }

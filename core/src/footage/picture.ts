@@ -4,6 +4,8 @@ export const ROWS = 54;
 export const CELLS = COLUMNS * ROWS;
 /** Length of a picture's stretch, ms. */
 export const STEP_MS = 80;
+/** Pictures after which long work tells how far it is. */
+export const TOLD = 250;
 
 /** Grey pictures of {@link CELLS} bytes each, in one piece of memory: an hour takes 233 MB. */
 export class Pictures {
@@ -83,6 +85,32 @@ export function slopesOf(picture: ArrayLike<number>): { readonly right: Float32A
       down[at] = (picture[at + COLUMNS]! - picture[at - COLUMNS]!) / 2;
     }
   return { right, down };
+}
+
+/** Square of the slope of each cell: where it is steep, a little movement changes much. */
+export function steepnessOf(picture: ArrayLike<number>): Float32Array {
+  const { right, down } = slopesOf(picture);
+  return right.map((slope, cell) => slope * slope + down[cell]! ** 2);
+}
+
+/** The sum of a cell, not at the margin, and its eight neighbours. */
+export function around(values: Float32Array, cell: number): number {
+  let sum = 0;
+  for (let near = cell - COLUMNS; near <= cell + COLUMNS; near += COLUMNS)
+    sum += values[near - 1]! + values[near]! + values[near + 1]!;
+  return sum;
+}
+
+/** The mean of a stretch as far as it lies in the film; null where nothing of it does. */
+export function meanPicture(film: Pictures, from: number, to: number): Float32Array | null {
+  const [first, last] = [Math.max(0, from), Math.min(film.length, to)];
+  if (last <= first) return null;
+  const sums = new Float32Array(CELLS);
+  for (let at = first; at < last; at++) {
+    const bytes = film.at(at);
+    for (let cell = 0; cell < CELLS; cell++) sums[cell]! += bytes[cell]!;
+  }
+  return sums.map((sum) => sum / (last - first));
 }
 
 /** The middle value of each cell over some pictures. */

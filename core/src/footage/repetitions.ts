@@ -130,8 +130,7 @@ function groupsOf(visits: readonly Visit[]): Visit[][] {
 function repeatedIn(group: readonly Visit[], course: Float32Array): Repeated {
   const highs = group.filter((visit) => visit.high);
   const lows = group.filter((visit) => !visit.high);
-  const firstIsNear = highs.length === lows.length || group[0]!.high === highs.length > lows.length;
-  const nearHigh = firstIsNear ? group[0]!.high : !group[0]!.high;
+  const nearHigh = highs.length === lows.length ? group[0]!.high : highs.length > lows.length;
   const near = nearHigh ? highs : lows;
   const far = nearHigh ? lows : highs;
   const from = group[0]!.from;

@@ -3,6 +3,7 @@ import type { ViewerSide } from '../lesson/take.schema';
 import { listed } from '../speech/listed';
 import { termOf } from '../words/terms';
 import type { Analysis } from './analysis.document';
+import { turned } from './half';
 
 /** What is less certain is told to be so. */
 const SURE = 0.5;
@@ -18,14 +19,12 @@ export function seenWords({ bouts, holds }: Pick<Analysis, 'bouts' | 'holds'>, p
   const sure = bouts.filter(({ confidence }) => confidence >= SURE);
   const count = sure.reduce((sum, { beatsMs }) => sum + beatsMs.length, 0);
   const unsure = bouts.length - sure.length;
-  const halves = [...sure, ...holds].map(({ half }) => half);
-  const sides = (['left', 'right'] as const).filter((side) =>
-    halves.some((half) => half === 'both' || (half !== null && (half === side) === (pictureLeft === 'left'))),
-  );
+  const seen = [...sure, ...holds].map(({ half }) => half && pictureLeft && turned(half, pictureLeft));
+  const sides = (['left', 'right'] as const).filter((side) => seen.some((one) => one === 'both' || one === side));
   return [
     count === 1 ? $localize`1 repetition seen` : $localize`${count} repetitions seen`,
     ...(holds.length > 0 ? [holds.length === 1 ? $localize`1 hold` : $localize`${holds.length} holds`] : []),
-    ...(pictureLeft && sides.length > 0 ? [$localize`your ${listed(sides.map(termOf), 'and')}`] : []),
+    ...(sides.length > 0 ? [$localize`your ${listed(sides.map(termOf), 'and')}`] : []),
     ...(unsure > 0 ? [unsure === 1 ? $localize`not sure of 1 more` : $localize`not sure of ${unsure} more`] : []),
   ].join(', ');
 }

@@ -1,4 +1,6 @@
-import { peaksFor, SoundGatherer, speechIn } from './sound';
+import WaveformData from 'waveform-data';
+import { noiseOf, peaksFor, SoundGatherer, speechIn } from './sound';
+import { peakAt, peakMs } from './sound.document';
 
 const RATE = 16_000;
 
@@ -46,7 +48,7 @@ describe('speech', () => {
   it('is not heard in noise alone, nor in silence', () => {
     expect(heard(recording(5000, [], -40))).toEqual([]);
     expect(heard(new Int16Array(RATE))).toEqual([]);
-    expect(speechIn({ peaks: [], energies: [] })).toEqual([]);
+    expect(speechIn({ lows: [], highs: [], plain: [], energies: [] })).toEqual([]);
   });
 
   it('joins across a short breath and drops a click', () => {
@@ -66,11 +68,50 @@ describe('speech', () => {
   });
 });
 
+describe('the room', () => {
+  it('is as loud as its noise where nobody speaks', () => {
+    for (const noiseDb of [-60, -40]) {
+      const gatherer = new SoundGatherer(RATE);
+      gatherer.add(
+        recording(
+          10_000,
+          [
+            [1000, 2500],
+            [6000, 9000],
+          ],
+          noiseDb,
+        ),
+      );
+      expect(noiseOf(gatherer.frames, speechIn(gatherer.frames))).toBeCloseTo(noiseDb, 0);
+    }
+    const still = new SoundGatherer(RATE);
+    still.add(new Int16Array(RATE));
+    expect(noiseOf(still.frames, [])).toBeNull();
+    expect(noiseOf(still.frames, [[0, 1000]])).toBeNull();
+  });
+});
+
 describe('peaks', () => {
   it('are the loudest of each step', () => {
     const gatherer = new SoundGatherer(1000);
     gatherer.add(Int16Array.from([...new Array<number>(10).fill(0), 16_384, ...new Array<number>(29).fill(0)]));
-    expect(peaksFor(gatherer.frames, 20)).toEqual([50, 0]);
+    const peaks = peaksFor(gatherer.frames, 1000, 20);
+    expect([peaks.length, peakMs(peaks), peakAt(peaks, 0), peakAt(peaks, 1)]).toEqual([2, 20, 0.5, 0]);
+  });
+
+  it('are read by the format’s own reader', () => {
+    const samples = recording(2000, [[500, 1200]], -40);
+    const gatherer = new SoundGatherer(RATE);
+    gatherer.add(samples);
+    const read = WaveformData.create(peaksFor(gatherer.frames, RATE, 40));
+    expect([read.sample_rate, read.length, read.channels, read.seconds_per_pixel, read.duration]).toEqual([
+      ...[RATE, 50, 1, 0.04, 2],
+    ]);
+    for (const at of [0, 13, 20, 49]) {
+      const own = [...samples.subarray(at * 640, (at + 1) * 640)].map((value) => value / 256);
+      expect(Math.abs(read.channel(0).max_sample(at) - Math.min(127, Math.max(0, ...own)))).toBeLessThanOrEqual(0.6);
+      expect(Math.abs(read.channel(0).min_sample(at) - Math.min(0, ...own))).toBeLessThanOrEqual(0.6);
+    }
   });
 
   it('need frames of whole samples, so that times do not drift', () => {

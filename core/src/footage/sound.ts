@@ -1,22 +1,27 @@
 import type { Span } from '../time/spans';
+import type { Peaks } from './sound.document';
 
 /** Length of an analysis frame, ms. */
 const SOUND_FRAME_MS = 10;
 
-/** Per frame of {@link SOUND_FRAME_MS}: the loudest sample and the mean energy after pre-emphasis. */
+/** Per frame of {@link SOUND_FRAME_MS}: how far the samples go, and their energy, as it is and after pre-emphasis. */
 export interface SoundFrames {
-  /** 0 to 1. */
-  readonly peaks: number[];
-  /** Mean square of the pre-emphasised samples, 0 to 1. */
+  /** The lowest and the highest sample, −1 to 1. */
+  readonly lows: number[];
+  readonly highs: number[];
+  /** Mean square of the samples, and of the pre-emphasised samples, 0 to 1. */
+  readonly plain: number[];
   readonly energies: number[];
 }
 
 /** Gathers frames from samples as they come, so that an hour of sound needs little memory. */
 export class SoundGatherer {
-  readonly frames: SoundFrames = { peaks: [], energies: [] };
+  readonly frames: SoundFrames = { lows: [], highs: [], plain: [], energies: [] };
   private readonly perFrame: number;
   private inFrame = 0;
-  private peak = 0;
+  private low = 0;
+  private high = 0;
+  private plain = 0;
   private energy = 0;
   private before = 0;
 
@@ -30,34 +35,72 @@ export class SoundGatherer {
   add(samples: Int16Array): void {
     for (const sample of samples) {
       const value = sample / 32_768;
-      this.peak = Math.max(this.peak, Math.abs(value));
+      if (value < this.low) this.low = value;
+      if (value > this.high) this.high = value;
+      this.plain += value * value;
       const emphasised = value - 0.7 * this.before;
       this.before = value;
       this.energy += emphasised * emphasised;
       if (++this.inFrame < this.perFrame) continue;
-      this.frames.peaks.push(this.peak);
+      this.frames.lows.push(this.low);
+      this.frames.highs.push(this.high);
+      this.frames.plain.push(this.plain / this.perFrame);
       this.frames.energies.push(this.energy / this.perFrame);
       this.inFrame = 0;
-      this.peak = 0;
+      this.low = 0;
+      this.high = 0;
+      this.plain = 0;
       this.energy = 0;
     }
   }
 }
 
 /**
- * Peaks for drawing: the loudest of each `stepMs`, as whole numbers 0 to 100.
+ * How far the samples go, for drawing, in the open format of waveform data.
  *
- * @example peaksFor(frames, 40) // [0, 12, 87, …]
+ * @param stepMs what one lowest and highest stand for.
+ * @example peaksFor(frames, 16_000, 40).data // [-12, 13, …]
  */
-export function peaksFor(frames: SoundFrames, stepMs: number): number[] {
+export function peaksFor({ lows, highs }: SoundFrames, sampleRate: number, stepMs: number): Peaks {
   const each = Math.max(1, Math.round(stepMs / SOUND_FRAME_MS));
-  const peaks: number[] = [];
-  for (let i = 0; i < frames.peaks.length; i += each) {
-    let loudest = 0;
-    for (let j = i; j < Math.min(i + each, frames.peaks.length); j++) loudest = Math.max(loudest, frames.peaks[j]!);
-    peaks.push(Math.round(loudest * 100));
+  const data: number[] = [];
+  const whole = (value: number): number => Math.max(-128, Math.min(127, Math.round(value * 128))) + 0;
+  for (let i = 0; i < lows.length; i += each) {
+    let [low, high] = [0, 0];
+    for (let j = i; j < Math.min(i + each, lows.length); j++) {
+      low = Math.min(low, lows[j]!);
+      high = Math.max(high, highs[j]!);
+    }
+    data.push(whole(low), whole(high));
   }
-  return peaks;
+  return {
+    version: 2,
+    channels: 1,
+    sample_rate: sampleRate,
+    samples_per_pixel: (sampleRate * each * SOUND_FRAME_MS) / 1000,
+    bits: 8,
+    length: data.length / 2,
+    data,
+  };
+}
+
+/** So far from speech it is the room alone that is heard, and it takes so much of it to tell, frames. */
+const APART = 20;
+const ENOUGH = 50;
+
+/**
+ * How loud a room is where nobody speaks, dBFS: the median of it.
+ *
+ * @param speech as {@link speechIn} gives it.
+ * @returns null when there is hardly a moment without speech, or no noise at all.
+ */
+export function noiseOf({ plain }: SoundFrames, speech: readonly Span[]): number | null {
+  const spoken = new Uint8Array(plain.length);
+  for (const [from, to] of speech)
+    spoken.fill(1, Math.max(0, from / SOUND_FRAME_MS - APART), to / SOUND_FRAME_MS + APART);
+  const room = plain.filter((_, at) => !spoken[at]).sort((a, b) => a - b);
+  const middle = room[Math.floor(room.length / 2)] ?? 0;
+  return room.length < ENOUGH || middle <= 0 ? null : Math.round(100 * Math.log10(middle)) / 10;
 }
 
 const ON_DB = 9;

@@ -1,14 +1,8 @@
-import { filmOf } from './film.testing';
+import { filmOf, resultOf } from './film.testing';
 import { Pictures } from './picture';
 import { steady, type Camera } from './steady';
 
-function cameraIn(film: Pictures): Camera[] {
-  const work = steady(film);
-  for (;;) {
-    const next = work.next();
-    if (next.done) return next.value;
-  }
-}
+const cameraIn = (film: Pictures): Camera[] => resultOf(steady(film));
 
 describe('a film from a hand', () => {
   const shake = (at: number): [number, number] => [1.7 * Math.sin(at / 3), 1.1 * Math.cos(at / 4.1)];

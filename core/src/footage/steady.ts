@@ -1,4 +1,4 @@
-import { CELLS, COLUMNS, medianPicture, Pictures, ROWS, slopesOf, soften } from './picture';
+import { CELLS, COLUMNS, medianPicture, Pictures, ROWS, slopesOf, soften, TOLD } from './picture';
 
 /** Where a picture lies against the reference: moved by cells, and how much brighter. */
 export interface Camera {
@@ -12,8 +12,6 @@ const STILL: Camera = { right: 0, down: 0, gain: 1, offset: 0 };
 /** Of how many pictures, spread over the film, the reference is the median. */
 const REFERENCE = 61;
 const ROUNDS = 3;
-/** Pictures after which is told how far it is. */
-const TOLD = 250;
 /** A hand-held camera stays within this many cells of where it was; what seems further is no camera. */
 const FURTHEST = 8;
 

@@ -4,7 +4,8 @@ import type { Region } from '../face/regions';
 import { doseFor } from '../lesson/dose-for';
 import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import type { ViewerSide } from '../lesson/take.schema';
-import type { Bout, PictureHalf, Seen } from './analyse';
+import type { Bout, Seen } from './analyse';
+import { turned, type PictureHalf } from './half';
 
 /** What a plan has somebody do, in its order. */
 export interface Planned {
@@ -28,8 +29,7 @@ export function plannedIn(lesson: Lesson, pictureLeft: ViewerSide): Planned[] {
 
 function halfOf(side: WorkedSide, pictureLeft: ViewerSide): PictureHalf | null {
   if (side === 'both' || side === 'alternating') return 'both';
-  if (side === 'midline') return null;
-  return side === pictureLeft ? 'left' : 'right';
+  return side === 'midline' ? null : turned(side, pictureLeft);
 }
 
 /** What leaving out something planned, or something seen, costs. */

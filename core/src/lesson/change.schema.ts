@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { setAsideSchema } from './set-aside.schema';
 import { overrideSchema } from './override.schema';
 import { pieceSchema } from './piece.schema';
-import { segmentKindSchema, segmentSchema, workedSideSchema } from './segment.schema';
+import { filmAgainSchema } from './film-again.schema';
+import { rejectedSchema, segmentKindSchema, segmentSchema, workedSideSchema } from './segment.schema';
 import { takeFields, takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
 import { changeForward } from './older';
@@ -60,6 +61,14 @@ const SINGLE = {
       beatsMs: z.array(takeMsSchema).max(2000),
     },
   ),
+  add_rejected: z.object({ kind: z.literal('add_rejected'), rejected: rejectedSchema }),
+  remove_rejected: z.object({ kind: z.literal('remove_rejected'), rejectedId: id }),
+  add_film_again: z.object({
+    kind: z.literal('add_film_again'),
+    filmAgain: filmAgainSchema,
+    afterFilmAgainId: after.optional(),
+  }),
+  remove_film_again: z.object({ kind: z.literal('remove_film_again'), filmAgainId: id }),
   add_voice_over: z.object({
     kind: z.literal('add_voice_over'),
     voiceOver: voiceOverSchema,

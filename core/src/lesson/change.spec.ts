@@ -20,6 +20,7 @@ function lesson(): Lesson {
   return aFilmedLesson({
     steps: [aStep('a'), aStep('b'), aStep('c')],
     segments: [segment],
+    rejected: [{ id: 'r', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 0, endMs: 900 }],
     overrides: [{ key: 'a|left|count|0', text: 'one' }],
     setAside: [{ id: 'pace', basis: 'x', reason: '' }],
   });
@@ -42,6 +43,11 @@ const CHANGES: readonly Change[] = [
   { kind: 'remove_segment', segmentId: 's' },
   { kind: 'set_segment', segmentId: 's', field: 'endMs', value: 7000 },
   { kind: 'set_segment', segmentId: 's', field: 'beatsMs', value: [1500, 3000] },
+  {
+    kind: 'add_rejected',
+    rejected: { id: 'q', takeId: 't', kind: 'reps', stepId: 'b', side: 'both', startMs: 10, endMs: 20 },
+  },
+  { kind: 'remove_rejected', rejectedId: 'r' },
   { kind: 'set_override', override: { key: 'a|left|count|0', hidden: true } },
   { kind: 'set_override', override: { key: 'p|s|count|1', text: 'x', startOffsetMs: -200 } },
   { kind: 'set_override', override: { key: 'count', hidden: true } },

@@ -2,6 +2,7 @@ import '../words/localize';
 import { clashOf, keysOf, type Keys } from '../document/clash';
 import { apply, ChangeError, inverseOfAll, type Primitive } from '../document/edit';
 import type { Editing } from '../document/editing';
+import { asOne, singlesOf } from './as-one';
 import { changeSchema, schemaOf, type Change, type SingleChange } from './change.schema';
 import { lessonShape } from './lesson.shape';
 import type { Lesson } from './lesson.schema';
@@ -26,7 +27,7 @@ export function applyChange(lesson: Lesson, change: Change): Lesson {
  */
 export function inverseOf(lesson: Lesson, change: Change): Change {
   const inverses = inverseOfAll(lessonShape, lesson, singlesOf(change).map(primitiveOf)).map(changeOf);
-  return inverses.length === 1 ? inverses[0]! : { kind: 'batch', changes: inverses };
+  return asOne(inverses)!;
 }
 
 /**
@@ -67,10 +68,6 @@ function parseChange(value: unknown): Change {
   );
 }
 
-function singlesOf(change: Change): readonly SingleChange[] {
-  return change.kind === 'batch' ? change.changes : [change];
-}
-
 function primitiveOf(change: SingleChange): Primitive {
   switch (change.kind) {
     case 'set_lesson':
@@ -105,6 +102,14 @@ function primitiveOf(change: SingleChange): Primitive {
       return { do: 'remove', list: 'segments', id: change.segmentId };
     case 'set_segment':
       return { do: 'change', list: 'segments', id: change.segmentId, field: change.field, value: change.value };
+    case 'add_rejected':
+      return { do: 'add', list: 'rejected', entity: change.rejected };
+    case 'remove_rejected':
+      return { do: 'remove', list: 'rejected', id: change.rejectedId };
+    case 'add_film_again':
+      return { do: 'add', list: 'filmAgain', entity: change.filmAgain, after: change.afterFilmAgainId };
+    case 'remove_film_again':
+      return { do: 'remove', list: 'filmAgain', id: change.filmAgainId };
     case 'add_voice_over':
       return { do: 'add', list: 'voiceOver', entity: change.voiceOver, after: change.afterVoiceOverId };
     case 'remove_voice_over':
@@ -126,6 +131,8 @@ const NAMES: Readonly<Record<string, { kind: string; field: string }>> = {
   takes: { kind: 'take', field: 'take' },
   assembly: { kind: 'piece', field: 'piece' },
   segments: { kind: 'segment', field: 'segment' },
+  rejected: { kind: 'rejected', field: 'rejected' },
+  filmAgain: { kind: 'film_again', field: 'filmAgain' },
   voiceOver: { kind: 'voice_over', field: 'voiceOver' },
 };
 

@@ -73,6 +73,11 @@ const single: fc.Arbitrary<SingleChange> = fc.oneof(
     voiceOver: { id, stepId, side: null, part: 'during' as const, mediaId: 'm', fromMs: 0, toMs: 5, gainDb: 0 },
   })),
   fc.record({ kind: fc.constant('remove_voice_over' as const), voiceOverId: name }),
+  fc.record({ id: name, stepId: name, startMs: fc.nat(50) }).map(({ id, stepId, startMs }) => ({
+    kind: 'add_rejected' as const,
+    rejected: { id, takeId: 't', kind: 'reps' as const, stepId, side: null, startMs, endMs: startMs + 9 },
+  })),
+  fc.record({ kind: fc.constant('remove_rejected' as const), rejectedId: name }),
   fc
     .record({ key: cue, text: name })
     .map(({ key, text }) => ({ kind: 'set_override' as const, override: { key, text } })),

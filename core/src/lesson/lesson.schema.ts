@@ -5,8 +5,9 @@ import { levelSchema, moveSchema } from '../move/move.schema';
 import { ROLES } from '../school/roles';
 import { schoolSchema } from '../school/school.schema';
 import { SCHOOL_IDS } from '../school/schools';
+import { filmAgainSchema } from './film-again.schema';
 import { pieceSchema } from './piece.schema';
-import { segmentSchema } from './segment.schema';
+import { rejectedSchema, segmentSchema } from './segment.schema';
 import { takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
 import { studioRulesSchema } from '../caution/studio-rules';
@@ -201,6 +202,8 @@ export const lessonFields = {
   /** Finished films begin with the title of the lesson, and end with two lines and a code that telephones read. */
   openingCard: z.boolean(),
   closingCard: closingCardSchema.nullable(),
+  /** It is public somewhere where its film stays as it is: nothing is filmed for it any more. */
+  publicElsewhere: z.boolean(),
 };
 
 /** How many entries each list of a lesson holds at most. */
@@ -209,6 +212,8 @@ export const MOST = {
   takes: 200,
   assembly: 1000,
   segments: 5000,
+  rejected: 5000,
+  filmAgain: 500,
   voiceOver: 1000,
   overrides: 5000,
   setAside: 2000,
@@ -251,12 +256,15 @@ export const lessonSchema = z.object({
   music: lessonFields.music.default(null),
   openingCard: lessonFields.openingCard.default(false),
   closingCard: lessonFields.closingCard.default(null),
+  publicElsewhere: lessonFields.publicElsewhere.default(false),
   /** In a bundle the studio's own rules, which the lesson is judged by; null where the studio has them, or none. */
   rules: studioRulesSchema.nullable().default(null),
   steps: z.array(stepSchema).max(MOST.steps).default([]),
   takes: z.array(takeSchema).max(MOST.takes).default([]),
   assembly: z.array(pieceSchema).max(MOST.assembly).default([]),
   segments: z.array(segmentSchema).max(MOST.segments).default([]),
+  rejected: z.array(rejectedSchema).max(MOST.rejected).default([]),
+  filmAgain: z.array(filmAgainSchema).max(MOST.filmAgain).default([]),
   voiceOver: z.array(voiceOverSchema).max(MOST.voiceOver).default([]),
   overrides: z.array(overrideSchema).max(MOST.overrides).default([]),
   setAside: z.array(setAsideSchema).max(MOST.setAside).default([]),

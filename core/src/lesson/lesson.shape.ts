@@ -1,8 +1,9 @@
 import type { DocumentShape, Entity } from '../document/document';
 import { segmentOfCue, stepOfCue } from './cue-key';
+import { filmAgainSchema } from './film-again.schema';
 import { overrideSchema } from './override.schema';
 import { pieceSchema } from './piece.schema';
-import { segmentSchema } from './segment.schema';
+import { rejectedSchema, segmentSchema } from './segment.schema';
 import { setAsideSchema } from './set-aside.schema';
 import { takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
@@ -29,6 +30,14 @@ export const lessonShape: DocumentShape<Lesson> = {
       key: 'id',
       order: (a, b) => (a['startMs'] as number) - (b['startMs'] as number) || text(a, b, 'id'),
     },
+    rejected: {
+      one: 'rejected proposal',
+      schema: rejectedSchema,
+      most: MOST.rejected,
+      key: 'id',
+      order: (a, b) => (a['startMs'] as number) - (b['startMs'] as number) || text(a, b, 'id'),
+    },
+    filmAgain: { one: 'note to film again', schema: filmAgainSchema, most: MOST.filmAgain, key: 'id', order: null },
     voiceOver: { one: 'voice-over', schema: voiceOverSchema, most: MOST.voiceOver, key: 'id', order: null },
     overrides: {
       one: 'override',
@@ -49,6 +58,9 @@ export const lessonShape: DocumentShape<Lesson> = {
     { list: 'assembly', field: 'takeId', to: 'takes', idOf: id('takeId') },
     { list: 'segments', field: 'takeId', to: 'takes', idOf: id('takeId') },
     { list: 'segments', field: 'stepId', to: 'steps', idOf: id('stepId') },
+    { list: 'rejected', field: 'takeId', to: 'takes', idOf: id('takeId') },
+    { list: 'rejected', field: 'stepId', to: 'steps', idOf: id('stepId') },
+    { list: 'filmAgain', field: 'stepId', to: 'steps', idOf: id('stepId') },
     { list: 'voiceOver', field: 'stepId', to: 'steps', idOf: id('stepId') },
     // A cue is named by its key; one whose cue is gone is told as such, not refused.
     { list: 'overrides', field: 'key', to: 'steps', idOf: (one) => stepOfCue(String(one['key'])), loose: true },

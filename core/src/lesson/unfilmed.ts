@@ -6,5 +6,5 @@ import type { Lesson } from './lesson.schema';
  * @example unfilmed(lesson).takes // []
  */
 export function unfilmed(lesson: Lesson): Lesson {
-  return { ...lesson, takes: [], assembly: [], segments: [], overrides: [], setAside: [] };
+  return { ...lesson, takes: [], assembly: [], segments: [], rejected: [], filmAgain: [], overrides: [], setAside: [] };
 }

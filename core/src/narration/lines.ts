@@ -5,6 +5,8 @@ export interface NarrationLine {
   readonly text: string;
   /** Whether the times were given, and not estimated from the words. */
   readonly timed: boolean;
+  /** Whether its start was given in whole seconds, as a clock shows them: it began at any instant of that second. */
+  readonly wholeSecond?: boolean;
 }
 
 /** A text that cannot be read as narration; the message says what to do. */
@@ -23,7 +25,7 @@ const ARROW = /^\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})\s*-->\s*((?:\d+:)?\d+:\d{2}[.
  * taken as well, its times estimated.
  *
  * @throws NarrationError when there is nothing to read.
- * @example parseLines('[0:05] Press. [0:07] Let go.')[0] // { startMs: 5000, endMs: 6090, text: 'Press.', timed: true }
+ * @example parseLines('[0:05] Press. [0:07] Let go.')[0] // { startMs: 5000, endMs: 6090, text: 'Press.', timed: true, wholeSecond: true }
  */
 export function parseLines(source: string): NarrationLine[] {
   const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
@@ -33,6 +35,31 @@ export function parseLines(source: string): NarrationLine[] {
       'There are no words in this. Paste the narration, or give captions as WebVTT, SubRip, or text with [m:ss] stamps.',
     );
   return lines;
+}
+
+/**
+ * Reads captions: a narration whose lines have times.
+ *
+ * @throws NarrationError when there are no words in it, or no times.
+ * @example parseCaptions('[0:05] Press.').length // 1
+ */
+export function parseCaptions(source: string): NarrationLine[] {
+  const lines = parseLines(source);
+  if (!lines.some((line) => line.timed))
+    throw new NarrationError(
+      'There are no times in these words. Give captions as WebVTT, SubRip, or text with [m:ss] stamps.',
+    );
+  return lines;
+}
+
+/** Captions that were kept; null where there are none, or none that can be read. @example keptCaptions('Press.') // null */
+export function keptCaptions(text: string | null): NarrationLine[] | null {
+  try {
+    return text === null ? null : parseCaptions(text);
+  } catch (error) {
+    if (error instanceof NarrationError) return null;
+    throw error;
+  }
 }
 
 function readCues(text: string): NarrationLine[] {
@@ -65,12 +92,17 @@ function withoutRepeats(lines: readonly NarrationLine[]): NarrationLine[] {
 }
 
 function readStamped(text: string): NarrationLine[] {
-  const found: { startMs: number | null; text: string }[] = [];
+  const found: { startMs: number | null; text: string; wholeSecond?: true }[] = [];
   // A stamp in brackets begins a line wherever it stands.
   for (const row of text.split(/\n|\s(?=\[(?:\d{1,2}:)?\d{1,3}:\d{2}\])/)) {
     const stamp = STAMP.exec(row);
     const words = plain(stamp ? row.slice(stamp[0].length) : row);
-    if (stamp) found.push({ startMs: msOf(stamp[0].replace(/[^\d:.,]/g, '').replace(/:$/, '')), text: words });
+    if (stamp)
+      found.push({
+        startMs: msOf(stamp[0].replace(/[^\d:.,]/g, '').replace(/:$/, '')),
+        text: words,
+        ...(stamp[4] === undefined ? { wholeSecond: true } : {}),
+      });
     else if (words && found.length > 0 && found[found.length - 1]!.startMs !== null)
       found[found.length - 1]!.text += ` ${words}`;
     else if (words) found.push({ startMs: null, text: words });
@@ -86,7 +118,10 @@ function readStamped(text: string): NarrationLine[] {
         ? Math.min(next, startMs + Math.max(2 * spoken, 1000))
         : startMs + Math.max(spoken, 500);
     now = endMs;
-    return line.text ? [{ startMs, endMs, text: line.text, timed: line.startMs !== null }] : [];
+    const { text, wholeSecond } = line;
+    return text
+      ? [{ startMs, endMs, text, timed: line.startMs !== null, ...(wholeSecond ? { wholeSecond } : {}) }]
+      : [];
   });
 }
 

@@ -32,7 +32,12 @@ export function readNarration(source: string): Narrated {
   return readLines(parseLines(source));
 }
 
-function readLines(lines: readonly NarrationLine[]): Narrated {
+/**
+ * The same of lines that were read already, or heard.
+ *
+ * @example readLines(parseLines('Six times.')).doses[0]?.low // 6
+ */
+export function readLines(lines: readonly NarrationLine[]): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);

@@ -1,8 +1,7 @@
 import { applyChange } from '../lesson/change';
 import { standingOf, headwayOf } from '../lesson/stage';
 import { aFilmedLesson, aSegment, aLesson, aStep } from '../testing';
-import { freeStretch, moveEnd, segmentAt, withBeat } from './marking';
-import type { Segment } from '../lesson/segment.schema';
+import { freeStretch, segmentAt, withBeat } from './marking';
 import { nextToMark } from '../schedule/next-to-mark';
 
 describe('marking', () => {
@@ -33,24 +32,6 @@ describe('marking', () => {
     expect(freeStretch(segments, 'other', 0, 5000)).toEqual({ startMs: 0, endMs: 5000 });
     expect(segmentAt(segments, 't', 1000)!.id).toBe('s');
     expect(segmentAt(segments, 't', 2000)).toBeNull();
-  });
-
-  it('moves an end no further than its neighbours, and drops beats that fall outside', () => {
-    const segments = [
-      aSegment('s', 1000, 2000),
-      aSegment('u', 3000, 4000, { beatsMs: [3200, 3900] }),
-      aSegment('v', 5000, 6000),
-    ];
-    const marked = aFilmedLesson({ steps: [aStep('a')], segments });
-    const moved = (end: 'startMs' | 'endMs', to: number): Segment =>
-      moveEnd(marked, segments[1]!, end, to, 60_000)
-        .reduce(applyChange, marked)
-        .segments.find((one) => one.id === 'u')!;
-    expect(moved('startMs', 500).startMs).toBe(2000);
-    expect(moved('endMs', 9000).endMs).toBe(5000);
-    expect(moved('endMs', 3500)).toEqual(jasmine.objectContaining({ endMs: 3500, beatsMs: [3200] }));
-    expect(moved('endMs', 100).endMs).toBe(3040);
-    expect(moveEnd(marked, segments[1]!, 'endMs', 4000, 60_000)).toEqual([]);
   });
 
   it('takes beats in order, one for a tap', () => {

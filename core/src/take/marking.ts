@@ -1,5 +1,3 @@
-import type { SingleChange } from '../lesson/change.schema';
-import type { Lesson } from '../lesson/lesson.schema';
 import type { Segment } from '../lesson/segment.schema';
 
 /**
@@ -34,33 +32,20 @@ export function freeStretch(
 }
 
 /**
- * The changes that move one end of a segment, kept between its neighbours and at least `shortestMs` long; beats that
- * fall outside are dropped.
+ * The room that a part has on its take, between its neighbours.
  *
- * @example moveEnd(lesson, segment, 'endMs', 4200, 60_000) // [{ kind: 'set_segment', segmentId: 's', field: 'endMs', value: 4200 }]
+ * @example roomOf([], segment, 60_000) // { startMs: 0, endMs: 60_000 }
  */
-export function moveEnd(
-  lesson: Lesson,
-  segment: Segment,
-  end: 'startMs' | 'endMs',
-  toMs: number,
+export function roomOf(
+  segments: readonly Segment[],
+  part: Pick<Segment, 'id' | 'takeId' | 'startMs' | 'endMs'>,
   takeMs: number,
-  shortestMs = 40,
-): SingleChange[] {
-  const own = lesson.segments.filter((one) => one.takeId === segment.takeId && one.id !== segment.id);
-  const before = Math.max(0, ...own.filter((one) => one.endMs <= segment.startMs).map((one) => one.endMs));
-  const after = Math.min(takeMs, ...own.filter((one) => one.startMs >= segment.endMs).map((one) => one.startMs));
-  const value =
-    end === 'startMs'
-      ? Math.min(Math.max(before, toMs), segment.endMs - shortestMs)
-      : Math.max(Math.min(after, toMs), segment.startMs + shortestMs);
-  if (value === segment[end]) return [];
-  const moved = { ...segment, [end]: value };
-  const beats = segment.beatsMs.filter((ms) => ms > moved.startMs && ms <= moved.endMs);
-  const changes: SingleChange[] = [{ kind: 'set_segment', segmentId: segment.id, field: end, value }];
-  if (beats.length !== segment.beatsMs.length)
-    changes.push({ kind: 'set_segment', segmentId: segment.id, field: 'beatsMs', value: beats });
-  return changes;
+): { startMs: number; endMs: number } {
+  const own = segments.filter((one) => one.takeId === part.takeId && one.id !== part.id);
+  return {
+    startMs: Math.max(0, ...own.filter((one) => one.endMs <= part.startMs).map((one) => one.endMs)),
+    endMs: Math.min(takeMs, ...own.filter((one) => one.startMs >= part.endMs).map((one) => one.startMs)),
+  };
 }
 
 /**

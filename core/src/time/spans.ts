@@ -77,3 +77,15 @@ export function clipSpans(spans: readonly Span[], durationMs: number): Span[] {
     .map(([start, end]): Span => [Math.max(0, start), Math.min(durationMs, end)])
     .filter(([start, end]) => end > start);
 }
+
+/**
+ * How much two stretches have in common, ms; negative by how far they are apart.
+ *
+ * @example sharedMs({ startMs: 0, endMs: 5000 }, { startMs: 4000, endMs: 9000 }) // 1000
+ */
+export function sharedMs(
+  one: { readonly startMs: number; readonly endMs: number },
+  other: { readonly startMs: number; readonly endMs: number },
+): number {
+  return Math.min(one.endMs, other.endMs) - Math.max(one.startMs, other.startMs);
+}

@@ -1,0 +1,184 @@
+import type { Bout, Seen } from '../footage/analyse';
+import type { LogEntry } from '../take/log.document';
+import { aLesson, aMove, aPace, aStep, reps } from '../testing';
+import { noEvidence, type Evidence } from './evidence';
+import { propose, type Proposal } from './propose';
+
+const step = (id: string, region: 'neck' | 'jaw' | 'forehead', sidePlan: 'left_right' | 'both', words: string) =>
+  aStep(id, {
+    move: aMove({ region, sidePlan }),
+    dose: reps(5, 2000),
+    sidePlan,
+    narration: { before: words, during: '', after: '' },
+  });
+
+const lesson = aLesson({
+  pace: aPace({ syllablesPerMinute: 220, settleMs: 1500, swapMs: 2500 }),
+  opening: 'Good morning, early shift. Clean hands and two drops of oil.',
+  steps: [
+    step('slipway', 'neck', 'left_right', 'Now feather-light, from the ear down to the hollow.'),
+    step('rope', 'jaw', 'both', 'Knuckles into the jaw muscle, teeth apart.'),
+    step('lantern', 'forehead', 'both', 'Flat fingers on the forehead, and up into the hair.'),
+  ],
+  closing: 'That is it. Good bulletin.',
+});
+
+const bout = (startMs: number, endMs: number, half: Bout['half'], region: Bout['region'], count = 5): Bout => {
+  const periodMs = (endMs - startMs) / count;
+  const beatsMs = Array.from({ length: count }, (_, i) => Math.round(startMs + (i + 1) * periodMs));
+  return { startMs, endMs, half, region, periodMs, beatsMs, confidence: 0.9 };
+};
+
+/** The lesson as it was filmed: opening, both sides of the first step, the others, closing. */
+const FILMED: Evidence = {
+  ...noEvidence(71_000),
+  pictureLeft: 'left',
+  speech: [
+    [1000, 6000],
+    [6500, 10_000],
+    [22_200, 23_800],
+    [36_000, 39_500],
+    [52_000, 55_500],
+    [67_000, 69_500],
+  ],
+  bouts: [
+    bout(12_000, 22_000, 'left', 'neck'),
+    bout(25_000, 35_000, 'right', 'neck'),
+    bout(41_500, 51_500, 'both', 'jaw'),
+    bout(57_000, 66_500, 'both', 'forehead'),
+  ],
+};
+const works = (found: readonly Proposal[]): unknown[] =>
+  found
+    .filter(({ kind }) => kind === 'reps')
+    .map(({ stepId, side, startMs, endMs, beatsMs }) => [stepId, side, startMs, endMs, beatsMs.length]);
+const without = (...gone: number[]): Evidence => ({
+  ...FILMED,
+  bouts: FILMED.bouts.filter((_, at) => !gone.includes(at)),
+});
+
+describe('what a take is proposed to show', () => {
+  it('is the plan, where hands and voice are seen and heard', () => {
+    const found = propose(lesson, FILMED);
+    expect(works(found)).toEqual([
+      ['slipway', 'left', 12_000, 22_000, 5],
+      ['slipway', 'right', 25_000, 35_000, 5],
+      ['rope', 'both', 41_500, 51_500, 5],
+      ['lantern', 'both', 57_000, 66_500, 5],
+    ]);
+    expect(found.filter(({ kind }) => kind === 'teach').map(({ startMs, endMs }) => [startMs, endMs])).toEqual([
+      [6380, 10_000],
+      [36_000, 39_500],
+      [52_000, 55_500],
+    ]);
+    expect(found.find(({ kind }) => kind === 'swap')).toEqual(
+      jasmine.objectContaining({ startMs: 22_000, side: 'right' }),
+    );
+    expect(found.find(({ stepId, kind }) => stepId === 'rope' && kind === 'reps')!.because).toContain(
+      '5 repetitions seen at the jaw, on both sides',
+    );
+    for (let at = 1; at < found.length; at++) expect(found[at]!.startMs).toBeGreaterThanOrEqual(found[at - 1]!.endMs);
+  });
+
+  it('leaves out a step that was not filmed', () => {
+    const cut: Evidence = {
+      ...without(2),
+      speech: FILMED.speech.filter(([start]) => start !== 36_000),
+      durationMs: 55_000,
+    };
+    const moved: Evidence = {
+      ...cut,
+      speech: cut.speech.map(([a, b]) => (a > 40_000 ? [a - 16_000, b - 16_000] : [a, b])),
+      bouts: cut.bouts.map((one) => (one.startMs > 40_000 ? bout(41_000, 50_500, 'both', 'forehead') : one)),
+    };
+    expect(works(propose(lesson, moved)).map((one) => (one as unknown[])[0])).toEqual([
+      'slipway',
+      'slipway',
+      'lantern',
+    ]);
+  });
+
+  it('follows steps that changed their places', () => {
+    const swapped: Evidence = {
+      ...FILMED,
+      bouts: [
+        ...FILMED.bouts.slice(0, 2),
+        bout(41_500, 51_500, 'both', 'forehead'),
+        bout(57_000, 66_500, 'both', 'jaw'),
+      ],
+      log: [
+        ...(
+          [
+            ['slipway', 6600],
+            ['lantern', 36_200],
+            ['rope', 52_200],
+          ] as const
+        ).map(([stepId, atMs]): LogEntry => ({ atMs, kind: 'step', stepId, side: null, n: null })),
+        ...(
+          [
+            ['lantern', 41_700],
+            ['rope', 57_200],
+          ] as const
+        ).map(([stepId, atMs]): LogEntry => ({ atMs, kind: 'dose', stepId, side: 'both', n: null })),
+      ],
+    };
+    expect(works(propose(lesson, swapped)).slice(2)).toEqual([
+      ['lantern', 'both', 41_500, 51_500, 5],
+      ['rope', 'both', 57_000, 66_500, 5],
+    ]);
+  });
+
+  it('proposes to leave out what was broken off and begun again', () => {
+    const again: Evidence = {
+      ...FILMED,
+      durationMs: 80_000,
+      bouts: [
+        ...FILMED.bouts.slice(0, 2),
+        bout(41_500, 45_500, 'both', 'jaw', 2),
+        bout(49_000, 59_000, 'both', 'jaw'),
+        bout(66_000, 75_500, 'both', 'forehead'),
+      ],
+      speech: [...FILMED.speech.slice(0, 4), [45_600, 47_500], [60_500, 64_500], [76_000, 78_500]],
+      log: [{ atMs: 47_700, kind: 'again', stepId: 'rope', side: 'both', n: null }],
+    };
+    const found = propose(lesson, again);
+    expect(works(found)[2]).toEqual(['rope', 'both', 49_000, 59_000, 5]);
+    const cut = found.find(({ kind }) => kind === 'cut')!;
+    expect([cut.startMs, cut.endMs, cut.because]).toEqual([41_500, 47_500, ['it was broken off and begun again']]);
+  });
+
+  it('leaves what is agreed where it is, and puts the rest around it', () => {
+    const agreed = [{ kind: 'reps', stepId: 'slipway', side: 'left', startMs: 11_000, endMs: 21_000 }] as const;
+    const found = propose(lesson, { ...FILMED, agreed });
+    expect(works(found).length).toBe(3);
+    expect(found.every(({ startMs, endMs }) => endMs <= 11_000 || startMs >= 21_000)).toBeTrue();
+    expect(works(found)[0]).toEqual(['slipway', 'right', 25_000, 35_000, 5]);
+  });
+
+  it('never proposes again what was rejected', () => {
+    const [first] = propose(lesson, FILMED).filter(({ kind }) => kind === 'reps');
+    const found = propose(lesson, { ...FILMED, rejected: [first!] });
+    expect(found.some(({ kind, side, startMs }) => kind === 'reps' && side === 'left' && startMs < 22_000)).toBeFalse();
+  });
+
+  it('finds by itself whose side the left of the picture is', () => {
+    const mirrored = FILMED.bouts.map((one): Bout => ({
+      ...one,
+      half: one.half === 'left' ? 'right' : one.half === 'right' ? 'left' : one.half,
+    }));
+    expect(works(propose(lesson, { ...FILMED, bouts: mirrored, pictureLeft: null }))).toEqual(
+      works(propose(lesson, FILMED)),
+    );
+  });
+
+  it('is not sure of anything where nothing is known', () => {
+    for (const one of propose(lesson, noEvidence(60_000)))
+      expect(one.confidence).withContext(one.kind).toBeLessThan(0.8);
+    expect(propose(aLesson(), noEvidence(1000)).every(({ stepId }) => stepId === null)).toBeTrue();
+  });
+
+  it('takes a hand that rests somewhere for no work', () => {
+    const resting: Seen = { startMs: 1500, endMs: 5000, half: 'left', region: 'chest', confidence: 0.4 };
+    expect(works(propose(lesson, { ...FILMED, holds: [resting] }))).toEqual(works(propose(lesson, FILMED)));
+  });
+});

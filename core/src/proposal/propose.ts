@@ -1,0 +1,128 @@
+import type { Bout, Seen } from '../footage/analyse';
+import type { Lesson } from '../lesson/lesson.schema';
+import { isWork, type SegmentKind } from '../lesson/segment-kind';
+import type { Segment } from '../lesson/segment.schema';
+import type { ViewerSide } from '../lesson/take.schema';
+import { becauseOf } from './because';
+import { isIn, seenIn, type Evidence, type Marked } from './evidence';
+import { instantsOf } from './instants';
+import { bestPath, sharpened } from './path';
+import { slotsOf } from './slots';
+import { confidenceOf } from './sure';
+import { KIND_OF, Weighing } from './weighing';
+
+/** What a stretch of a take most likely shows, to be agreed to by a person. */
+export interface Proposal extends Pick<Segment, 'kind' | 'stepId' | 'side' | 'startMs' | 'endMs' | 'beatsMs'> {
+  /** How many in ten of those said to be so sure are right, 0 to 1. */
+  readonly confidence: number;
+  /** Why, in words. */
+  readonly because: readonly string[];
+}
+
+/** Something else than what is planned takes no longer than this at a time; what is planned, no longer than so many times its length. */
+const LONGEST_MS = 90_000;
+const LONGER = 1.6;
+const LONGEST_WAIT_MS = 6000;
+const BRIEF_MS = 1000;
+/** What is weighed tells more than it seems to, on the takes that the method was made on. */
+const SHARPER = 1.5;
+
+/**
+ * What a take most likely shows: the best path over the plan through everything that is known of it. Steps may be missing,
+ * come again, or come before their turn; what a person agreed to stays where it is, and nothing that was rejected comes
+ * again.
+ *
+ * @returns in the order of the take, without what is agreed.
+ * @example propose(lesson, evidence)[0] // { kind: 'intro', stepId: null, startMs: 600, … }
+ */
+export function propose(lesson: Lesson, known: Evidence): Proposal[] {
+  const { slots, rows } = slotsOf(lesson);
+  const evidence = { ...known, agreed: apart(known.agreed) };
+  const waits = slots.filter(({ kind }) => kind === 'prep' || kind === 'swap').map((slot) => slot.plannedMs);
+  const atMs = instantsOf(
+    evidence,
+    [...new Set(waits)].filter((ms) => ms <= LONGEST_WAIT_MS),
+  );
+  const longestMs = Math.max(
+    LONGEST_MS,
+    ...slots.map((slot) => LONGER * slot.plannedMs),
+    ...evidence.agreed.map((one) => one.endMs - one.startMs),
+  );
+  // Where nobody said whose side the left of the picture is, it is the one that more speaks for.
+  const sides: readonly ViewerSide[] = evidence.pictureLeft ? [evidence.pictureLeft] : ['left', 'right'];
+  const [best] = sides
+    .map((left) => {
+      const weighing = sharpened(new Weighing(slots, rows, evidence, atMs, left), SHARPER);
+      return { left, ...bestPath({ atMs, longestMs }, weighing) };
+    })
+    .sort((a, b) => b.weight - a.weight);
+
+  const proposals: Proposal[] = [];
+  for (const { slot, from, to, as, share } of best!.stretches) {
+    const [startMs, endMs] = [atMs[from]!, atMs[to]!];
+    const meant = slots[slot] ?? null;
+    if (as === 'agreed' || evidence.agreed.some((one) => one.startMs === startMs && one.endMs === endMs)) continue;
+    const kind: SegmentKind = as === null ? meant!.kind : KIND_OF[as];
+    const last = proposals[proposals.length - 1];
+    if (as !== null && last?.kind === kind && last.stepId === null && last.endMs === startMs) {
+      proposals[proposals.length - 1] = { ...last, endMs };
+      continue;
+    }
+    const seen = seenIn(evidence, { startMs, endMs });
+    proposals.push({
+      ...{ kind, stepId: meant?.stepId ?? null, side: meant?.side ?? null, startMs, endMs },
+      beatsMs: meant?.work ? beatsIn(seen, { startMs, endMs }) : [],
+      confidence: confidenceOf(kind, share, seen.length > 0),
+      because: becauseOf({ startMs, endMs, slot: meant, as, seen }, evidence, best!.left),
+    });
+  }
+  return proposals.map((one) => trimmed(one, evidence)).filter((one) => one.stepId !== null || !isBrief(one));
+}
+
+/** Between two things that are planned there is always a moment; nobody needs to be told of it. */
+const isBrief = ({ kind, startMs, endMs }: Proposal): boolean =>
+  (kind === 'talk' || kind === 'cut') && endMs - startMs < BRIEF_MS;
+
+/** In the order of the take; of two that overlap, the earlier one. */
+function apart(agreed: readonly Marked[]): Marked[] {
+  const kept: Marked[] = [];
+  for (const one of [...agreed].sort((a, b) => a.startMs - b.startMs))
+    if (one.startMs >= (kept[kept.length - 1]?.endMs ?? 0)) kept.push(one);
+  return kept;
+}
+
+/** Kinds that are talk: they begin with its first word and end with its last. */
+const TALK: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'talk', 'outro']);
+const BEFORE_WORDS_MS = 120;
+const AFTER_WORDS_MS = 350;
+
+/** Hands are raised before their work and lowered after it, in so long at most. */
+const RAISED_MS = 3000;
+
+/** A stretch of talk without the silence around it, and work without hands that come and go. */
+function trimmed(one: Proposal, evidence: Evidence): Proposal {
+  const { startMs, endMs } = one;
+  if (TALK.has(one.kind)) {
+    const own = evidence.speech.filter(
+      ([start, end]) => start < endMs - AFTER_WORDS_MS && end > startMs + BEFORE_WORDS_MS,
+    );
+    if (own.length === 0) return one;
+    return {
+      ...one,
+      startMs: Math.max(startMs, own[0]![0] - BEFORE_WORDS_MS),
+      endMs: Math.min(endMs, own[own.length - 1]![1] + AFTER_WORDS_MS),
+    };
+  }
+  if (!isWork(one.kind)) return one;
+  const own = seenIn(evidence, one);
+  const [from, to] = [Math.min(...own.map((seen) => seen.startMs)), Math.max(...own.map((seen) => seen.endMs))];
+  return {
+    ...one,
+    startMs: from > startMs && from - startMs < RAISED_MS ? from : startMs,
+    endMs: to < endMs && endMs - to < RAISED_MS ? to : endMs,
+  };
+}
+
+function beatsIn(seen: readonly (Bout | Seen)[], stretch: { startMs: number; endMs: number }): number[] {
+  return seen.flatMap((one) => ('beatsMs' in one ? one.beatsMs : [])).filter((ms) => isIn(ms, stretch));
+}

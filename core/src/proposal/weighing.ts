@@ -1,0 +1,356 @@
+import { neighbours } from '../face/areas';
+import { turned, type PictureHalf } from '../footage/half';
+import type { Bout, Seen } from '../footage/analyse';
+import type { ScriptRow } from '../align/script';
+import { isWork, type SegmentKind } from '../lesson/segment-kind';
+import type { ViewerSide } from '../lesson/take.schema';
+import type { LogEntry } from '../take/log.document';
+import { longestRun } from '../time/longest-run';
+import { sharedMs } from '../time/spans';
+import { middleOf, type Evidence, type Marked } from './evidence';
+import { EARLY_MS, isPress, LATE_MS } from './instants';
+import type { Weights } from './path';
+import type { Slot, Work } from './slots';
+
+/** What lies on a recording beside the plan: talk of its own, nothing at all, something broken off and begun again. */
+export type Beside = 'talk' | 'pause' | 'again' | 'agreed';
+
+export const KIND_OF = { talk: 'talk', pause: 'cut', again: 'cut' } as const;
+
+/** What is agreed is where it is. */
+const AGREED = 20;
+/** How probable speech is at an instant of each kind; of work that nobody is to speak over, and that somebody is. */
+const SPOKEN: Partial<Record<SegmentKind, number>> = {
+  ...{ intro: 0.82, teach: 0.8, talk: 0.82, outro: 0.82, prep: 0.12, rest: 0.12, swap: 0.4 },
+};
+const [SPOKEN_WORK, SPOKEN_OVER] = [0.14, 0.75];
+const BY_CHANCE = 0.5;
+/** How far lengths are from what was planned: standard deviations of their logarithm. */
+const SPREAD: Partial<Record<SegmentKind, number>> = {
+  prep: 0.7,
+  swap: 0.6,
+  rest: 0.7,
+  teach: 0.4,
+  talk: 0.5,
+  intro: 0.4,
+  outro: 0.4,
+};
+const SPREAD_WORK = 0.3;
+/** Of what the plan has, how much it tells against it to leave it out. */
+const LEFT_OUT: Partial<Record<SegmentKind, number>> = {
+  prep: -0.4,
+  swap: -0.6,
+  rest: -0.4,
+  teach: -1.5,
+  talk: -1,
+  intro: -1,
+  outro: -1,
+};
+const LEFT_OUT_WORK = -3;
+const BACK = -6;
+/** A take may show a part of the lesson only: to come from one place of the plan to any later one costs no more than this. */
+const FAR = -12;
+/** So many things of the plan around may come at any time; further away, what something speaks for this much. */
+const REACH = 24;
+const SPEAKS = 2;
+/** An end in the midst of something that a hand does. */
+const CUT_THROUGH = -2.5;
+const WITHIN_MS = 350;
+/** What was broken off is known to this. */
+const AGAIN_MS = 400;
+/** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
+const MOST_BESIDE_MS = 60_000;
+/** Nothing that is planned is over sooner. */
+const SHORTEST_MS = 250;
+/** Of work in which something is seen, the time in which nothing is tells against it, up to this. */
+const MOST_BARE = 4;
+/** Speech tells so much of each second, of what is known of single instants. */
+const PER_SECOND = 0.7;
+/** Work of a step that the words leave no room for. */
+const UNSAID = -4;
+/** That a step is said out of its turn tells for its being done so, too: as much as coming and going costs. */
+const TURN = 14;
+/** One instant among all, per ms, for how much it tells when something is said to be at it. */
+const ANYWHERE = 1 / 60_000;
+
+/** Weighs what is known of a take against what the plan has. */
+export class Weighing implements Weights<Beside> {
+  readonly slots: number;
+  private readonly seen: readonly (Seen | Bout)[];
+  private readonly spokenMs: Float64Array;
+  private readonly handMs: Float64Array;
+  private readonly through: Float64Array;
+  /** Of each slot: what is seen tells for it, summed by the middles of what is seen. */
+  private readonly told: readonly Float64Array[];
+  private readonly upTo: Int32Array;
+  private readonly rowStarts: readonly Float64Array[];
+  /** Rows that the words leave no room for. */
+  private readonly unsaid: ReadonlySet<number>;
+  private readonly pressed: readonly (Float64Array | null)[];
+  private readonly agreedFrom: ReadonlyMap<number, Marked>;
+  private readonly agreedUpTo: Int32Array;
+  /** What leaving out all slots up to one weighs. */
+  private readonly leftOut: Float64Array;
+  private readonly invited: readonly (readonly number[])[];
+  private readonly again: ReadonlyMap<number, (from: number) => number>;
+
+  constructor(
+    private readonly plan: readonly Slot[],
+    rows: readonly ScriptRow[],
+    private readonly evidence: Evidence,
+    private readonly atMs: readonly number[],
+    pictureLeft: ViewerSide,
+  ) {
+    this.slots = plan.length;
+    this.seen = [...evidence.bouts, ...evidence.holds].sort((a, b) => middleOf(a) - middleOf(b));
+    this.spokenMs = covered(atMs, evidence.speech);
+    this.handMs = covered(
+      atMs,
+      this.seen.map((one) => [one.startMs, one.endMs] as const),
+    );
+    this.through = Float64Array.from(atMs, (ms) =>
+      this.seen.reduce(
+        (sum, one) =>
+          sum + (ms > one.startMs + WITHIN_MS && ms < one.endMs - WITHIN_MS ? CUT_THROUGH * one.confidence : 0),
+        0,
+      ),
+    );
+    this.upTo = Int32Array.from(atMs, (ms) => this.seen.filter((one) => middleOf(one) < ms).length);
+    this.told = plan.map(({ work, kind }) => {
+      const sums = new Float64Array(this.seen.length + 1);
+      this.seen.forEach((one, at) => {
+        sums[at + 1] = sums[at]! + (work ? fits(one, work, pictureLeft) : besideWork(kind, one));
+      });
+      return sums;
+    });
+    this.unsaid = new Set(
+      rows.flatMap((row, at) => (evidence.said?.missing.some((one) => isOfRow(one, row)) ? [at] : [])),
+    );
+    const turned = outOfTurn(rows, evidence.said?.steps ?? []);
+    this.rowStarts = rows.map((row, at) => this.startsOf(row, turned.has(at) ? TURN : 0));
+    this.pressed = plan.map((slot, at) => this.pressesOf(slot, plan[at - 1]));
+    this.agreedFrom = new Map(evidence.agreed.map((one) => [one.startMs, one]));
+    // An instant lies within what is agreed up to its end: so does every stretch that crosses some of it.
+    this.agreedUpTo = Int32Array.from(atMs, (ms) => evidence.agreed.filter((one) => one.startMs < ms).length);
+    this.again = this.endsOfAgain();
+    this.leftOut = new Float64Array(this.slots + 1);
+    plan.forEach(({ kind }, at) => {
+      this.leftOut[at + 1] = this.leftOut[at]! + (isWork(kind) ? LEFT_OUT_WORK : (LEFT_OUT[kind] ?? -0.5));
+    });
+    this.invited = this.invitedAt(pictureLeft);
+  }
+
+  /** Those around in the plan, and further away those that something at the instant speaks for. */
+  next(last: number, at: number): Iterable<number> {
+    const [low, high] = [Math.max(0, last - REACH), Math.min(this.slots - 1, last + REACH)];
+    const near: number[] = [];
+    for (let slot = low; slot <= high; slot++) near.push(slot);
+    for (const slot of this.invited[at]!) if (slot < low || slot > high) near.push(slot);
+    return near;
+  }
+
+  enter(last: number, slot: number): number {
+    if (slot > last) return Math.max(FAR, this.leftOut[slot]! - this.leftOut[last + 1]!);
+    const { opens, work } = this.plan[slot]!;
+    return opens || work ? BACK : -Infinity;
+  }
+
+  end(last: number): number {
+    return Math.max(FAR, this.leftOut[this.slots]! - this.leftOut[last + 1]!);
+  }
+
+  stay(slot: number, from: number, to: number): number {
+    const agreed = this.agreedBetween(from, to);
+    if (agreed === 'across') return -Infinity;
+    if (agreed) return isOf(agreed, this.plan[slot]!) ? AGREED : -Infinity;
+    if (this.isRejected(this.plan[slot]!, from, to)) return -Infinity;
+    const { kind, plannedMs, spoken, work, row, opens } = this.plan[slot]!;
+    const lengthMs = this.atMs[to]! - this.atMs[from]!;
+    if (lengthMs > 3 * plannedMs + 8000 || lengthMs < Math.max(SHORTEST_MS, 0.1 * plannedMs)) return -Infinity;
+    const expected = work ? SPOKEN_WORK + (SPOKEN_OVER - SPOKEN_WORK) * spoken : (SPOKEN[kind] ?? 0.3);
+    let weight = this.through[from]! + this.speech(expected, from, to);
+    weight += lengthTells(lengthMs, plannedMs, work ? SPREAD_WORK : (SPREAD[kind] ?? 0.6));
+    const seen = this.upTo[to]! - this.upTo[from]!;
+    weight += this.told[slot]![this.upTo[to]!]! - this.told[slot]![this.upTo[from]!]!;
+    const handS = (this.handMs[to]! - this.handMs[from]!) / 1000;
+    if (!work) weight -= (kind === 'teach' ? 0.3 : 0.8) * handS;
+    else if (seen === 0) weight += work.byHand ? -2 : 0;
+    else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + 0.8 * (seen - 1);
+    if (opens) weight += this.rowStarts[row]![from]!;
+    if (work && this.unsaid.has(row)) weight += UNSAID;
+    return weight + (this.pressed[slot]?.[from] ?? 0);
+  }
+
+  fill(slot: number, from: number, to: number): { readonly weight: number; readonly as: Beside } | null {
+    const lengthMs = this.atMs[to]! - this.atMs[from]!;
+    const handS = (this.handMs[to]! - this.handMs[from]!) / 1000;
+    const agreed = this.agreedBetween(from, to);
+    if (agreed) return agreed === 'across' ? null : { weight: 0, as: 'agreed' };
+    if (lengthMs > MOST_BESIDE_MS) return null;
+    const through = this.through[from]!;
+    const talk = through - 1.5 - 0.8 * handS + this.speech(0.82, from, to);
+    const pause = through - 3 - 0.8 * handS + this.speech(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
+    const again = through - 2 + (this.again.get(to)?.(from) ?? -Infinity);
+    const best = Math.max(talk, pause, again);
+    const as = best === again ? 'again' : best === talk ? 'talk' : 'pause';
+    return this.isRejected({ kind: KIND_OF[as], stepId: null, side: null }, from, to) ? null : { weight: best, as };
+  }
+
+  /** What is agreed between two instants: one thing as a whole, or parts and several, which nothing else may cross. */
+  private agreedBetween(from: number, to: number): Marked | 'across' | null {
+    if (this.agreedUpTo[to] === this.agreedUpTo[from]) return null;
+    const one = this.agreedFrom.get(this.atMs[from]!);
+    return one && one.endMs === this.atMs[to] ? one : 'across';
+  }
+
+  private isRejected(slot: Pick<Marked, 'kind' | 'stepId' | 'side'>, from: number, to: number): boolean {
+    const stretch = { startMs: this.atMs[from]!, endMs: this.atMs[to]! };
+    return this.evidence.rejected.some((one) => {
+      const shared = sharedMs(one, stretch);
+      const shorter = Math.min(one.endMs - one.startMs, stretch.endMs - stretch.startMs);
+      return shared > 0 && 2 * shared > shorter && isOf(one, slot);
+    });
+  }
+
+  /** The slots that something speaks for that begins at each of the instants. */
+  private invitedAt(pictureLeft: ViewerSide): number[][] {
+    return this.atMs.map((ms, at) => {
+      const begins = this.seen.filter((one) => Math.abs(one.startMs - ms) <= WITHIN_MS);
+      return this.plan.flatMap(({ work, opens, row }, slot) => {
+        const told = (this.pressed[slot]?.[at] ?? 0) > SPEAKS || (opens && this.rowStarts[row]![at]! > SPEAKS);
+        return told || (work && begins.some((one) => fits(one, work, pictureLeft) > SPEAKS)) ? [slot] : [];
+      });
+    });
+  }
+
+  private speech(expected: number, from: number, to: number): number {
+    const spokenS = (this.spokenMs[to]! - this.spokenMs[from]!) / 1000;
+    const silentS = (this.atMs[to]! - this.atMs[from]!) / 1000 - spokenS;
+    return PER_SECOND * (spokenS * Math.log(expected / BY_CHANCE) + silentS * Math.log((1 - expected) / BY_CHANCE));
+  }
+
+  /**
+   * What the words tell of a row that begins at each of the instants.
+   *
+   * @param more what it tells where they speak for it.
+   */
+  private startsOf(row: ScriptRow, more: number): Float64Array {
+    const { said } = this.evidence;
+    const one = said?.steps.find((step) => isOfRow(step, row));
+    if (!one)
+      return new Float64Array(this.atMs.length).fill(said?.missing.some((step) => isOfRow(step, row)) ? -1.5 : 0);
+    const spread = 250;
+    const open = Math.max(1, one.latestMs - one.earliestMs + 2 * spread);
+    return Float64Array.from(this.atMs, (ms) => {
+      const near = Math.exp(-(((ms - one.startMs) / spread) ** 2) / 2) / (spread * Math.sqrt(2 * Math.PI));
+      const possible = ms > one.earliestMs - spread && ms < one.latestMs + spread ? 1 / open : 0;
+      const c = one.confidence;
+      const told = Math.log(
+        (c * (0.85 * near + 0.15 * possible)) / ANYWHERE + (1 - c) * (possible > 0 ? possible / ANYWHERE : 0.3) + 0.01,
+      );
+      return told > SPEAKS ? told + more : told;
+    });
+  }
+
+  /** What the log tells of a slot that begins at each of the instants; null where nobody would press. */
+  private pressesOf({ kind, stepId, side, opens, work }: Slot, before: Slot | undefined): Float64Array | null {
+    const { log } = this.evidence;
+    if (log.length === 0 || stepId === null) return null;
+    const meant = (entry: LogEntry): boolean => {
+      if (entry.stepId !== null && entry.stepId !== stepId) return false;
+      if (entry.kind === 'step') return opens && kind !== 'swap' && entry.stepId === stepId;
+      const swaps = kind === 'swap' || (work !== null && before?.kind !== 'swap' && opens);
+      if (entry.kind === 'swap') return swaps && (entry.side === null || entry.side === side);
+      return (
+        (entry.kind === 'dose' || entry.kind === 'hold') &&
+        work !== null &&
+        (entry.side === null || entry.side === side)
+      );
+    };
+    const own = log.filter(meant);
+    if (own.length === 0 && !work && !opens) return null;
+    return Float64Array.from(this.atMs, (ms) => {
+      return own.some(({ atMs }) => isPress(atMs, ms))
+        ? Math.log(0.95 / (LATE_MS + EARLY_MS) / ANYWHERE)
+        : Math.log(0.06);
+    });
+  }
+
+  /** What tells that a stretch was broken off and begun again, by the instant of its end. */
+  private endsOfAgain(): ReadonlyMap<number, (from: number) => number> {
+    const { said, log } = this.evidence;
+    const broken = said?.again ?? [];
+    const pressed = log.filter((one) => one.kind === 'again').map((one) => one.atMs);
+    const begins = new Set([...this.seen.map((one) => one.startMs), ...this.evidence.speech.map(([start]) => start)]);
+    const tells = new Map<number, (from: number) => number>();
+    this.atMs.forEach((to, at) => {
+      const own = broken.filter(({ endMs }) => Math.abs(to - endMs) <= AGAIN_MS);
+      const press = pressed.some((atMs) => isPress(atMs, to));
+      if (own.length === 0 && !press) return;
+      tells.set(at, (from) => {
+        const fromMs = this.atMs[from]!;
+        if (own.some(({ startMs }) => Math.abs(fromMs - startMs) <= AGAIN_MS)) return 5;
+        if (to - fromMs > MOST_BESIDE_MS) return -Infinity;
+        // It begins where something begins, and most likely not long ago.
+        return (begins.has(fromMs) ? 5 : 4) - (to - fromMs) / 6000;
+      });
+    });
+    return tells;
+  }
+}
+
+const isOfRow = (one: Pick<ScriptRow, 'stepId' | 'side'>, row: ScriptRow): boolean =>
+  one.stepId === row.stepId && one.side === row.side;
+
+/** Rows that are said out of their turn, of steps in the order in which they are said. */
+function outOfTurn(rows: readonly ScriptRow[], steps: readonly Pick<ScriptRow, 'stepId' | 'side'>[]): Set<number> {
+  const said = steps.map((one) => rows.findIndex((row) => isOfRow(one, row))).filter((row) => row >= 0);
+  const inTurn = new Set(longestRun(said, (row) => row));
+  return new Set(said.filter((row) => !inTurn.has(row)));
+}
+
+/** Whether something marked is what a slot has happen. */
+function isOf(one: Pick<Marked, 'kind' | 'stepId' | 'side'>, slot: Pick<Marked, 'kind' | 'stepId' | 'side'>): boolean {
+  const alike = one.kind === slot.kind || (isWork(one.kind) && isWork(slot.kind));
+  return alike && one.stepId === slot.stepId && one.side === slot.side;
+}
+
+/** How many ms of some stretches lie before each instant. */
+function covered(atMs: readonly number[], spans: readonly (readonly [number, number])[]): Float64Array {
+  return Float64Array.from(atMs, (ms) =>
+    spans.reduce((sum, [start, end]) => sum + Math.max(0, Math.min(end, ms) - start), 0),
+  );
+}
+
+/** What a length tells, for one that was planned: little for a little more or less, and never everything. */
+function lengthTells(lengthMs: number, plannedMs: number, spread: number): number {
+  const off = Math.log(lengthMs / Math.max(400, plannedMs)) / spread;
+  return -1.2 * Math.log(1 + (off * off) / 2) - Math.log(spread);
+}
+
+/** How much better something that is seen is explained by a work than by chance. */
+function fits(one: Seen | Bout, { region, side, count, held, byHand }: Work, pictureLeft: ViewerSide): number {
+  const half: PictureHalf | null =
+    side === 'midline' ? null : side === 'both' || side === 'alternating' ? 'both' : turned(side, pictureLeft);
+  const place = one.region === null ? 0 : one.region === region ? 1.6 : neighbours(one.region, region) ? 0.9 : -1.2;
+  const beats = 'beatsMs' in one ? one.beatsMs.length : null;
+  const hands =
+    one.half === null || half === null
+      ? 0
+      : one.half === half
+        ? 0.8
+        : half === 'both' || one.half === 'both'
+          ? -0.4
+          : -2.5;
+  const kind = (beats === null) === held ? 0.5 : -0.7;
+  const counted =
+    beats === null || count === null || held
+      ? 0
+      : 0.7 - 1.4 * Math.min(1, Math.abs(beats - count) / Math.max(3, count));
+  return (0.4 + 0.6 * one.confidence) * ((byHand ? 1.5 : -0.5) + place + hands + kind + counted);
+}
+
+/** What something that is seen tells against anything but work. */
+function besideWork(kind: SegmentKind, one: Seen): number {
+  return (kind === 'teach' ? -0.6 : -1.5) * one.confidence;
+}
