@@ -20,7 +20,7 @@ import { rollUp } from '@limber/server/store/rollup';
 import { shareLesson } from '@limber/server/store/share';
 import { footageOf } from './film-lessons';
 import type { Truth } from './footage/truth';
-import { seedOf } from './random';
+import { seedOf } from './seed-of';
 import { DEMO_SIGN_IN } from './world/sign-in';
 import { afterTheNightShift, beforeTheEarlyBulletin, coldMorningEyes, readingAloud, ropeAgain } from './world/lessons';
 import { MOVES } from './world/moves';

@@ -1,6 +1,6 @@
 import type { Region } from '@limber/core/face/regions';
-import { seeded } from '../random';
-import { along, mix, PLACES, REST, smooth, type Path, type Point } from './motion';
+import { seeded } from '@limber/core/solve/seeded';
+import { along, blinks, handOn, phaseIn, PLACES, RAISE_MS, raisedAt, type Path } from './motion';
 import { drawPresenter, type HandPose, type Pose } from './presenter';
 
 /**
@@ -76,7 +76,8 @@ const WAYS: readonly Way[] = [
   { kind: 'tap', shape: 'tips', periods: [320, 700], regions: ['cheek', 'under_chin', 'forehead', 'eye'] },
 ];
 const HOLD_REGIONS: readonly Region[] = ['jaw', 'cheek', 'brow', 'temple', 'neck', 'collarbone', 'chin', 'forehead'];
-const RAISE_MS = 700;
+/** The phase of a hold in which the hand rests on its place. */
+const HELD = 0.4;
 
 /** @param seed the same clip for the same number. */
 export function clipOf(seed: number): Clip {
@@ -185,7 +186,7 @@ export function drawClip(clip: Clip, ms: number): string {
   const pose: Pose = {
     mouth: talks ? 1.5 + 1.5 * Math.sin(ms / 90) * Math.sin(ms / 230 + 1) : 0,
     lips: talks ? 'talk' : 'smile',
-    eyes: ms % 3700 < 130 || (ms + 900) % 9100 < 130 ? 'shut' : 'open',
+    eyes: blinks(ms) ? 'shut' : 'open',
     brows: talks && Math.floor(ms / 1400) % 4 === 1 ? 0.45 : 0,
     cheeks: 0,
     sway: Math.sin(ms / 1900) * (talks ? 3 : 1),
@@ -217,27 +218,10 @@ function handAt(clip: Clip, side: 'left' | 'right', ms: number): HandPose | null
   for (const event of clip.events) {
     if (!event.path || (event.side !== side && event.side !== 'both')) continue;
     if (ms < event.startMs - RAISE_MS || ms > event.endMs + RAISE_MS) continue;
-    const raised =
-      ms < event.startMs
-        ? smooth((ms - event.startMs + RAISE_MS) / RAISE_MS)
-        : ms > event.endMs
-          ? 1 - smooth((ms - event.endMs) / RAISE_MS)
-          : 1;
-    const tremor = event.kind === 'hold' ? 1.2 * Math.sin(ms / 31) : 0;
-    const drift = event.kind === 'hold' ? 2 * Math.sin(ms / 1300) : 0;
-    const [out, y] = along(event.path, phaseAt(event, ms));
-    const at: Point = [mix(REST[0], out + drift, raised), mix(REST[1], y + tremor, raised) + 26];
-    return { x: 480 + (side === 'left' ? -at[0] : at[0]), y: at[1], angle: event.path.angle, shape: event.path.shape };
+    const [tremor, drift] = event.kind === 'hold' ? [1.2 * Math.sin(ms / 31), 2 * Math.sin(ms / 1300)] : [0, 0];
+    const phase = event.kind === 'hold' ? HELD : phaseIn(event, Math.max(ms, event.startMs));
+    const [out, y] = along(event.path, phase);
+    return handOn(side, event.path, [out + drift, y + tremor], raisedAt(event, ms));
   }
   return null;
-}
-
-function phaseAt(event: ClipEvent, ms: number): number {
-  if (event.kind === 'hold') return 0.4;
-  let from = event.startMs;
-  for (const beat of event.beatsMs) {
-    if (ms < beat) return Math.max(0, (ms - from) / (beat - from));
-    from = beat;
-  }
-  return 0;
 }

@@ -1,21 +1,26 @@
 import { Resvg } from '@resvg/resvg-js';
-import { spawn } from 'node:child_process';
-import { once } from 'node:events';
 import { mkdtemp, rename, rm, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { encodeDrawings } from './encode';
 import { poseAt } from './motion';
 import { drawPresenter } from './presenter';
 import { layOut, linesOf, type Truth } from './truth';
 import { SAMPLE_RATE, speak } from './voice';
 
-/** Drawings a second; each is shown for two frames of the 25 a second that the footage has. */
-const DRAWINGS = 12.5;
 const CACHED_DRAWINGS = 160;
+
+/** What is said, and what happens when each line takes so many ms. */
+export interface Performance {
+  readonly lines: readonly string[];
+  readonly lay: (lengthOf: (line: string) => number) => Truth;
+}
 
 /**
  * Draws and speaks a lesson: writes an MP4 (960 × 540, 25 frames a second) to `file` and returns its true schedule,
  * which is also written beside it as JSON.
+ *
+ * @param performance how it is filmed; without one, as it is planned.
  *
  * @throws Error when ffmpeg or espeak-ng fails.
  */
@@ -23,9 +28,10 @@ export async function film(
   lesson: Lesson,
   file: string,
   say: (share: number) => void = () => undefined,
+  { lines, lay }: Performance = { lines: linesOf(lesson), lay: (lengthOf) => layOut(lesson, lengthOf) },
 ): Promise<Truth> {
-  const voice = await speak(linesOf(lesson));
-  const truth = layOut(lesson, (text) => ((voice.get(text)?.length ?? 0) / SAMPLE_RATE) * 1000);
+  const voice = await speak(lines);
+  const truth = lay((text) => ((voice.get(text)?.length ?? 0) / SAMPLE_RATE) * 1000);
   const sound = soundTrack(truth, voice);
 
   const folder = await mkdtemp(join(dirname(file), 'film-'));
@@ -50,69 +56,20 @@ async function encode(
   out: string,
   say: (share: number) => void,
 ): Promise<void> {
-  const ffmpeg = spawn(
-    'ffmpeg',
-    [
-      '-nostdin',
-      '-hide_banner',
-      '-loglevel',
-      'error',
-      '-y',
-      '-f',
-      'rawvideo',
-      '-pix_fmt',
-      'rgba',
-      '-s',
-      '960x540',
-      '-r',
-      String(DRAWINGS),
-      '-i',
-      'pipe:0',
-      '-i',
-      wav,
-      '-r',
-      '25',
-      '-c:v',
-      'libx264',
-      '-preset',
-      'veryfast',
-      '-crf',
-      '24',
-      '-pix_fmt',
-      'yuv420p',
-      '-c:a',
-      'aac',
-      '-b:a',
-      '72k',
-      '-movflags',
-      '+faststart',
-      out,
-    ],
-    { stdio: ['pipe', 'ignore', 'pipe'] },
-  );
-  let complaint = '';
-  ffmpeg.stderr.on('data', (chunk: Buffer) => (complaint += chunk.toString()));
-  const ended = once(ffmpeg, 'close') as Promise<[number]>;
-  ffmpeg.stdin.on('error', () => undefined);
-
   const drawn = new Map<string, Buffer>();
-  const count = Math.ceil((truth.durationMs / 1000) * DRAWINGS);
-  for (let i = 0; i < count && ffmpeg.exitCode === null; i++) {
-    const ms = (i * 1000) / DRAWINGS;
+  const draw = (ms: number): Buffer => {
     const svg = drawPresenter(poseAt(lesson, truth, ms, loudnessAt(sound, ms)));
-    let pixels = drawn.get(svg);
-    if (!pixels) {
-      pixels = new Resvg(svg).render().pixels;
-      if (drawn.size >= CACHED_DRAWINGS) drawn.delete(drawn.keys().next().value!);
-    }
+    const pixels = drawn.get(svg) ?? new Resvg(svg).render().pixels;
+    if (!drawn.has(svg) && drawn.size >= CACHED_DRAWINGS) drawn.delete(drawn.keys().next().value!);
     drawn.delete(svg);
     drawn.set(svg, pixels);
-    if (!ffmpeg.stdin.write(pixels)) await Promise.race([once(ffmpeg.stdin, 'drain'), ended]);
-    if (i % 50 === 0) say(i / count);
-  }
-  ffmpeg.stdin.end();
-  const [code] = await ended;
-  if (code !== 0) throw new Error(`ffmpeg could not write the footage: ${complaint.trim()}`);
+    return pixels;
+  };
+  const encoding = [
+    ...['-i', wav, '-r', '25', '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '24', '-pix_fmt', 'yuv420p'],
+    ...['-c:a', 'aac', '-b:a', '72k', '-movflags', '+faststart', out],
+  ];
+  await encodeDrawings({ size: '960x540', durationMs: truth.durationMs, draw, encoding, say });
 }
 
 function soundTrack(truth: Truth, voice: ReadonlyMap<string, Int16Array>): Int16Array {

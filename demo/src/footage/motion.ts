@@ -4,7 +4,7 @@ import type { HandPose, Pose } from './presenter';
 import type { Truth } from './truth';
 import { isWork } from '@limber/core/lesson/segment-kind';
 
-export type Point = readonly [out: number, y: number];
+type Point = readonly [out: number, y: number];
 
 /** How a move travels over one side: points as distance from the middle of the face and height in the picture. */
 export interface Path {
@@ -17,7 +17,7 @@ export interface Path {
   readonly periodMs: number;
 }
 
-export const REST: Point = [196, 720];
+const REST: Point = [196, 720];
 
 export const PLACES: Readonly<Record<string, Point>> = {
   chest: [36, 500],
@@ -71,11 +71,11 @@ function pathOf(step: MoveStep): Path {
   }
 }
 
-export const smooth = (x: number): number => {
+const smooth = (x: number): number => {
   const t = Math.max(0, Math.min(1, x));
   return t * t * (3 - 2 * t);
 };
-export const mix = (a: number, b: number, t: number): number => a + (b - a) * t;
+const mix = (a: number, b: number, t: number): number => a + (b - a) * t;
 
 /** Hand position at phase `p` (0 to 1) of one repetition. */
 export function along(path: Path, p: number): Point {
@@ -121,17 +121,21 @@ export function poseAt(lesson: Lesson, truth: Truth, ms: number, loudness: numbe
   const phase = working ? phaseAt(here, step, ms) : 0;
   const speaking = loudness > 0.06;
   const effort = working ? pressed({ ...pathOf(step), kind: 'hold' }, phase) : 0;
-  const blink = ms % 3700 < 130 || (ms + 900) % 9100 < 130;
   return {
     mouth: speaking ? Math.min(3, Math.ceil(loudness * 3.4)) : 0,
     lips: speaking ? 'talk' : working ? lipsOf(step) : here ? 'talk' : 'smile',
-    eyes: blink || (working && step.move.eyesOff) ? 'shut' : 'open',
+    eyes: blinks(ms) || (working && step.move.eyesOff) ? 'shut' : 'open',
     brows: working && step.move.region === 'brow' ? effort : speaking && Math.floor(ms / 1400) % 4 === 1 ? 0.45 : 0,
     cheeks: working && step.move.region === 'cheek' ? effort : 0,
     sway: Math.round(Math.sin(ms / 1900) * (speaking ? 2 : 1)),
     left: handAt(truth, steps, 'left', ms),
     right: handAt(truth, steps, 'right', ms),
   };
+}
+
+/** Whether the eyes are shut for a moment. */
+export function blinks(ms: number): boolean {
+  return ms % 3700 < 130 || (ms + 900) % 9100 < 130;
 }
 
 function lipsOf(step: MoveStep): Pose['lips'] {
@@ -145,15 +149,36 @@ type True = Truth['segments'][number];
 
 function phaseAt(segment: True, step: MoveStep, ms: number): number {
   if (step.dose.form === 'timed') return ((ms - segment.startMs) / pathOf(step).periodMs) % 1;
-  let from = segment.startMs;
-  for (const beat of segment.beatsMs) {
+  return phaseIn(segment, ms);
+}
+
+/** How far the repetition is that is under way, 0 to 1; 0 after the last. */
+export function phaseIn(
+  { startMs, beatsMs }: { readonly startMs: number; readonly beatsMs: readonly number[] },
+  ms: number,
+): number {
+  let from = startMs;
+  for (const beat of beatsMs) {
     if (ms < beat) return (ms - from) / (beat - from);
     from = beat;
   }
   return 0;
 }
 
-const RAISE_MS = 700;
+/** A hand is raised before it works, and lowered after. */
+export const RAISE_MS = 700;
+
+/** How far a hand is raised that works from `startMs` to `endMs`, 0 to 1. */
+export function raisedAt({ startMs, endMs }: { readonly startMs: number; readonly endMs: number }, ms: number): number {
+  if (ms < startMs) return smooth((ms - startMs + RAISE_MS) / RAISE_MS);
+  return ms > endMs ? 1 - smooth((ms - endMs) / RAISE_MS) : 1;
+}
+
+/** A hand on its way between its rest and a place on its side. */
+export function handOn(side: 'left' | 'right', { angle, shape }: Path, [out, y]: Point, raised: number): HandPose {
+  const x = mix(REST[0], out, raised);
+  return { x: 480 + (side === 'left' ? -x : x), y: mix(REST[1], y, raised) + 26, angle, shape };
+}
 
 function uses(segment: True, side: 'left' | 'right', ms: number): boolean {
   const worked: WorkedSide | null = segment.side;
@@ -176,21 +201,8 @@ function handAt(
     if (!uses(segment, side, Math.min(Math.max(ms, segment.startMs), segment.endMs - 1))) continue;
     const path = pathOf(step);
     if (path.kind === 'rest') continue;
-    const raised =
-      ms < segment.startMs
-        ? smooth((ms - segment.startMs + RAISE_MS) / RAISE_MS)
-        : ms > segment.endMs
-          ? 1 - smooth((ms - segment.endMs) / RAISE_MS)
-          : 1;
     const inside = Math.min(Math.max(ms, segment.startMs), segment.endMs - 1);
-    const [out, y] = along(path, phaseAt(segment, step, inside));
-    const x = mix(REST[0], out, raised);
-    return {
-      x: 480 + (side === 'left' ? -x : x),
-      y: mix(REST[1], y, raised) + 26,
-      angle: path.angle,
-      shape: path.shape,
-    };
+    return handOn(side, path, along(path, phaseAt(segment, step, inside)), raisedAt(segment, ms));
   }
   return null;
 }

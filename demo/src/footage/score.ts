@@ -1,5 +1,6 @@
 import { neighbours } from '@limber/core/face/areas';
 import type { Bout, PictureAnalysis, Seen } from '@limber/core/footage/analyse';
+import { sharedMs } from '@limber/core/time/spans';
 import type { Clip, ClipEvent } from './clips';
 
 /** How what was seen holds against what was drawn. */
@@ -27,7 +28,7 @@ export function scoreOf(clip: Clip, { bouts, holds }: Pick<PictureAnalysis, 'bou
   const drawn = clip.events.filter(({ path }) => path !== null);
   const pairs = drawn.map((event) => {
     const kind: readonly (Bout | Seen)[] = event.kind === 'bout' ? bouts : holds;
-    return [event, kind.find((one) => shared(one, event) > (event.endMs - event.startMs) / 2) ?? null] as const;
+    return [event, kind.find((one) => sharedMs(one, event) > (event.endMs - event.startMs) / 2) ?? null] as const;
   });
   const found = pairs.filter((pair): pair is readonly [ClipEvent, Bout | Seen] => pair[1] !== null);
   const counted = found.flatMap(([event, one]) => ('beatsMs' in one ? [[event, one] as const] : []));
@@ -35,7 +36,7 @@ export function scoreOf(clip: Clip, { bouts, holds }: Pick<PictureAnalysis, 'bou
   const offsets = counted.filter((pair) => off(pair) === 0).flatMap(offsetsOf);
   const offset = offsets.reduce((sum, one) => sum + one, 0) / Math.max(1, offsets.length);
   const isDrawn = (one: Seen, kind: ClipEvent['kind']): boolean =>
-    drawn.some((event) => event.kind === kind && shared(one, event) > 0.4 * (one.endMs - one.startMs));
+    drawn.some((event) => event.kind === kind && sharedMs(one, event) > 0.4 * (one.endMs - one.startMs));
   const held = found.filter(([{ kind }]) => kind === 'hold');
   return {
     bouts: drawn.filter(({ kind }) => kind === 'bout').length,
@@ -52,9 +53,6 @@ export function scoreOf(clip: Clip, { bouts, holds }: Pick<PictureAnalysis, 'bou
     regions: found.filter(([event, one]) => one.region !== null && neighbours(one.region, event.region!)).length,
   };
 }
-
-const shared = (one: { startMs: number; endMs: number }, two: { startMs: number; endMs: number }): number =>
-  Math.min(one.endMs, two.endMs) - Math.max(one.startMs, two.startMs);
 
 /** How much later each beat is than drawn; which end of a movement completes it cannot be seen, so half of one is allowed. */
 function offsetsOf([event, one]: readonly [ClipEvent, Bout]): number[] {

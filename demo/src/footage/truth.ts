@@ -3,7 +3,8 @@ import { type Lesson, movesOf, type MoveStep } from '@limber/core/lesson/lesson.
 import { doseFor } from '@limber/core/lesson/dose-for';
 import { workKind } from '@limber/core/schedule/schedule';
 import type { Segment } from '@limber/core/lesson/segment.schema';
-import { seeded, seedOf } from '../random';
+import { seeded } from '@limber/core/solve/seeded';
+import { seedOf } from '../seed-of';
 
 /** What happens in the drawn footage, exactly: the truth that every analysis of it can be held against. */
 export interface Truth {

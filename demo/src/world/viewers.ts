@@ -1,7 +1,7 @@
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import type { Feedback } from '@limber/core/viewing/feedback.schema';
-import { seeded } from '../random';
+import { seeded } from '@limber/core/solve/seeded';
 
 export interface SimulatedViewing {
   readonly viewerId: string;
