@@ -29,6 +29,9 @@ const server = app.listen(config.port, config.host, (error?: Error) => {
   process.send?.('begun');
 });
 server.requestTimeout = 0;
+// Longer than proxies and clients keep a connection that nobody uses: whoever closes first must not be the one that is
+// just being written to.
+server.keepAliveTimeout = 75_000;
 
 const rollups = setInterval(() => void rollUpAll(database).catch((error) => log.warn(error, 'rollup')), 5000);
 

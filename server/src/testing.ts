@@ -1,16 +1,20 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import pg from 'pg';
 import pino from 'pino';
 import type { DataSource } from 'typeorm';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { readConfig, type Config } from './config';
+import { Lease } from './jobs/lease';
+import { Runner } from './jobs/runner';
+import { originalKey } from './media/keys';
+import { probe } from './media/probe';
 import { LocalMediaStore } from './media/store';
 import { openDatabase } from './store/database';
-import { Lessons } from './store/entities';
+import { Lessons, Media } from './store/entities';
 
 /** For tests only: a studio's database, folders and media store of its own. */
 export interface TestStudio {
@@ -72,6 +76,24 @@ export async function addLesson(database: DataSource, given: Partial<Lesson> = {
   const doc = lessonSchema.parse({ format: LESSON_FORMAT, version: LESSON_VERSION, id, title: 'Tide', ...given });
   await database.getRepository(Lessons).insert({ id, revision: 1, doc: doc as never, updatedAt: new Date() });
   return id;
+}
+
+/** Puts a copy of a file into the studio's store, with its row. @returns the medium's id */
+export async function addMedium({ database, store, folder }: TestStudio, file: string): Promise<string> {
+  const id = randomUUID();
+  const path = join(folder, id);
+  copyFileSync(file, path);
+  const known = await probe(path, 'sound');
+  await store.putFrom(originalKey(id), path);
+  await database.getRepository(Media).insert({ id, name: basename(file), bytes: '1', ...known, createdAt: new Date() });
+  return id;
+}
+
+/** One attempt at the next job of a kind, also when it would wait a while before it is tried again. */
+export async function attemptAt(studio: TestStudio, kind: string): Promise<void> {
+  await studio.database.query('UPDATE jobs SET not_before = now()');
+  const lease = await Lease.next(studio.database, [kind], 'a worker');
+  if (lease) await new Runner(studio).run(lease);
 }
 
 export function ffmpeg(...args: string[]): void {

@@ -4,11 +4,9 @@ import { join } from 'node:path';
 import { filmSchema, filmsSchema, type Film } from '@limber/core/api/films';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { aSegment, aStep } from '@limber/core/testing';
-import { Lease } from '../jobs/lease';
-import { Runner } from '../jobs/runner';
 import { originalKey } from '../media/keys';
 import { Lessons } from '../store/entities';
-import { numberedFilm } from '../testing';
+import { attemptAt, numberedFilm } from '../testing';
 import { openServer, sharedLesson, type Client, type TestServer } from './testing';
 
 describe('finished films over HTTP', () => {
@@ -49,10 +47,7 @@ describe('finished films over HTTP', () => {
   }
   const films = async (): Promise<Film[]> =>
     filmsSchema.parse((await editor.ask('GET', `/api/lessons/${lesson.lessonId}/films`)).body);
-  const work = async (): Promise<void> => {
-    const lease = await Lease.next(server.database, ['render'], 'a worker');
-    if (lease) await new Runner(server).run(lease);
-  };
+  const work = (): Promise<void> => attemptAt(server, 'render');
 
   it('are asked for, made, watched in parts, kept as a file, told of when the lesson changed, and deleted', async () => {
     const asked = await editor.ask('POST', `/api/lessons/${lesson.lessonId}/films`, {
@@ -94,7 +89,7 @@ describe('finished films over HTTP', () => {
     expect(await films()).toEqual([]);
     expect((await owner.ask('DELETE', `/api/films/${film.id}`)).status).toBe(404);
     expect((await owner.ask('GET', '/api/films/nonsense/film.mp4')).status).toBe(404);
-  }, 60_000);
+  });
 
   it('say what is left out of them, and what they are made of', async () => {
     await change(() => ({ steps: [aStep('a', { move: { ...aStep('a').move, name: 'Slipway 🙂' } })] }));
@@ -145,5 +140,5 @@ describe('finished films over HTTP', () => {
     const gone = await editor.ask('GET', `/api/lessons/${lesson.lessonId}/film-trial/picture.jpg`);
     expect([gone.status, gone.body.type]).toEqual([422, 'not-ready']);
     await bringIn();
-  }, 60_000);
+  });
 });

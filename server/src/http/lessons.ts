@@ -10,6 +10,7 @@ import { fileName } from '@limber/core/format/file-name';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { showCues } from '@limber/core/cue/show';
 import { heardIn } from '../media/heard';
+import { logOfTake } from '../store/take-log';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { standingOf } from '@limber/core/lesson/stage';
 import { Lessons, type LessonRow } from '../store/entities';
@@ -163,6 +164,13 @@ export function lessonRoutes(context: Context): Router {
     const { affected } = await lessons.update({ id, trashedAt: IsNull() }, { trashedAt: new Date() });
     if (!affected) throw notFound($localize`This lesson`);
     log.info({ lesson: id }, 'lesson put in the trash');
+  });
+
+  routes.on(ROUTES.takeLog, async ({ params }) => {
+    const { doc } = await load(params.id);
+    const take = doc.takes.find((one) => one.id === params.takeId);
+    if (!take) throw notFound($localize`This take`);
+    return logOfTake(database, doc, take);
   });
 
   return routes.router;

@@ -1,16 +1,24 @@
 import '@limber/core/words/localize';
 import type { Router } from 'express';
 import * as z from 'zod';
+import { wordsDocument } from '@limber/core/align/words.document';
 import { ARTEFACTS, type Medium, type MediumArtefact } from '@limber/core/api/media';
 import type { Route } from '@limber/core/api/route';
 import { ROUTES } from '@limber/core/api/routes';
+import { parseDocument, type DocumentKind } from '@limber/core/document/document';
+import { analysisDocument } from '@limber/core/footage/analysis.document';
+import { soundDocument } from '@limber/core/footage/sound.document';
+import { NarrationError, parseCaptions } from '@limber/core/narration/lines';
+import { logDocument } from '@limber/core/take/log.document';
 import { askToPrepare } from '../jobs/asks';
+import { readJson } from '../media/read-json';
 import { OF_VERSIONS } from '../media/unused';
+import { writeDocument } from '../store/document-column';
 import { Artefacts, Jobs, Media, type JobRow, type MediaRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
 import { Routes, SENT } from './on';
-import { notFound } from './problem';
+import { notFound, Problem } from './problem';
 import { sendFile } from './send-file';
 
 export const ARTEFACT_TYPES: Readonly<Record<MediumArtefact, string>> = {
@@ -19,7 +27,15 @@ export const ARTEFACT_TYPES: Readonly<Record<MediumArtefact, string>> = {
   'proxy.mp4': 'video/mp4',
   'proxy.m4a': 'audio/mp4',
   'analysis.json': 'application/json; charset=utf-8',
+  'words.json': 'application/json; charset=utf-8',
 };
+
+/** What is made of a medium and is a document of its own. */
+const DOCUMENTS = new Map<MediumArtefact, DocumentKind<object>>([
+  ['sound.json', soundDocument],
+  ['analysis.json', analysisDocument],
+  ['words.json', wordsDocument],
+]);
 
 /** A take's media for the studio. */
 export function mediaRoutes(context: Context): Router {
@@ -38,7 +54,8 @@ export function mediaRoutes(context: Context): Router {
       database.getRepository(Jobs).findOne({ where: { kind, ownerId: row.id }, order: { createdAt: 'DESC' } });
     const prepared = await latest('prepare');
     // What is looked at once the film can be played is told of when that is done.
-    const job = prepared && prepared.state !== 'done' ? prepared : ((await latest('analyse')) ?? prepared);
+    const joined = await latest('join');
+    const job = [prepared, joined].find((one) => one && one.state !== 'done') ?? (await latest('analyse')) ?? prepared;
     const { id, name, durationMs, width, height, hasSound, warning } = row;
     const needs = await database.query<{ number: number; title: string }[]>(
       `SELECT number, coalesce(l.doc->>'title', '') AS title FROM (${OF_VERSIONS}) v JOIN lessons l ON l.id = v.lesson_id
@@ -63,12 +80,55 @@ export function mediaRoutes(context: Context): Router {
     return shown(row);
   });
 
+  /** A log is kept once: another one does not take its place. */
+  routes.on(ROUTES.keepLog, async ({ params, body }) => {
+    const { id } = await load(params.id);
+    const log = JSON.stringify(writeDocument(logDocument, body));
+    const [kept] = await database.query<[unknown[], number]>(
+      'UPDATE media SET log = $2 WHERE id = $1 AND (log IS NULL OR log = $2) RETURNING 1',
+      [id, log],
+    );
+    if (kept.length === 0)
+      throw new Problem('other-log', $localize`This recording has a log already, and it is another one. It was kept.`);
+  });
+
+  routes.on(ROUTES.captions, async ({ params }) => {
+    const { id } = await load(params.id);
+    const [row] = await database.query<{ text: string | null }[]>('SELECT captions AS text FROM media WHERE id = $1', [
+      id,
+    ]);
+    return { text: row?.text ?? null };
+  });
+
+  /** Others are let go of only where that is asked for. */
+  routes.on(ROUTES.keepCaptions, async ({ params, body: { text, instead } }) => {
+    const { id } = await load(params.id);
+    try {
+      parseCaptions(text);
+    } catch (error) {
+      if (error instanceof NarrationError) throw new Problem('unreadable', error.message);
+      throw error;
+    }
+    const [kept] = await database.query<[unknown[], number]>(
+      'UPDATE media SET captions = $2 WHERE id = $1 AND ($3 OR captions IS NULL OR captions = $2) RETURNING 1',
+      [id, text, instead],
+    );
+    if (kept.length === 0)
+      throw new Problem('other-captions', $localize`This recording has other captions already. They were kept.`);
+  });
+
+  routes.on(ROUTES.removeCaptions, async ({ params }) => {
+    const { id } = await load(params.id);
+    await database.query('UPDATE media SET captions = NULL WHERE id = $1', [id]);
+  });
+
   const files = {
     'poster.jpg': ROUTES.poster,
     'sound.json': ROUTES.sound,
     'proxy.mp4': ROUTES.film,
     'proxy.m4a': ROUTES.heardSound,
     'analysis.json': ROUTES.analysis,
+    'words.json': ROUTES.words,
   } as const;
   for (const name of ARTEFACTS)
     routes.on<Route<typeof ROUTES.poster.params>>(files[name], async ({ params: { id }, request, response }) => {
@@ -76,6 +136,12 @@ export function mediaRoutes(context: Context): Router {
         ? await database.getRepository(Artefacts).findOneBy({ ownerId: id, name })
         : null;
       if (!row) throw notFound($localize`This footage`);
+      const kind = DOCUMENTS.get(name);
+      // What an older program made is brought forward until it is made again.
+      if (kind && row.formatVersion < kind.version) {
+        response.set('Cache-Control', 'no-store').json(parseDocument(kind, await readJson(media, row.key)));
+        return SENT;
+      }
       await sendFile(request, response, media, { key: row.key, type: ARTEFACT_TYPES[name], cache: 'no-store' });
       return SENT;
     });

@@ -8,10 +8,8 @@ import { Arrivals } from '../media/arrivals';
 import { originalKey } from '../media/keys';
 import { UNUSED } from '../media/unused';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
-import { addLesson, ffmpeg, makeFilm, openStudio, withTools, type TestStudio } from '../testing';
-import { Lease } from './lease';
+import { addLesson, attemptAt, ffmpeg, makeFilm, openStudio, type TestStudio, withTools } from '../testing';
 import { retryJob } from './queue';
-import { Runner } from './runner';
 
 let films: string;
 
@@ -43,17 +41,13 @@ describe('an upload that has arrived', () => {
     const { size } = statSync(file);
     await studio.database.getRepository(Uploads).insert({
       ...{ id, lessonId: metadata.lessonId, name: 'Window side', bytes: String(size), authorId: null },
-      metadata: { filename: film, role: 'picture', offsetMs: 0, ...metadata },
+      metadata: { filename: film, role: 'picture', ...metadata },
       ...{ state: 'sending', words: '', createdAt: new Date(), updatedAt: new Date() },
     });
     return id;
   }
   /** One attempt at the next job that looks. */
-  async function look(): Promise<void> {
-    await studio.database.query('UPDATE jobs SET not_before = now()');
-    const lease = await Lease.next(studio.database, ['look'], 'a worker');
-    if (lease) await new Runner(studio).run(lease);
-  }
+  const look = (): Promise<void> => attemptAt(studio, 'look');
   const record = (id: string): Promise<UploadRow> => studio.database.getRepository(Uploads).findOneByOrFail({ id });
   const lesson = async (id: string) => (await studio.database.getRepository(Lessons).findOneByOrFail({ id })).doc;
   const jobs = (ownerId: string, kind: string) => studio.database.getRepository(Jobs).findBy({ ownerId, kind });
@@ -215,6 +209,12 @@ describe('an upload that has arrived', () => {
       await arrivals.arrive(voice);
       await look();
       expect((await lesson(lessonId)).takes[0]!.sources[1]).toEqual({ mediaId: voice, role: 'sound', offsetMs: -120 });
+      expect(await jobs(voice, 'join')).toEqual([]);
+      // Where one that does not say so lies is found by listening.
+      const unsaid = await sent('voice.m4a', { lessonId, takeId: 't', role: 'sound' });
+      await arrivals.arrive(unsaid);
+      await look();
+      expect((await jobs(unsaid, 'join')).map((job) => job.input)).toEqual([{ lessonId, mediaId: unsaid }]);
     }
     expect(takeFields.sources.safeParse([{ mediaId: 'm', role: 'picture', offsetMs: 0 }]).success).toBeTrue();
   });

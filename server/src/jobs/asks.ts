@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import type { MediumArtefact } from '@limber/core/api/media';
+import type { Analysed } from './kinds/analyse';
 import { enqueue } from './queue';
 
 type Database = Pick<EntityManager, 'query'>;
@@ -31,15 +32,25 @@ export function askToPrepare(
   return enqueue(database, { id: randomUUID(), kind: 'prepare', ownerId: mediaId, lessonId, input, priority });
 }
 
-/** Asks for a film to be looked at for what hands do: what pages need comes first, finished films after it. */
+/**
+ * Asks for a medium to be looked at for what hands do and listened to for its words, or for `only` one of them: what
+ * pages need comes first, finished films after it.
+ */
 export function askToAnalyse(
   database: Database,
   mediaId: string,
-  { lessonId = null, priority = -2 }: { lessonId?: string | null; priority?: number } = {},
+  { lessonId = null, only, priority = -2 }: { lessonId?: string | null; only?: Analysed[]; priority?: number } = {},
 ): Promise<string> {
   return enqueue(database, {
-    ...{ id: randomUUID(), kind: 'analyse', ownerId: mediaId, lessonId, input: { mediaId }, priority },
+    ...{ id: randomUUID(), kind: 'analyse', ownerId: mediaId, lessonId, priority },
+    input: { mediaId, ...(only ? { only } : {}) },
   });
+}
+
+/** Asks where a sound lies on the film of its take. */
+export function askToJoin(database: Database, mediaId: string, lessonId: string): Promise<string> {
+  const input = { lessonId, mediaId };
+  return enqueue(database, { id: randomUUID(), kind: 'join', ownerId: mediaId, lessonId, input, priority: -1 });
 }
 
 /** Asks for a film to be made; it is quicker to look at footage than to make films, so that comes first. */

@@ -9,6 +9,7 @@ import { artefactKey } from '../media/keys';
 import type { MediaStore } from '../media/store';
 import { Cancelled } from '../media/tool';
 import { analyse } from './kinds/analyse';
+import { join as joinBySound } from './kinds/join';
 import { look } from './kinds/look';
 import { prepare } from './kinds/prepare';
 import { render } from './kinds/render';
@@ -17,7 +18,7 @@ import { Lease, LEASE_SECONDS, LostJob, MOST_ATTEMPTS } from './lease';
 import type { Signals } from './signals';
 
 /** Every kind of job there is. */
-export const KINDS: readonly JobKind<unknown>[] = [look, prepare, analyse, render];
+export const KINDS: readonly JobKind<unknown>[] = [look, prepare, joinBySound, analyse, render];
 /** How often the queue is asked although nothing was told, ms. */
 const POLL_MS = 2000;
 

@@ -10,7 +10,7 @@ describe('the sentence of a failure', () => {
       [new NoRoom('No room.'), /^No room\.$/, true],
       [trouble('no-space'), /disk of the studio is full/, true],
       [Object.assign(new Error('write'), { code: 'ENOSPC' }), /disk of the studio is full/, true],
-      [trouble('missing'), /ffmpeg is not there\. Install ffmpeg/, true],
+      [trouble('missing'), /ffmpeg is not there\. Install it on the machine/, true],
       [trouble('killed'), /ended from outside, perhaps for want of memory/, true],
       [trouble('slow'), /took too long/, true],
       [trouble('failed', 'Invalid NAL unit size'), /says “Invalid NAL unit size”.*export the film anew/, false],

@@ -18,7 +18,7 @@ export function mediaSentence(error: unknown, what: string): string {
     return $localize`${what}\: something went wrong in the studio itself. Try again.`;
   switch (error.why) {
     case 'missing':
-      return $localize`${what}\: the program ${error.tool} is not there. Install ffmpeg on the machine of the studio, then try again.`;
+      return $localize`${what}\: the program ${error.tool} is not there. Install it on the machine of the studio from Debian’s packages, then try again.`;
     case 'killed':
       return $localize`${what}\: ${error.tool} was ended from outside, perhaps for want of memory. Try again.`;
     case 'slow':

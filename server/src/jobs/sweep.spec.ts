@@ -177,13 +177,19 @@ describe('the sweep', () => {
   });
 
   it('has made again what is of an older form or was never looked at, and only that', async () => {
-    const [old, current, refused] = [await medium(), await medium(), await medium()];
-    for (const id of [old, current, refused]) {
+    const [old, current, refused, seen] = [await medium(), await medium(), await medium(), await medium()];
+    for (const id of [old, current, refused, seen]) {
       await lessonWith(id);
       for (const [name, version] of [
-        ['sound.json', id === old ? 0 : 1],
+        ['sound.json', id === old ? 1 : 2],
         ['proxy.mp4', 1],
-        ...(id === current ? [['analysis.json', 1] as const] : []),
+        ...(id === current
+          ? ([
+              ['analysis.json', 2],
+              ['words.json', 1],
+            ] as const)
+          : []),
+        ...(id === seen ? ([['analysis.json', 2]] as const) : []),
       ] as const)
         await studio.database.query(
           'INSERT INTO artefacts (owner_id, name, format_version, key, bytes) VALUES ($1, $2, $3, $4, 1)',
@@ -196,9 +202,12 @@ describe('the sweep', () => {
     );
     await sweep(studio);
     const jobs = await studio.database.getRepository(Jobs).findBy({ state: 'queued' });
-    expect(jobs.map(({ kind, ownerId, input }) => [kind, ownerId, input]).sort()).toEqual([
-      ['analyse', old, { mediaId: old }],
-      ['prepare', old, { mediaId: old, only: ['sound.json'] }],
-    ]);
+    expect(jobs.map(({ kind, ownerId, input }) => [kind, ownerId, input])).toEqual(
+      jasmine.arrayWithExactContents([
+        ['analyse', old, { mediaId: old, only: ['analysis.json', 'words.json'] }],
+        ['analyse', seen, { mediaId: seen, only: ['words.json'] }],
+        ['prepare', old, { mediaId: old, only: ['sound.json'] }],
+      ]),
+    );
   });
 });

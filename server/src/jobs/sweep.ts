@@ -3,12 +3,12 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { TRASH_DAYS, type Freed } from '@limber/core/api/keeping';
-import { ANALYSIS_VERSION } from '@limber/core/footage/analysis.document';
 import { removeUnused, UNUSED } from '../media/unused';
 import { Media } from '../store/entities';
 import { PARTS_SQL } from '../store/films';
 import { finishErasing } from '../store/erase';
 import { deleteForGood } from '../store/trash';
+import { ANALYSED, analysedOf } from './kinds/analyse';
 import { artefactsOf, FORMAT_VERSIONS } from './kinds/prepare';
 import { askToAnalyse, askToPrepare } from './asks';
 import type { RunnerContext } from './runner';
@@ -129,28 +129,25 @@ async function makeAgain(database: DataSource): Promise<void> {
     'SELECT owner_id AS owner, name, format_version AS version FROM artefacts',
   );
   const versions = new Map(made.map((one) => [`${one.owner}/${one.name}`, one.version]));
+  // Where looking at it ended badly, or was cancelled, only a person asks again.
+  const refused = new Set(
+    (
+      await database.query<{ owner: string }[]>(
+        `SELECT owner FROM (SELECT DISTINCT ON (owner_id) owner_id AS owner, state FROM jobs WHERE kind = 'analyse'
+           ORDER BY owner_id, created_at DESC) latest WHERE state IN ('failed', 'cancelled')`,
+      )
+    ).map(({ owner }) => owner),
+  );
   for (const medium of media) {
     const old = artefactsOf(medium).filter((name) => {
       const version = versions.get(`${medium.id}/${name}`);
       return version !== undefined && version < FORMAT_VERSIONS[name];
     });
     if (old.length > 0) await askToPrepare(database, medium.id, { only: old, priority: -10 });
-    // Films of an older program were never looked at for what hands do.
-    const analysed = versions.get(`${medium.id}/analysis.json`) ?? 0;
-    if (
-      versions.has(`${medium.id}/proxy.mp4`) &&
-      analysed < ANALYSIS_VERSION &&
-      !(await wasRefused(database, medium.id))
-    )
-      await askToAnalyse(database, medium.id, { priority: -10 });
+    // Films of an older program were never looked at, or never listened to.
+    const unknown = analysedOf(medium).filter((name) => (versions.get(`${medium.id}/${name}`) ?? 0) < ANALYSED[name]);
+    const plays = ['proxy.mp4', 'proxy.m4a'].some((name) => versions.has(`${medium.id}/${name}`));
+    if (plays && unknown.length > 0 && !refused.has(medium.id))
+      await askToAnalyse(database, medium.id, { only: unknown, priority: -10 });
   }
-}
-
-/** Whether looking at it ended badly, or was cancelled: then only a person asks again. */
-async function wasRefused(database: DataSource, mediaId: string): Promise<boolean> {
-  const found = await database.query<unknown[]>(
-    `SELECT 1 FROM jobs WHERE kind = 'analyse' AND owner_id = $1 AND state IN ('failed', 'cancelled') LIMIT 1`,
-    [mediaId],
-  );
-  return found.length > 0;
 }

@@ -20,8 +20,15 @@ const GRIDS = [
 const CERTAIN = 0.5;
 /** The outline is looked for in a square this much larger than the box. */
 const LARGER = 1.5;
+/** Points around the face, from the middle of the forehead over its right in the picture: every second one there is. */
+const AROUND = [10, 297, 284, 389, 454, 361, 397, 379, 400, 152, 176, 150, 172, 132, 234, 162, 54, 67] as const;
 /** Points of the outline: cheeks at the ears, corners of the eyes, tip of the chin. */
 const POINTS = { left: 234, right: 454, eyes: [33, 133, 263, 362], chin: 152 } as const;
+
+/** A face with its outline: points around it, as shares of the picture. */
+export interface OutlinedFace extends FoundFace {
+  readonly outline: readonly (readonly [x: number, y: number])[];
+}
 
 /**
  * Finds where a face is, on this machine, and never whose: a detector and an outline of its shape, no more is loaded.
@@ -70,9 +77,9 @@ export class FaceFinder {
   }
 
   /** @param rgb a picture of {@link FACE_PICTURE}. @returns the largest face of it, or null where there is none. */
-  find(rgb: Uint8Array, atMs: number): FoundFace | null {
+  find(rgb: Uint8Array, atMs: number): OutlinedFace | null {
     const { tf } = this;
-    let found: FoundFace | null = null;
+    let found: OutlinedFace | null = null;
     tf.tidy(() => {
       const picture = tf.cast(tf.tensor3d(rgb, [FACE_PICTURE.height, FACE_PICTURE.width, 3], 'int32'), 'float32');
       const box = this.boxIn(picture);
@@ -116,7 +123,7 @@ export class FaceFinder {
     return { x: best.x * scale, y: best.y * scale - margin, reach: (best.size * scale * LARGER) / 2 };
   }
 
-  private outlineIn(picture: Tensor<Rank>, box: { x: number; y: number; reach: number }): Omit<FoundFace, 'atMs'> {
+  private outlineIn(picture: Tensor<Rank>, box: { x: number; y: number; reach: number }): Omit<OutlinedFace, 'atMs'> {
     const { tf } = this;
     const { width, height } = FACE_PICTURE;
     const [left, top] = [box.x - box.reach, box.y - box.reach];
@@ -136,6 +143,7 @@ export class FaceFinder {
       right: across(POINTS.right),
       eyes: POINTS.eyes.reduce((sum, point) => sum + down(point), 0) / POINTS.eyes.length,
       chin: down(POINTS.chin),
+      outline: AROUND.map((point) => [across(point), down(point)] as const),
     };
   }
 

@@ -5,6 +5,7 @@ import { soundDocument } from '@limber/core/footage/sound.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { soundOf } from '@limber/core/lesson/take.schema';
 import type { Span } from '@limber/core/time/spans';
+import { readJson } from './read-json';
 import type { MediaStore } from './store';
 
 /** Where someone speaks on the takes of a lesson. What cannot be read is as if nobody had looked. */
@@ -24,9 +25,7 @@ export async function heardIn(manager: EntityManager, store: MediaStore, { takes
 
 async function read(store: MediaStore, key: string): Promise<readonly Span[] | null> {
   try {
-    const parts: Buffer[] = [];
-    for await (const part of store.stream(key)) parts.push(part as Buffer);
-    return parseDocument(soundDocument, JSON.parse(Buffer.concat(parts).toString('utf8'))).speech;
+    return parseDocument(soundDocument, await readJson(store, key)).speech;
   } catch {
     return null;
   }

@@ -2,9 +2,11 @@ import '@limber/core/words/localize';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseDocument } from '@limber/core/document/document';
-import { peaksFor, SoundGatherer, speechIn } from '@limber/core/footage/sound';
+import { HumGatherer } from '@limber/core/footage/hum';
+import { noiseOf, peaksFor, SoundGatherer, speechIn } from '@limber/core/footage/sound';
 import { SOUND_FORMAT, SOUND_VERSION, soundDocument, type Sound } from '@limber/core/footage/sound.document';
 import type { MediaRow } from '../store/entities';
+import { loudnessOf, SILENCE } from './film/measure';
 import { SAFE_INPUT } from './probe';
 import { ffmpeg as run, progressTo } from './ffmpeg';
 import { runTool, ToolTrouble } from './tool';
@@ -43,40 +45,72 @@ export async function makePoster({ media, original, scratch, signal }: Making): 
   return out;
 }
 
-/** Peaks for the tape and the stretches in which someone speaks. */
-export async function makeSound({ media, original, scratch, progress, signal }: Making): Promise<string> {
-  const gatherer = new SoundGatherer(SAMPLE_RATE);
-  if (media.hasSound) {
-    const expected = (media.durationMs / 1000) * SAMPLE_RATE * 2;
-    let bytes = 0;
-    let odd: Buffer = Buffer.alloc(0);
-    await ffmpeg(
-      [
-        ...input(original),
-        ...['-map', '0:a:0', '-t', lengthOf(media), '-af', FROM_THE_START],
-        ...['-ac', '1', '-ar', String(SAMPLE_RATE), '-f', 's16le', 'pipe:1'],
-      ],
-      signal,
-      (chunk) => {
-        const all = odd.length > 0 ? Buffer.concat([odd, chunk]) : chunk;
-        const whole = all.length - (all.length % 2);
-        const samples = new Int16Array(whole / 2);
-        for (let i = 0; i < samples.length; i++) samples[i] = all.readInt16LE(2 * i);
-        odd = all.subarray(whole);
-        gatherer.add(samples);
-        bytes += chunk.length;
-        progress(Math.min(1, bytes / expected));
-      },
-    );
-  }
-  const sound: Sound = {
+/** What listens to samples as they come: mono, 16 bit signed. */
+interface Listener {
+  add(samples: Int16Array): void;
+}
+
+/** Gives a listener what is heard of a file, from where its picture begins to its end; nothing of one without sound. */
+export async function listen<T extends Listener>(
+  listener: T,
+  sampleRate: number,
+  {
+    media,
+    original,
+    progress,
+    signal,
+  }: Pick<Making, 'original' | 'progress' | 'signal'> & { media: Pick<MediaRow, 'durationMs' | 'hasSound'> },
+): Promise<T> {
+  if (!media.hasSound) return listener;
+  const expected = (media.durationMs / 1000) * sampleRate * 2;
+  let bytes = 0;
+  let odd: Buffer = Buffer.alloc(0);
+  await ffmpeg(
+    [
+      ...input(original),
+      ...['-map', '0:a:0', '-t', lengthOf(media), '-af', FROM_THE_START],
+      ...['-ac', '1', '-ar', String(sampleRate), '-f', 's16le', 'pipe:1'],
+    ],
+    signal,
+    (chunk) => {
+      const all = odd.length > 0 ? Buffer.concat([odd, chunk]) : chunk;
+      const whole = all.length - (all.length % 2);
+      const samples = new Int16Array(whole / 2);
+      for (let i = 0; i < samples.length; i++) samples[i] = all.readInt16LE(2 * i);
+      odd = all.subarray(whole);
+      listener.add(samples);
+      bytes += chunk.length;
+      progress(Math.min(1, bytes / expected));
+    },
+  );
+  return listener;
+}
+
+/** What is heard of a file: what its sound is like, and where someone speaks. */
+export async function soundOf(making: Omit<Making, 'scratch'>): Promise<Sound> {
+  const { media, original, signal } = making;
+  const [sound, mains] = [new SoundGatherer(SAMPLE_RATE), new HumGatherer(SAMPLE_RATE)];
+  const add = (samples: Int16Array): void => {
+    sound.add(samples);
+    mains.add(samples);
+  };
+  await listen({ add }, SAMPLE_RATE, making);
+  const speech = media.hasSound ? speechIn(sound.frames) : [];
+  const loudness = media.hasSound ? (await loudnessOf(input(original), [], signal)).integrated : -Infinity;
+  return {
     format: SOUND_FORMAT,
     version: SOUND_VERSION,
-    stepMs: PEAK_STEP_MS,
-    peaks: peaksFor(gatherer.frames, PEAK_STEP_MS),
-    speech: (media.hasSound ? speechIn(gatherer.frames) : []).map(([from, to]) => [from, to]),
+    peaks: peaksFor(sound.frames, SAMPLE_RATE, PEAK_STEP_MS),
+    speech: speech.map(([from, to]) => [from, to]),
+    loudnessLufs: loudness > SILENCE ? loudness : null,
+    noiseDb: noiseOf(sound.frames, speech),
+    hum: mains.hum(),
   };
-  const out = join(scratch, 'sound.json');
+}
+
+export async function makeSound(making: Making): Promise<string> {
+  const sound = await soundOf(making);
+  const out = join(making.scratch, 'sound.json');
   await writeFile(out, JSON.stringify(sound));
   parseDocument(soundDocument, JSON.parse(await readFile(out, 'utf8')));
   return out;
@@ -160,7 +194,7 @@ function input(original: string): string[] {
   return [...SAFE_INPUT, '-i', original];
 }
 
-function lengthOf(media: Making['media']): string {
+function lengthOf(media: Pick<MediaRow, 'durationMs'>): string {
   return (media.durationMs / 1000).toFixed(3);
 }
 

@@ -23,14 +23,15 @@ export interface Probed {
 }
 
 /**
- * The two demuxer families that are taken (MP4, MOV, WebM, MKV). The list is what keeps a playlist or concat text with a
- * video's name from opening other files: the protocol list alone does not.
+ * The demuxers that are used: two families of video (MP4, MOV, WebM, MKV), and plain sound. None of them opens another
+ * file: the list is what keeps a playlist or concat text with a video's name from doing that, and the protocol list alone
+ * does not.
  */
 export const SAFE_INPUT = [
   '-protocol_whitelist',
   'file,pipe',
   '-format_whitelist',
-  'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm',
+  'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,wav,flac,mp3,ogg,aac',
 ] as const;
 
 const TAKEN = $localize`MP4, MOV, WebM and MKV video files are taken.`;

@@ -309,6 +309,32 @@ export class Ideas1764700000000 implements MigrationInterface {
   }
 }
 
+/** What was pressed while filming, kept with the recording that it was pressed beside. */
+export class Logs1764800000000 implements MigrationInterface {
+  readonly name = 'Logs1764800000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE media ADD COLUMN log jsonb');
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
+/** Captions that somebody brought, kept with the recording that they are of. */
+export class Captions1764900000000 implements MigrationInterface {
+  readonly name = 'Captions1764900000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE media ADD COLUMN captions text');
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1764000000000,
   DocumentsAndJobs1764200000000,
@@ -317,4 +343,6 @@ export const MIGRATIONS = [
   FinishedFilms1764500000000,
   StudioRules1764600000000,
   Ideas1764700000000,
+  Logs1764800000000,
+  Captions1764900000000,
 ];

@@ -12,7 +12,7 @@ import { editDocument } from '../../store/edit-document';
 import { Media, Uploads, type UploadRow } from '../../store/entities';
 import { lessonStoreWithTrash } from '../../store/lesson-store';
 import type { JobKind, Made, Work } from '../kind';
-import { askToPrepare } from '../asks';
+import { askToJoin, askToPrepare } from '../asks';
 import { mayPass, mediaSentence } from '../sentence';
 import { signal as tell } from '../signals';
 
@@ -70,6 +70,8 @@ async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed):
     );
   await manager.getRepository(Uploads).update({ id }, { state: 'taken', takeId, words, updatedAt: new Date() });
   await askToPrepare(manager, id, { lessonId });
+  const { role, offsetMs } = upload.metadata;
+  if (role === 'sound' && offsetMs === undefined) await askToJoin(manager, id, lessonId);
   const made = answer!.changes.filter((one) => one.id === id);
   await tell(manager, { on: 'lesson', id: lessonId, revision: answer!.revision, clientId: 'upload', changes: made });
 }
@@ -94,7 +96,7 @@ function placed(
   const { role, offsetMs } = metadata;
   if (role === 'music')
     return { changes: [{ kind: 'set_lesson', field: 'music', value: { mediaId: id, name } }], takeId: null, words: '' };
-  const source: Source = { mediaId: id, role, offsetMs };
+  const source: Source = { mediaId: id, role, offsetMs: offsetMs ?? 0 };
   const take = lesson.takes.find((one) => one.id === metadata.takeId);
   const { durationMs, width, height, frameRate } = found;
   if (take) {

@@ -1,20 +1,22 @@
 import '@limber/core/words/localize';
 import * as z from 'zod';
 import { artefactSchema, type MediumArtefact } from '@limber/core/api/media';
+import { SOUND_VERSION } from '@limber/core/footage/sound.document';
 import { makePoster, makeProxy, makeSound, makeSoundProxy, type Making } from '../../media/make';
 import { mustHaveRoom } from '../../media/room';
 import { originalKey } from '../../media/keys';
 import { Media, type MediaRow } from '../../store/entities';
 import { askToAnalyse } from '../asks';
+import type { Analysed } from './analyse';
 import type { JobKind, Made, Part, Work } from '../kind';
 import { mayPass, mediaSentence } from '../sentence';
 
-type Prepared = Exclude<MediumArtefact, 'analysis.json'>;
+type Prepared = Exclude<MediumArtefact, Analysed>;
 
 /** Raised when what is made changes its form: what was made before is then made again. */
 export const FORMAT_VERSIONS: Readonly<Record<Prepared, number>> = {
   'poster.jpg': 1,
-  'sound.json': 1,
+  'sound.json': SOUND_VERSION,
   'proxy.mp4': 1,
   'proxy.m4a': 1,
 };
@@ -61,8 +63,8 @@ function part(name: Prepared, doing: string, share: number, make: (making: Makin
       const path = await make({ media, original, scratch, progress, signal });
       return {
         artefacts: [{ ownerId: media.id, name, formatVersion: FORMAT_VERSIONS[name], path }],
-        // What it shows is looked at once it can be shown.
-        ...(name === 'proxy.mp4'
+        // What it shows and says is looked at and listened to once it can be played.
+        ...(name === 'proxy.mp4' || name === 'proxy.m4a'
           ? { write: (manager) => askToAnalyse(manager, media.id, { lessonId: job.lessonId }).then(() => undefined) }
           : {}),
       };

@@ -84,7 +84,7 @@ describe('a finished film', () => {
     );
     expect(shown.slice(125, 734)).toEqual(from(101, 609));
     expect(shown.slice(734)).toEqual(from(50, 75));
-  }, 120_000);
+  });
 
   it('is what ffprobe says it should be: streams, length to a picture, chapters, title and language', async () => {
     const { streams, chapters, format } = await lookAt(await make(filmPlan(lesson(), WISH)), undefined, [
@@ -105,7 +105,7 @@ describe('a finished film', () => {
     expect(sound?.tags?.['language']).toBe('eng');
     expect(chapters[0]?.start_time).toBe('0.000000');
     expect(Number(chapters[chapters.length - 1]?.end_time)).toBeCloseTo(809 / 25, 1);
-  }, 120_000);
+  });
 
   it('is heard where it is seen: each click lies where its second of the take plays', async () => {
     const heard = samplesIn(await make(filmPlan(lesson(), WISH)));
@@ -129,7 +129,7 @@ describe('a finished film', () => {
         .withContext(`click ${i}`)
         .toBeLessThan(8),
     );
-  }, 120_000);
+  });
 
   it('has an upright, a square and a WebM form, and captions as a track', async () => {
     const words = lesson({ opening: 'Good morning. Sit as you like, and let the shoulders drop.' });
@@ -146,7 +146,7 @@ describe('a finished film', () => {
     const { streams } = await lookAt(await make(plan), undefined, ['-count_packets']);
     expect(streams.map((one) => one.codec_name)).toEqual(['vp9', 'opus', 'webvtt']);
     expect(Number(streams[0]?.nb_read_packets)).toBe(125);
-  }, 180_000);
+  });
 
   it('of an upright shape shows what its shots say, picture by picture, slowly moved and from further away', async () => {
     // From dark at the left to bright at the right: how bright the middle is says where it lies.
@@ -190,7 +190,7 @@ describe('a finished film', () => {
         .withContext(`${n}`)
         .toBe(top > 0);
     });
-  }, 60_000);
+  });
 
   it('is made with our fonts or not at all', async () => {
     const [fonts, scratch] = [join(folder, 'fonts'), mkdtempSync(join(folder, 'check-'))];
@@ -233,7 +233,7 @@ describe('the loudness of a film', () => {
       'pan=stereo|c0=c0|c1=c0',
       path,
     );
-    expect((await loudnessOf(['-i', path])).integrated).toBeCloseTo(-23, 0);
+    expect(Math.abs((await loudnessOf(['-i', path])).integrated + 23)).toBeLessThanOrEqual(0.1);
   });
 
   it('is brought to −16 LUFS with its peaks below −1 dBTP, from quiet and from loud sound', async () => {
@@ -262,7 +262,7 @@ describe('the loudness of a film', () => {
         .toBeLessThan(0.5);
       expect(peak).withContext(`${volume}`).toBeLessThanOrEqual(-1);
     }
-  }, 120_000);
+  });
 });
 
 describe('colours that are drawn into a film', () => {
