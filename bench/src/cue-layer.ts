@@ -1,5 +1,5 @@
-import { chromium, type CDPSession, type Page } from '@playwright/test';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { busyMs, inChromium, middleOf, watched, type Watched } from './chromium';
 import { report } from './compare';
 import { FILM_MS, filmedLesson } from './film';
 import type { Studio } from './studio';
@@ -12,54 +12,36 @@ const ROUNDS = 5;
  * the same page, the same film.
  */
 export async function cueLayer(studio: Studio): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
-  });
-  try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    // The transpiler names functions through a helper that a page does not have.
-    await context.addInitScript('globalThis.__name = (named) => named');
-    const open = async (plays: number, beats: number): Promise<Watched> => {
+  await inChromium(studio, '--autoplay-policy=no-user-gesture-required', async (context) => {
+    const open = async (plays: number, beats: number): Promise<Watched & { readonly count: number }> => {
       const token = await share(studio, await filmedLesson(studio, cuedBy(plays, beats)));
       const page = await context.newPage();
-      await page.goto(`${studio.url}/v/${token}`);
+      await page.goto(`/v/${token}`);
       const answer = await fetch(`${studio.url}/api/follow/${token}`);
       const count = ((await answer.json()) as { cuts: { cues: unknown[] }[] }).cuts[0]!.cues.length;
-      const session = await context.newCDPSession(page);
-      await session.send('Performance.enable');
+      const one = await watched(page);
       await page.getByRole('button', { name: 'I have read it, begin' }).click();
       await page.getByRole('button', { name: 'Pause' }).click();
-      return { page, session, count, perPicture: [] };
+      return { ...one, count };
     };
     const [many, few] = [await open(12, 16), await open(1, 1)];
-    for (let round = 0; round < ROUNDS; round++) for (const one of [many, few]) one.perPicture.push(await played(one));
-    const middle = ({ perPicture }: Watched): number => perPicture.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!;
+    for (let round = 0; round < ROUNDS; round++) for (const one of [many, few]) one.times.push(await played(one));
     report(
       'cue-layer',
       `one picture of the viewers’ page with ${many.count} cues`,
-      middle(many),
+      middleOf(many),
       `the same with ${few.count} cues`,
-      middle(few),
+      middleOf(few),
     );
-  } finally {
-    await browser.close();
-  }
-}
-
-interface Watched {
-  readonly page: Page;
-  readonly session: CDPSession;
-  readonly count: number;
-  /** Main-thread time of a picture, ms, round by round. */
-  readonly perPicture: number[];
+  });
 }
 
 /** Plays for a while; main-thread time by the pictures that were shown. */
-async function played({ page, session }: Watched): Promise<number> {
+async function played(one: Watched): Promise<number> {
+  const { page } = one;
   await page.bringToFront();
   await page.getByRole('button', { name: 'Play', exact: true }).last().click();
-  const before = await busyMs(session);
+  const before = await busyMs(one);
   const pictures = await page.evaluate(
     (ms) =>
       new Promise<number>((done) => {
@@ -74,14 +56,9 @@ async function played({ page, session }: Watched): Promise<number> {
       }),
     PLAYED_MS,
   );
-  const after = await busyMs(session);
+  const after = await busyMs(one);
   await page.getByRole('button', { name: 'Pause' }).click();
   return (after - before) / pictures;
-}
-
-async function busyMs(session: CDPSession): Promise<number> {
-  const { metrics } = await session.send('Performance.getMetrics');
-  return 1000 * metrics.find((one) => one.name === 'TaskDuration')!.value;
 }
 
 /** The film so often one after the other, with ten stretches of work in each, counted so often. */

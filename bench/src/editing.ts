@@ -1,4 +1,4 @@
-import { chromium, type CDPSession, type Page } from '@playwright/test';
+import { busyMs, inChromium, middleOf, watched, type Watched } from './chromium';
 import { report } from './compare';
 import { lessonOf } from './long-lesson';
 import type { Studio } from './studio';
@@ -11,20 +11,12 @@ const WARM = 10;
  * against one of a single step: the same button, the same field, the same framework.
  */
 export async function editing(studio: Studio): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
-  try {
-    const context = await browser.newContext({ baseURL: studio.url, viewport: { width: 1280, height: 800 } });
-    await context.setExtraHTTPHeaders({ Cookie: studio.cookie });
-    const open = async (steps: number): Promise<Edited> => {
+  await inChromium(studio, '--disable-background-networking', async (context) => {
+    const open = async (steps: number): Promise<Watched> => {
       const page = await context.newPage();
       await page.goto(`/lesson/${await studio.bringIn(lessonOf(steps))}/plan/moves`);
       await page.getByTestId('step').first().waitFor();
-      const session = await context.newCDPSession(page);
-      await session.send('Performance.enable');
-      return { page, session, times: [] };
+      return watched(page);
     };
     const [long, short] = [await open(200), await open(1)];
     for (let round = 0; round < PRESSES + WARM; round++)
@@ -32,29 +24,21 @@ export async function editing(studio: Studio): Promise<void> {
         const ms = await press(one, round);
         if (round >= WARM) one.times.push(ms);
       }
-    const middle = ({ times }: Edited): number => times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
     report(
       'editing',
       'one press on a dose among 200 steps',
-      middle(long),
+      middleOf(long),
       'the same in a lesson of one step',
-      middle(short),
+      middleOf(short),
     );
-  } finally {
-    await browser.close();
-  }
-}
-
-interface Edited {
-  readonly page: Page;
-  readonly session: CDPSession;
-  readonly times: number[];
+  });
 }
 
 /** Main-thread time of one press up to the second frame after it, ms; then waits until saving and checking are done. */
-async function press({ page, session }: Edited, round: number): Promise<number> {
+async function press(one: Watched, round: number): Promise<number> {
+  const { page } = one;
   await page.bringToFront();
-  const before = await busyMs(session);
+  const before = await busyMs(one);
   await page.evaluate(
     (label) =>
       new Promise<void>((done) => {
@@ -63,12 +47,7 @@ async function press({ page, session }: Edited, round: number): Promise<number> 
       }),
     round % 2 === 0 ? 'More: left' : 'Less: left',
   );
-  const after = await busyMs(session);
+  const after = await busyMs(one);
   await page.waitForTimeout(500);
   return after - before;
-}
-
-async function busyMs(session: CDPSession): Promise<number> {
-  const { metrics } = await session.send('Performance.getMetrics');
-  return 1000 * metrics.find((one) => one.name === 'TaskDuration')!.value;
 }

@@ -1,3 +1,4 @@
+import { align } from './align';
 import { assembly } from './assembly';
 import { cueLayer } from './cue-layer';
 import { cues } from './cues';
@@ -10,9 +11,13 @@ import { keeping } from './keeping';
 import { lesson } from './lesson';
 import { narration } from './narration';
 import { plan } from './plan';
+import { pressing } from './presses';
+import { proposing } from './propose';
 import { render } from './render';
 import { results } from './results';
+import { saidAndDone } from './said-done';
 import { seams } from './seams';
+import { sheet } from './sheet';
 import { Studio } from './studio';
 
 /** All benchmarks, or those whose names are given. One line each. */
@@ -27,11 +32,16 @@ if (wants('narration')) await narration();
 if (wants('judgement')) judgement();
 if (wants('render')) await render();
 if (wants('footage')) await footage();
+if (wants('align')) await align();
+if (wants('propose')) await proposing();
+if (wants('presses')) pressing();
+if (wants('said-done')) saidAndDone();
 if (wants('first-load')) firstLoad();
-if (['editing', 'seams', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
+if (['editing', 'seams', 'sheet', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();
   if (wants('editing')) await editing(studio);
   if (wants('seams')) await seams(studio);
+  if (wants('sheet')) await sheet(studio);
   if (wants('cue-layer')) await cueLayer(studio);
   if (wants('intake')) await intake(studio);
   if (wants('results')) await results(studio);

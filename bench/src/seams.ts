@@ -1,4 +1,5 @@
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { inChromium } from './chromium';
 import { report } from './compare';
 import { filmedLesson } from './film';
 import type { Studio } from './studio';
@@ -20,16 +21,8 @@ export async function seams(studio: Studio): Promise<void> {
       ...{ id: `p${i}`, takeId: 't', fromMs: seconds * 1000, toMs: seconds * 1000 + PIECE_MS },
     })),
   });
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--autoplay-policy=no-user-gesture-required'],
-  });
-  try {
-    const context = await browser.newContext({ baseURL: studio.url, viewport: { width: 1280, height: 800 } });
-    await context.setExtraHTTPHeaders({ Cookie: studio.cookie });
+  await inChromium(studio, '--autoplay-policy=no-user-gesture-required', async (context) => {
     const page = await context.newPage();
-    // The transpiler names functions through a helper that a page does not have.
-    await page.addInitScript('globalThis.__name = (named) => named');
     await page.addInitScript(recordSound);
     await page.goto(`/lesson/${lessonId}/mark/cues`);
     await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
@@ -44,9 +37,7 @@ export async function seams(studio: Studio): Promise<void> {
     report('seams', `${work}, longest wait for the next picture`, Math.max(...waits), 'an ordinary picture', usual);
     report('seams', `${work}, median wait`, median(waits), 'an ordinary picture', usual);
     report('seams', `${work}, longest silence`, silenceMs, 'an ordinary picture', usual);
-  } finally {
-    await browser.close();
-  }
+  });
 }
 
 type Seen = [atMs: number, film: number, takeMs: number];

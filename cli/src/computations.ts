@@ -20,6 +20,7 @@ import { NarrationError } from '@limber/core/narration/lines';
 import { eventsFileSchema } from '@limber/core/viewing/event.schema';
 import { playedOf } from '@limber/core/viewing/played';
 import {
+  fileNamed,
   frameNamed,
   InputError,
   options,
@@ -32,8 +33,12 @@ import {
   wishNamed,
   type ReadFile,
 } from './input';
+import { align } from './align';
 import { analyse } from './analyse';
+import { propose } from './propose';
 import { renderFilm } from './render';
+import { saidDone } from './said-done';
+import { sync } from './sync';
 
 type Computation = (args: readonly string[], read: ReadFile) => Promise<unknown>;
 
@@ -88,11 +93,32 @@ export const computations: Readonly<Record<string, Computation>> = {
   analyse: async (args, read) => {
     const { plain, named } = options(args, ['mirrored', 'plan']);
     const mirrored = named.get('mirrored') ?? 'true';
-    if (!plain[0]) throw new InputError('missing-file', 'Name the video to look at.');
     if (mirrored !== 'true' && mirrored !== 'false')
       throw new InputError('unknown-value', `--mirrored is true or false, not “${mirrored}”.`);
     const plan = named.get('plan');
-    return analyse(plain[0], mirrored === 'true', plan === undefined ? null : await readLesson(plan, read));
+    return analyse(fileNamed(plain[0]), mirrored === 'true', plan === undefined ? null : await readLesson(plan, read));
+  },
+
+  align: async (args, read) => {
+    const { plain } = options(args, []);
+    return align(await readLesson(plain[0], read), fileNamed(plain[1]), read);
+  },
+
+  propose: async (args, read) => {
+    const { plain, named } = options(args, ['log']);
+    const [file, analysis, captions] = plain;
+    return propose(await readLesson(file, read), { analysis, captions, log: named.get('log') }, read);
+  },
+
+  'said-done': async (args, read) => {
+    const { plain } = options(args, []);
+    const [file, ...files] = plain;
+    return saidDone(await readLesson(file, read), files, read);
+  },
+
+  sync: async (args) => {
+    const { plain } = options(args, []);
+    return sync(fileNamed(plain[0]), fileNamed(plain[1]));
   },
 
   place: async (args, read) => {

@@ -25,8 +25,14 @@ export class InputError extends Error {
 
 export type ReadFile = (file: string) => Promise<string>;
 
-export async function readText(file: string | undefined, read: ReadFile): Promise<string> {
+/** The name of a file that has to be given. */
+export function fileNamed(file: string | undefined): string {
   if (!file) throw new InputError('missing-file', 'Name the file to read.');
+  return file;
+}
+
+export async function readText(name: string | undefined, read: ReadFile): Promise<string> {
+  const file = fileNamed(name);
   try {
     return (await read(file)).replace(/^\uFEFF/, '');
   } catch {

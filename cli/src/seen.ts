@@ -1,0 +1,57 @@
+import * as z from 'zod';
+import type { Alignment } from '@limber/core/align/align-lesson';
+import { REGIONS } from '@limber/core/face/regions';
+import { noEvidence, type Evidence } from '@limber/core/proposal/evidence';
+import { clipSpans, unionSpans } from '@limber/core/time/spans';
+import { InputError, readJson, type ReadFile } from './input';
+
+const ms = z.number().min(0);
+const span = { startMs: ms, endMs: ms };
+const seen = {
+  ...span,
+  side: z.enum(['left', 'right', 'both']).nullable(),
+  region: z.enum(REGIONS).nullable(),
+};
+/** What `analyse` writes, as much of it as is asked for here. */
+const analysisFileSchema = z.object({
+  durationMs: ms,
+  speech: z.array(z.object(span)).default([]),
+  bouts: z
+    .array(
+      z.object({
+        ...seen,
+        periodMs: ms,
+        beatsMs: z.array(ms).min(1),
+        confidence: z.number().min(0).max(1).default(0.6),
+      }),
+    )
+    .default([]),
+  holds: z.array(z.object({ ...seen, confidence: z.number().min(0).max(1).default(0.6) })).default([]),
+  sceneChangesMs: z.array(ms).default([]),
+});
+
+/**
+ * What `analyse` wrote of a recording, as evidence of what it shows.
+ *
+ * @param said by the words of the recording; null where there are none.
+ * @throws InputError when the file is not what `analyse` writes.
+ */
+export async function evidenceIn(file: string | undefined, said: Alignment | null, read: ReadFile): Promise<Evidence> {
+  const known = analysisFileSchema.safeParse(await readJson(file, read));
+  if (!known.success)
+    throw new InputError(
+      'invalid-analysis',
+      `${file} is not what \`analyse\` writes: ${known.error.issues[0]!.path.join('.')} ${known.error.issues[0]!.message}.`,
+    );
+  const { durationMs, speech, bouts, holds, sceneChangesMs } = known.data;
+  return {
+    ...noEvidence(durationMs),
+    speech: clipSpans(unionSpans(speech.map(({ startMs, endMs }) => [startMs, endMs] as const)), durationMs),
+    bouts: bouts.map(({ side, ...one }) => ({ ...one, half: side })),
+    holds: holds.map(({ side, ...one }) => ({ ...one, half: side })),
+    sceneChangesMs,
+    // Sides are the viewers' own here: they are at the left of the picture as they are at the left.
+    pictureLeft: 'left',
+    said: said?.fits ? said : null,
+  };
+}
