@@ -94,6 +94,8 @@ export class AssemblyPlayer implements OnDestroy {
   readonly ended = output();
 
   readonly timeMs = signal<CutMs>(0);
+  /** When the picture came up that is on screen, on the page's clock, ms: what is pressed is pressed a little after it. */
+  shownAt = performance.now();
   readonly playing = signal(false);
   /** The film has to come first. */
   readonly waiting = signal(false);
@@ -379,6 +381,7 @@ export class AssemblyPlayer implements OnDestroy {
     };
     const onFrame: VideoFrameRequestCallback = (_now, frame) => {
       if (this.active.element !== element) return;
+      this.shownAt = frame.expectedDisplayTime;
       if (!element.paused) tell(frame.mediaTime * 1000);
       this.callback = element.requestVideoFrameCallback(onFrame);
     };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { editKindSchema, type EditKind } from '@limber/core/api/edits';
+import { parseJson } from '../shell/kept';
 
 /** An edit that the server has not taken yet. */
 export interface Pending<C> {
@@ -159,12 +160,4 @@ export function documentsWithKeptEdits(): ReadonlyMap<string, number> {
     counts.set(document, (counts.get(document) ?? 0) + (queue.data?.edits.length ?? 1));
   }
   return counts;
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
 }

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { paceSchema, type Pace } from '@limber/core/lesson/lesson.schema';
+import { kept } from '../shell/kept';
 import type { Sample } from '@limber/core/speech/calibrate';
 
 const KEY = 'limber.pace';
@@ -21,10 +22,4 @@ export function keepPace(pace: Pace, samples: readonly Sample[]): void {
   localStorage.setItem(KEY, JSON.stringify({ pace, samples: samples.slice(-40) }));
 }
 
-function read(): z.infer<typeof keptSchema> | null {
-  try {
-    return keptSchema.safeParse(JSON.parse(localStorage.getItem(KEY) ?? 'null')).data ?? null;
-  } catch {
-    return null;
-  }
-}
+const read = (): z.infer<typeof keptSchema> | null => kept(KEY, keptSchema);

@@ -21,8 +21,9 @@ import { DocumentCare } from '../shell/document-care';
         aria-label="An idea, in a line"
         i18n-aria-label
         enterkeyhint="done"
+        [disabled]="store.ideas() === null"
       />
-      <button type="submit" class="text-button" i18n>Keep it</button>
+      <button type="submit" class="text-button" [disabled]="store.ideas() === null" i18n>Keep it</button>
     </form>
     <lc-document-care [document]="store.document" />
     @if (store.problem() && store.ideas() === null) {

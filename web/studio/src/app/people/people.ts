@@ -8,6 +8,7 @@ import { passwordTrouble, type People as Everybody } from '@limber/core/api/peop
 import { ROUTES } from '@limber/core/api/routes';
 import { Api, wordsOf } from '../api/http';
 import { Session } from '../api/session';
+import { copyText } from '../shell/copy-text';
 
 type Person = Everybody['people'][number];
 
@@ -101,12 +102,7 @@ export class People {
   }
 
   protected async copy(link: string): Promise<void> {
-    try {
-      await navigator.clipboard.writeText(link);
-      this.copied.set(true);
-    } catch {
-      // Without the permission the link stands there to be selected.
-    }
+    if (await copyText(link)) this.copied.set(true);
   }
 
   protected async withdraw(id: string): Promise<void> {

@@ -14,9 +14,3 @@ export type Question =
   | { readonly kind: 'order'; readonly lesson: Lesson }
   | { readonly kind: 'read'; readonly text: string };
 export type Asked = Question & { readonly id: number };
-
-/** What it tells: how far it is, the answer, or why there is none. */
-export type Told =
-  | { readonly id: number; readonly progress: number }
-  | { readonly id: number; readonly done: unknown }
-  | { readonly id: number; readonly failed: string };

@@ -1,4 +1,5 @@
-import type { Asked, Told } from './plan-questions';
+import type { Told } from '../shell/work-queue';
+import type { Asked } from './plan-questions';
 import { PlanWork } from './plan-work';
 
 /** A worker that answers when the test says so. */

@@ -4,7 +4,8 @@ import { otherSchools } from '@limber/core/check/order-findings';
 import { fitWithWords } from '@limber/core/check/fit-with-words';
 import { suggestOrder } from '@limber/core/solve/order';
 import { readNarration } from '@limber/core/narration/read';
-import type { Asked, Told } from './plan-questions';
+import type { Told } from '../shell/work-queue';
+import type { Asked } from './plan-questions';
 
 /** The heavy parts of planning, away from the screen. */
 addEventListener('message', ({ data: asked }: MessageEvent<Asked>) => {

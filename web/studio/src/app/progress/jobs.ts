@@ -1,4 +1,5 @@
 import { inject, Injectable, signal } from '@angular/core';
+import type { Words } from '@limber/core/align/words.document';
 import type { Job, Medium, UploadRecord } from '@limber/core/api/media';
 import { ROUTES } from '@limber/core/api/routes';
 import type { Analysis } from '@limber/core/footage/analysis.document';
@@ -64,6 +65,10 @@ export class Progress {
 
   analysis(mediaId: string): Promise<Analysis> {
     return this.api.ask(ROUTES.analysis, { params: { id: mediaId } });
+  }
+
+  words(mediaId: string): Promise<Words> {
+    return this.api.ask(ROUTES.words, { params: { id: mediaId } });
   }
 
   async cancel(job: Job): Promise<void> {

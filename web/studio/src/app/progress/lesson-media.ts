@@ -1,4 +1,4 @@
-import { computed, effect, inject, resource, untracked, type Signal } from '@angular/core';
+import { computed, effect, inject, untracked, type Signal } from '@angular/core';
 import { heardOn, type Heard } from '@limber/core/cue/heard';
 import { pictureOf, soundOf, type Take } from '@limber/core/lesson/take.schema';
 import type { Voice } from '@limber/core/assembly/voices';
@@ -6,6 +6,7 @@ import type { TakeMedia } from '@shared/assembly-player';
 import type { SideSound } from '@shared/side-sounds';
 import { LessonStore } from '../api/lesson-store';
 import { Progress } from './jobs';
+import { madeOf } from './made-of';
 
 /** What the takes of the open lesson are played from, as far as it is prepared. */
 export interface LessonMedia {
@@ -54,23 +55,13 @@ function mediaOf(take: Take, progress: Progress): TakeMedia | null {
 export function lessonHeard(): Signal<Heard> {
   const store = inject(LessonStore);
   const progress = inject(Progress);
-  const media = computed(() => store.lesson().takes.flatMap((take) => soundOf(take)?.mediaId ?? []), {
-    equal: (a, b) => a.join() === b.join(),
-  });
-  const sounds = resource({
-    params: () => media().filter((id) => progress.mediaOf(id)?.artefacts.includes('sound.json')),
-    loader: ({ params }) =>
-      Promise.all(
-        params.map((id) =>
-          progress.sound(id).then(
-            ({ speech }) => [[id, speech] as const],
-            // Without it captions stand where the plan has them.
-            () => [],
-          ),
-        ),
-      ).then((found) => new Map(found.flat())),
-  });
-  return computed(() => heardOn(store.lesson().takes, sounds.hasValue() ? sounds.value() : new Map()));
+  const sounds = madeOf(
+    () => store.lesson().takes.flatMap((take) => soundOf(take)?.mediaId ?? []),
+    'sound.json',
+    // Without it captions stand where the plan has them.
+    async (id) => (await progress.sound(id)).speech,
+  );
+  return computed(() => heardOn(store.lesson().takes, sounds()));
 }
 
 /** Voice-over as the player takes it. */

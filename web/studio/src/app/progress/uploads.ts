@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { DetailedError, Upload } from 'tus-js-client';
 import * as z from 'zod';
 import { problemSchema } from '@limber/core/api/problem';
+import { kept, parseJson } from '../shell/kept';
 import { Progress } from './jobs';
 
 export interface TakeUpload {
@@ -162,17 +163,9 @@ export class Uploads {
 }
 
 function readInterrupted(): readonly Interrupted[] {
-  return interruptedSchema.safeParse(parseJson(localStorage.getItem(KEPT) ?? '[]')).data ?? [];
+  return kept(KEPT, interruptedSchema) ?? [];
 }
 
 function problemWords(error: DetailedError): string | null {
   return problemSchema.safeParse(parseJson(error.originalResponse?.getBody() ?? '')).data?.detail ?? null;
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
 }

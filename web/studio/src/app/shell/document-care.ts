@@ -3,6 +3,7 @@ import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import type { SyncedDocument } from '../api/synced-document';
 import { describeChange } from './describe-change';
+import { copyText } from './copy-text';
 
 /** What is needed of a document here: what a change looks like is its own affair, and only told in words. */
 interface Cared extends Pick<SyncedDocument<unknown, unknown>, 'aside' | 'letGo' | 'resolve'> {
@@ -122,6 +123,6 @@ export class DocumentCare {
   );
 
   protected copy(text: string): void {
-    void navigator.clipboard.writeText(text);
+    void copyText(text);
   }
 }

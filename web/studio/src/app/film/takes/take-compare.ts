@@ -18,9 +18,12 @@ import type { WorkedSide } from '@limber/core/dose/dose';
 import type { Piece } from '@limber/core/lesson/piece.schema';
 import { clock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
-import { nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { isMove, nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { betterIn, takeFigures, type TakeFigures } from '@limber/core/said-done/take-figures';
 import { LessonStore } from '../../api/lesson-store';
 import { lessonMedia } from '../../progress/lesson-media';
+import { TakeFiguresList } from './take-figures-list';
+import { takesMeasured } from './takes-measured';
 
 /**
  * The takes of one step, to choose between them: one after the other, or two side by side in step. Side by side each
@@ -28,7 +31,7 @@ import { lessonMedia } from '../../progress/lesson-media';
  */
 @Component({
   selector: 'lc-take-compare',
-  imports: [AssemblyPlayer, Button, Dialog],
+  imports: [AssemblyPlayer, Button, Dialog, TakeFiguresList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './take-compare.html',
   styleUrl: './take-compare.css',
@@ -71,6 +74,24 @@ export class TakeCompare {
       .filter((one) => this.takes().every((take) => one.takes.some((each) => each.takeId === take.id)))
       .map((one) => one.side);
     return sides.length > 0 ? sides : [null];
+  });
+  private readonly measured = takesMeasured(() => this.shownTakes());
+  private readonly shownTakes = computed(() => {
+    const ids = new Set(this.takes().map((one) => one.id));
+    return this.store.lesson().takes.filter((take) => ids.has(take.id));
+  });
+  /** How good each take of the step is, and what of it is better than in the other. */
+  protected readonly figures = computed(() => {
+    const step = this.step();
+    const made = this.measured();
+    if (!step || !isMove(step)) return new Map<string, never>();
+    const all = this.shownTakes().map((take) => takeFigures(this.store.lesson(), take, step, made(take)));
+    return new Map(
+      this.shownTakes().map((take, at) => {
+        const [own, other] = [all[at]!, all[1 - at]];
+        return [take.id, { figures: own, better: other ? betterIn(own, other) : new Set<keyof TakeFigures>() }];
+      }),
+    );
   });
   /** What of each take is up, side by side. */
   protected readonly beside = computed(() =>

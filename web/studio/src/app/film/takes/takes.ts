@@ -5,12 +5,10 @@ import {
   effect,
   ElementRef,
   inject,
-  resource,
   signal,
   viewChild,
 } from '@angular/core';
 import { Button } from 'primeng/button';
-import { ProgressBar } from 'primeng/progressbar';
 import { seenWords } from '@limber/core/footage/seen-words';
 import { pictureOf, type Take, type ViewerSide } from '@limber/core/lesson/take.schema';
 import type { Piece } from '@limber/core/lesson/piece.schema';
@@ -24,17 +22,20 @@ import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { doingWords, percentOf } from '../../progress/job-words';
 import { Progress } from '../../progress/jobs';
+import { madeOf } from '../../progress/made-of';
 import { Uploads } from '../../progress/uploads';
 import { BenchHead } from '../../shell/bench-head';
 import { StepTakes } from './step-takes';
 import { TakeCompare } from './take-compare';
+import { ToFilmAgain } from './to-film-again';
+import { ProgressLine } from '../../shell/progress-line';
 
 const PICTURE_LEFT = 'limber.pictureLeft';
 
 /** Film · Takes: bring footage in, see it prepared, say which side viewers do, choose which take plays. */
 @Component({
   selector: 'lc-takes',
-  imports: [Button, ProgressBar, Ribbon, BenchHead, StepTakes, TakeCompare],
+  imports: [Button, ProgressLine, Ribbon, BenchHead, StepTakes, TakeCompare, ToFilmAgain],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './takes.html',
   styleUrl: './takes.css',
@@ -94,19 +95,11 @@ export class Takes {
     }),
   );
   /** What was seen in the films of the takes, by medium, as far as they were looked at. */
-  private readonly analyses = resource({
-    params: () =>
-      this.store
-        .lesson()
-        .takes.map(pictureOf)
-        .filter((id) => this.progress.mediaOf(id)?.artefacts.includes('analysis.json'))
-        .join(' '),
-    loader: async ({ params: ids }) => {
-      const known = ids.split(' ').filter(Boolean);
-      const all = await Promise.allSettled(known.map((id) => this.progress.analysis(id)));
-      return new Map(all.flatMap((one, i) => (one.status === 'fulfilled' ? [[known[i]!, one.value] as const] : [])));
-    },
-  });
+  private readonly analyses = madeOf(
+    () => this.store.lesson().takes.flatMap((take) => pictureOf(take) ?? []),
+    'analysis.json',
+    (id) => this.progress.analysis(id),
+  );
   /** The step whose takes are looked at. */
   protected readonly comparing = signal<string | null>(null);
   /** The lesson as it plays, where anything of it is marked; the plan until then. */
@@ -130,7 +123,7 @@ export class Takes {
 
   /** @param filling the take that lacks its footage; without one the film becomes a take of its own. */
   private seenIn(mediaId: string | null, side: ViewerSide | null): string {
-    const analysis = this.analyses.hasValue() ? this.analyses.value().get(mediaId ?? '') : undefined;
+    const analysis = this.analyses().get(mediaId ?? '');
     return analysis ? seenWords(analysis, side) : '';
   }
 

@@ -3,48 +3,76 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
+  effect,
+  ElementRef,
   inject,
   Injector,
   linkedSignal,
-  resource,
   signal,
   untracked,
   viewChild,
 } from '@angular/core';
-
+import * as z from 'zod';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
-import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
-import { cutOf, inCut } from '@limber/core/assembly/cut';
+import { cutOf } from '@limber/core/assembly/cut';
 import { fullCut } from '@limber/core/assembly/cuts';
 import { passagesOf } from '@limber/core/assembly/passages';
-import { cutTimesOf, leftOut, placeAt } from '@limber/core/assembly/place';
-import { freeStretch, moveEnd, segmentAt, withBeat } from '@limber/core/take/marking';
+import { cutTimesOf, placeAt } from '@limber/core/assembly/place';
 import type { FindingPlace } from '@limber/core/check/finding';
-import { pictureOf } from '@limber/core/lesson/take.schema';
+import type { Change } from '@limber/core/lesson/change.schema';
+import { isWork } from '@limber/core/lesson/segment-kind';
 import type { Segment } from '@limber/core/lesson/segment.schema';
+import { agreedWith, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
+import {
+  agreeTo,
+  joined,
+  nearestMoved,
+  putRight,
+  shiftedByHalf,
+  SHORTEST_MS,
+  splitAt,
+} from '@limber/core/proposal/sheet-edits';
+import { nextToMark, type Guess } from '@limber/core/schedule/next-to-mark';
+import { freeStretch, segmentAt, withBeat } from '@limber/core/take/marking';
 import { clock, fineClock } from '@limber/core/time/clock';
 import type { TakeMs } from '@limber/core/time/clocks';
 import { snapToFrame } from '@limber/core/time/frames';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
-import { Keys } from '../../keys/keys';
-import { Progress } from '../../progress/jobs';
-import { lessonMedia } from '../../progress/lesson-media';
+import { TakeCompare } from '../../film/takes/take-compare';
 import { FindingsPanel } from '../../findings/findings-panel';
+import { keyName, Keys, type Key } from '../../keys/keys';
+import { lessonMedia } from '../../progress/lesson-media';
 import { BenchHead } from '../../shell/bench-head';
-import { SegmentCard, segmentName } from './segment-card';
-import { Tape, type BoundaryMove } from './tape';
-import { isWork } from '@limber/core/lesson/segment-kind';
-import { nextToMark, type Guess } from '@limber/core/schedule/next-to-mark';
+import { keep, kept } from '../../shell/kept';
+import { DoubtCard, type Figure } from './doubt-card';
+import { PublicLesson } from './public-lesson';
+import { leftAsIs } from './left-as-is';
+import { AFTER_MS, Looking } from './looking';
+import { segmentName } from './part-words';
+import type { PartFields } from './part-fields';
+import { remember } from './outcomes';
+import { movesOf } from './row-lines';
+import { SaidDoneTable } from './said-done-table';
+import { shownRows } from './shown-rows';
+import { SheetRowDrawing, wordsOfRow, type EndMove, type Moves } from './sheet-row';
+import { takeProposals } from './take-proposals';
+import { WordsLine } from './words-line';
 
-const WINDOWS = [15_000, 40_000, 90_000, 240_000, 1_200_000];
-const NUDGE_FRAMES = 1;
+/** A key for an end means the chosen row so far around it, ms. */
+const REACH_MS = 5000;
+/** An end falls on a repetition or an edge of speech that is no further than this, ms. */
+const FALLS_MS = 240;
+/** What stands beside the picture is kept under this name. */
+const VIEW = 'limber.sheet.view';
+const viewSchema = z.enum(['take', 'held']);
 
-/** Mark · Segments: where each step, side, hold and repetition lies in the footage. */
+/** Mark · Parts: the sheet of a take. What it shows is proposed, looked at, and agreed to. */
 @Component({
   selector: 'lc-segments',
   imports: [
@@ -55,8 +83,12 @@ const NUDGE_FRAMES = 1;
     AssemblyPlayer,
     FindingsPanel,
     Ribbon,
-    SegmentCard,
-    Tape,
+    DoubtCard,
+    PublicLesson,
+    SaidDoneTable,
+    SheetRowDrawing,
+    TakeCompare,
+    WordsLine,
     BenchHead,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,15 +97,20 @@ const NUDGE_FRAMES = 1;
 })
 export class Segments {
   protected readonly store = inject(LessonStore);
-  private readonly progress = inject(Progress);
   private readonly injector = inject(Injector);
   protected readonly fineClock = fineClock;
+  protected readonly isWork = isWork;
   protected readonly player = viewChild(AssemblyPlayer);
+  private readonly sheet = viewChild<ElementRef<HTMLElement>>('sheet');
   protected readonly note = signal('');
   protected readonly openFromMs = signal<number | null>(null);
   private openBeats: number[] = [];
-  protected readonly zoom = signal(Number(localStorage.getItem('limber.tape') ?? 2));
-  protected readonly windowMs = computed(() => WINDOWS[this.zoom()]!);
+  /** The step whose takes are held beside each other. */
+  protected readonly comparing = signal<string | null>(null);
+  /** What stands beside the picture; as it was left. */
+  protected readonly view = signal(kept(VIEW, viewSchema) ?? 'take');
+  /** Whether ends stay where they are put, and do not fall on what is near. */
+  protected readonly free = signal(false);
 
   protected readonly lesson = this.store.lesson;
   private readonly lessonMedia = lessonMedia();
@@ -87,7 +124,6 @@ export class Segments {
     return of(this.takeId()) ?? of(assembly[0]?.takeId) ?? takes[0] ?? null;
   });
   protected readonly takes = computed(() => this.lesson().takes.map(({ id, name }) => ({ value: id, label: name })));
-  protected readonly mediaId = computed(() => pictureOf(this.take()));
   protected readonly ready = computed(() => this.take() !== null && this.lessonMedia.plays([this.take()!.id]));
   /** The whole take, to be marked from its first picture to its last. */
   protected readonly whole = computed(
@@ -97,21 +133,25 @@ export class Segments {
     },
     { equal: (a, b) => a.pieces[0]?.takeId === b.pieces[0]?.takeId && a.durationMs === b.durationMs },
   );
-  /** What of the take does not play in the lesson, take time. */
-  protected readonly outside = computed(() => leftOut(this.full(), this.take()!.id, this.take()!.durationMs));
-  protected readonly sound = resource({
-    params: () => (this.ready() ? this.mediaId()! : undefined),
-    loader: ({ params }) => this.progress.sound(params),
-  });
+  protected readonly known = takeProposals(this.take);
   /** Where in the take the picture is that is up: the whole take plays, so that this is the player's own time too. */
   protected readonly timeMs = computed<TakeMs>(() => this.player()?.place()?.takeMs ?? 0);
-  protected readonly own = computed(() => this.lesson().segments.filter((one) => one.takeId === this.take()?.id));
-  /** Choosing another step chooses its first segment; edits and saves leave the choice alone. */
-  protected readonly selectedId = linkedSignal<string | null, string | null>({
-    source: () => this.store.selectedStepId(),
-    computation: (stepId) => untracked(() => this.own().find((one) => one.stepId === stepId)?.id ?? null),
+  private readonly aside = leftAsIs(() => this.lesson().id);
+  protected readonly rows = computed(() => {
+    const take = this.take();
+    return take ? sheetOf(this.lesson(), take.id, this.known.proposals(), this.aside.keys()) : [];
   });
-  protected readonly selected = computed(() => this.own().find((one) => one.id === this.selectedId()) ?? null);
+  protected readonly shown = computed(() => shownRows(this.lesson(), this.rows(), this.store.looks()));
+  protected readonly doubts = computed(() => this.rows().filter((row) => row.doubt));
+  /** Choosing another step chooses its first row; edits and saves leave the choice alone. */
+  protected readonly chosenKey = linkedSignal<string | null, string | null>({
+    source: () => this.store.selectedStepId(),
+    computation: (stepId) =>
+      untracked(() => this.rows().find((row) => row.stepId === stepId && isWork(row.kind))?.key ?? null),
+  });
+  protected readonly chosen = computed(() => this.rows().find((row) => row.key === this.chosenKey()) ?? null);
+  protected readonly chosenShown = computed(() => this.shown().find(({ row }) => row.key === this.chosenKey()) ?? null);
+  protected readonly looking = new Looking(this.player, this.timeMs, this.chosen);
   protected readonly guess = computed<Guess>(() => nextToMark(this.lesson()));
   protected readonly filmed = computed(() => passagesOf(this.lesson(), this.full()));
   protected readonly ribbonMs = computed(() => Math.max(this.full().durationMs, this.store.plan().totalMs));
@@ -120,75 +160,180 @@ export class Segments {
     const take = this.take();
     return take ? (cutTimesOf(this.full(), take.id, this.timeMs())[0] ?? null) : null;
   });
+  protected readonly moves = computed<Moves | null>(() => {
+    const motion = this.known.analysis()?.motion;
+    return motion ? { values: movesOf(motion), stepMs: motion.stepMs } : null;
+  });
+  protected readonly drawnWidth = signal(300);
 
   protected readonly subtitle = computed(() => {
     const take = this.take();
     if (!take) return $localize`No footage`;
-    const steps = this.lesson().steps.length;
-    const marked = new Set(this.own().flatMap((one) => (one.stepId && isWork(one.kind) ? [one.stepId] : []))).size;
-    return $localize`${take.name} · filmed ${clock(take.durationMs)} for a plan of ${clock(this.store.plan().totalMs)} · ${marked} of ${steps} steps marked`;
+    const work = this.rows().filter((row) => isWork(row.kind));
+    const agreed = work.filter((row) => row.state === 'agreed').length;
+    return $localize`filmed ${clock(take.durationMs)}, planned ${clock(this.store.plan().totalMs)} · ${agreed} of ${work.length} parts agreed`;
   });
-  protected readonly guessWords = computed(() => this.nameOf(this.guess()));
-  constructor() {
-    inject(Keys).use([
-      { key: 'space', does: $localize`Play or pause`, run: () => this.player()?.toggle() },
-      { key: 'arrowright', does: $localize`One picture on`, run: () => this.player()?.step(1) },
-      { key: 'arrowleft', does: $localize`One picture back`, run: () => this.player()?.step(-1) },
-      { key: 'shift+arrowright', does: $localize`One second on`, run: () => this.skip(1000) },
-      { key: 'shift+arrowleft', does: $localize`One second back`, run: () => this.skip(-1000) },
-      { key: 's', does: $localize`A part starts here (and the open one ends)`, run: () => this.start() },
-      { key: 'e', does: $localize`The part ends here`, run: () => this.end() },
-      { key: 'b', does: $localize`A repetition completes here`, run: () => this.beat() },
-      { key: 'arrowdown', does: $localize`Next part`, run: () => this.go(1) },
-      { key: 'arrowup', does: $localize`Part before`, run: () => this.go(-1) },
-      { key: '[', does: $localize`Move its start here`, run: () => this.moveTo('startMs', this.timeMs()) },
-      { key: ']', does: $localize`Move its end here`, run: () => this.moveTo('endMs', this.timeMs()) },
-      { key: ',', does: $localize`Its start one picture earlier`, run: () => this.nudge('startMs', -NUDGE_FRAMES) },
-      { key: '.', does: $localize`Its start one picture later`, run: () => this.nudge('startMs', NUDGE_FRAMES) },
-      {
-        key: 'shift+arrowup',
-        does: $localize`Its end one picture earlier`,
-        run: () => this.nudge('endMs', -NUDGE_FRAMES),
-      },
-      {
-        key: 'shift+arrowdown',
-        does: $localize`Its end one picture later`,
-        run: () => this.nudge('endMs', NUDGE_FRAMES),
-      },
-      { key: 'x', does: $localize`Its other side`, run: () => this.flipSide() },
-      { key: 'g', does: $localize`Give it to the next step`, run: () => this.nextStep() },
-      { key: 'c', does: $localize`Clear its counts`, run: () => this.setField('beatsMs', []) },
-      { key: 'delete', does: $localize`Take it away`, run: () => this.remove() },
-      { key: 'escape', does: $localize`Drop the open part`, run: () => this.openFromMs.set(null) },
-      { key: '+', does: $localize`Closer`, run: () => this.setZoom(-1) },
-      { key: '-', does: $localize`Wider`, run: () => this.setZoom(1) },
-    ]);
-  }
-
-  protected nameOf(guess: Guess): string {
-    return segmentName(this.lesson(), guess);
-  }
-
-  protected pick(id: string): void {
-    this.selectedId.set(id);
-    const stepId = this.own().find((one) => one.id === id)?.stepId;
-    if (stepId) {
-      this.store.selectedStepId.set(stepId);
-      this.selectedId.set(id);
+  protected readonly guessWords = computed(() => segmentName(this.lesson(), this.guess()));
+  /** What is told above the sheet: that it is being worked out, or that the words are another lesson's. */
+  protected readonly words = computed(() => {
+    return this.known.working() && this.known.proposals().length === 0 ? $localize`Working out what it shows …` : '';
+  });
+  /** What one press agrees to: all that is sure; once nothing is doubtful, the rest too. */
+  protected readonly agreeing = computed(() => {
+    const proposed = this.rows().filter((row) => row.proposal);
+    const sure = proposed.filter((row) => row.state === 'sure' && row.kind !== 'cut');
+    if (sure.length > 0) {
+      const work = sure.filter((row) => isWork(row.kind));
+      const [first] = work.length > 0 ? work : sure;
+      const words =
+        sure.length === 1
+          ? $localize`Agree to ${this.nameOf(first!)}, it is sure`
+          : $localize`Agree to ${sure.length}, they are sure`;
+      return { rows: sure, words };
     }
+    if (proposed.length === 0 || this.doubts().length > 0) return null;
+    return { rows: proposed, words: $localize`Agree to the talk between` };
+  });
+  protected readonly nth = computed<readonly [number, number] | null>(() => {
+    const at = this.doubts().findIndex((row) => row.key === this.chosenKey());
+    return at < 0 ? null : [at + 1, this.doubts().length];
+  });
+  protected readonly figures = computed<Figure[]>(() => {
+    const row = this.chosen();
+    if (!row || row.planned === null || !isWork(row.kind)) return [];
+    const seen = row.beatsMs.length;
+    const other = this.rows().find(
+      (one) => isWork(one.kind) && one.stepId === row.stepId && one.side !== row.side && one.beatsMs.length > 0,
+    );
+    const off = seen > 0 && seen !== row.planned;
+    return [
+      { name: $localize`planned`, value: String(row.planned) },
+      ...(seen > 0 ? [{ name: row.segment ? $localize`marked` : $localize`seen`, value: String(seen), off }] : []),
+      ...(other ? [{ name: $localize`${wordsOfRow(other, null).side} had`, value: String(other.beatsMs.length) }] : []),
+    ];
+  });
+  /** The number of the repetition that is under way, drawn into the picture while a row plays. */
+  protected readonly counted = computed(() => {
+    const row = this.chosen();
+    const ms = this.timeMs();
+    if (!row || row.beatsMs.length === 0 || ms < row.startMs || ms > row.endMs + AFTER_MS) return null;
+    const done = row.beatsMs.filter((beat) => beat <= ms).length;
+    return done === 0 ? null : String(done);
+  });
+  /** Which take it is, where another shows the same. */
+  protected readonly takeWords = computed(() => (this.elsewhere() ? ` · ${this.take()!.name}` : ''));
+  /** Where else what is chosen was filmed. */
+  protected readonly elsewhere = computed(() => {
+    const row = this.chosen();
+    if (!row || row.stepId === null) return null;
+    const { segments, takes } = this.lesson();
+    const there = segments.find(
+      (one) => one.takeId !== this.take()?.id && isWork(one.kind) && one.stepId === row.stepId && one.side === row.side,
+    );
+    const take = there && takes.find((one) => one.id === there.takeId);
+    return take ? { segment: there, words: $localize`In ${take.name}` } : null;
+  });
+
+  private readonly keyList: readonly Key[] = [
+    { key: 'space', does: $localize`Play or pause`, run: () => this.player()?.toggle() },
+    { key: 'enter', does: $localize`Play the chosen part`, run: () => this.playChosen() },
+    { key: 'l', does: $localize`Play its last six seconds`, run: () => this.playLast() },
+    { key: 'r', does: $localize`Round and round`, run: () => this.looking.turnRound() && this.playChosen() },
+    { key: 'arrowdown', does: $localize`Next part`, run: () => this.go(1) },
+    { key: 'arrowup', does: $localize`Part before`, run: () => this.go(-1) },
+    { key: 'd', does: $localize`Next doubt, and play it`, run: () => this.nextDoubt() },
+    { key: 'a', does: $localize`Agree`, run: () => this.agree() },
+    { key: 'n', does: $localize`Not this; take it away`, run: () => this.reject() },
+    { key: 's', does: $localize`It starts here; a new part starts`, run: () => this.start() },
+    { key: 'e', does: $localize`It ends here`, run: () => this.end() },
+    { key: 'b', does: $localize`A repetition completes here`, run: () => this.beat() },
+    { key: 'm', does: $localize`Move the nearest repetition here`, run: () => this.moveBeat(this.timeMs()) },
+    { key: 'v', does: $localize`Drop the nearest repetition`, run: () => this.moveBeat(null) },
+    { key: 'h', does: $localize`Its repetitions half a movement on`, run: () => this.shiftBeats() },
+    { key: 'c', does: $localize`Clear its counts`, run: () => this.put({ beatsMs: [] }) },
+    { key: 'p', does: $localize`Part it in two here`, run: () => this.split() },
+    { key: 'j', does: $localize`Join it with the next`, run: () => this.join() },
+    { key: 'x', does: $localize`Its other side`, run: () => this.flipSide() },
+    { key: 'k', does: $localize`Its kind: work, talk, left out`, run: () => this.nextKind() },
+    { key: 'g', does: $localize`Give it to the next step`, run: () => this.nextStep() },
+    {
+      key: 'q',
+      does: $localize`What the take shows, or what was planned, said and done`,
+      run: () => this.show(this.view() === 'take' ? 'held' : 'take'),
+    },
+    { key: 't', does: $localize`The same in another take`, run: () => this.goElsewhere() },
+    { key: 'w', does: $localize`Which take is better`, run: () => this.compare() },
+    { key: 'u', does: $localize`Take the last edit back`, run: () => this.store.undo() },
+    {
+      key: 'f',
+      does: $localize`Ends stay where they are put, or fall into place`,
+      run: () => this.free.update((on) => !on),
+    },
+    { key: 'arrowright', does: $localize`One picture on`, run: () => this.player()?.step(1) },
+    { key: 'arrowleft', does: $localize`One picture back`, run: () => this.player()?.step(-1) },
+    { key: 'shift+arrowright', does: $localize`One second on`, run: () => this.skip(1000) },
+    { key: 'shift+arrowleft', does: $localize`One second back`, run: () => this.skip(-1000) },
+    { key: '.', does: $localize`Faster`, run: () => this.looking.setRate(1) },
+    { key: ',', does: $localize`Slower`, run: () => this.looking.setRate(-1) },
+    { key: 'delete', does: $localize`Take it away`, run: () => this.reject() },
+    { key: 'escape', does: $localize`Drop the open part; stop going round`, run: () => this.drop() },
+  ];
+  /** The keys that are used most, as buttons for a pointer too. */
+  protected readonly bar = [
+    { key: 'space', words: $localize`play` },
+    { key: 'arrowup', words: $localize`part before` },
+    { key: 'arrowdown', words: $localize`next part` },
+    { key: 's', words: $localize`starts here` },
+    { key: 'e', words: $localize`ends here` },
+    { key: 'b', words: $localize`repetition` },
+    { key: 'l', words: $localize`last six seconds` },
+    { key: 'x', words: $localize`other side` },
+  ].map((one) => ({ ...one, name: keyName(one.key), run: this.keyList.find((key) => key.key === one.key)!.run }));
+
+  constructor() {
+    inject(Keys).use(this.keyList);
+    this.watchWidth();
+  }
+
+  protected show(view: z.infer<typeof viewSchema>): void {
+    this.view.set(view);
+    keep(VIEW, view);
+  }
+
+  private nameOf({ key }: SheetRow): string {
+    return this.shown().find(({ row }) => row.key === key)!.name;
+  }
+
+  protected choose(row: SheetRow): void {
+    this.openFromMs.set(null);
+    this.looking.leave();
+    if (row.stepId) this.store.selectedStepId.set(row.stepId);
+    this.chosenKey.set(row.key);
+    this.player()?.pause();
+    this.looking.seek(row.startMs);
+  }
+
+  /** The first press chooses a row, the next one plays it. */
+  protected press(row: SheetRow): void {
+    if (row.key === this.chosenKey()) this.playChosen();
+    else this.choose(row);
+  }
+
+  protected chooseAt(row: SheetRow, ms: TakeMs): void {
+    if (row.key !== this.chosenKey()) this.choose(row);
+    this.looking.seek(ms);
   }
 
   protected chooseStep(stepId: string): void {
     this.store.selectedStepId.set(stepId);
-    // The take at hand first; else the one that plays.
-    const all = this.lesson().segments.filter((one) => one.stepId === stepId);
-    const plays = this.filmed().find((one) => one.stepId === stepId && isWork(one.kind))?.segmentId;
-    const first =
-      all.find((one) => one.takeId === this.take()?.id && isWork(one.kind)) ??
-      all.find((one) => one.id === plays) ??
-      all.find((one) => isWork(one.kind)) ??
-      all[0];
-    if (first) this.goTo(first.takeId, first.startMs, first.id);
+    const here = this.rows().find((row) => row.stepId === stepId && isWork(row.kind) && row.state !== 'missing');
+    if (here) {
+      this.choose(here);
+      this.reveal(here.key);
+      return;
+    }
+    const there = this.lesson().segments.find((one) => one.stepId === stepId && isWork(one.kind));
+    if (there) this.goTo(there.takeId, there.startMs, there.id);
   }
 
   /** Goes to an instant of the lesson, on whichever take it plays from. */
@@ -199,48 +344,146 @@ export class Segments {
 
   protected chooseTake(takeId: string): void {
     this.openFromMs.set(null);
+    this.looking.leave();
     this.takeId.set(takeId);
-    this.selectedId.set(null);
+    this.chosenKey.set(null);
   }
 
   /** Where something was found, on its take. */
   protected look(place: FindingPlace): void {
     if (place.on === 'cut') this.goToLesson(place.startMs);
-    else if (place.on === 'take') {
-      this.chooseTake(place.takeId);
-      afterNextRender(() => this.seek(place.startMs), { injector: this.injector });
-    }
+    else if (place.on === 'take') this.goTo(place.takeId, place.startMs);
   }
 
-  protected seek(takeMs: TakeMs): void {
-    const [piece] = this.whole().pieces;
-    if (piece) this.player()?.seek(inCut(piece, takeMs));
-  }
-
-  private goTo(takeId: string, takeMs: TakeMs, segmentId: string | null = null): void {
+  private goTo(takeId: string, takeMs: TakeMs, key: string | null = null): void {
     if (takeId !== this.take()?.id) this.chooseTake(takeId);
-    if (segmentId) this.selectedId.set(segmentId);
+    if (key) this.chosenKey.set(key);
     // The player takes up another take with the next picture of the page; then it is told where.
-    afterNextRender(() => this.seek(takeMs), { injector: this.injector });
+    afterNextRender(() => this.looking.seek(takeMs), { injector: this.injector });
   }
 
-  protected boundary({ segment, end, ms }: BoundaryMove): void {
-    this.selectedId.set(segment.id);
-    this.moveTo(end, ms);
+  protected playChosen(): void {
+    const row = this.chosen() ?? this.doubts()[0];
+    if (!row) {
+      this.player()?.toggle();
+      return;
+    }
+    if (row.key !== this.chosenKey()) this.choose(row);
+    if (row.state !== 'missing') this.looking.at(row);
   }
 
-  protected setField<F extends 'kind' | 'stepId' | 'side' | 'beatsMs'>(field: F, value: Segment[F]): void {
-    const one = this.selected();
-    if (!one) return;
-    this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field, value } as SingleChange);
+  protected playLast(): void {
+    const row = this.chosen();
+    if (row && row.state !== 'missing') this.looking.atEndOf(row);
+  }
+
+  protected nextDoubt(): void {
+    if (this.view() !== 'take') this.show('take');
+    const here = this.chosen();
+    // The one that is chosen comes first, when nobody has looked at it yet.
+    if (here?.doubt && here.state !== 'missing' && !this.looking.hasLookedAt(here)) {
+      this.looking.at(here);
+      return;
+    }
+    const all = this.doubts();
+    const rows = this.rows();
+    const at = rows.findIndex((row) => row.key === this.chosenKey());
+    const next = all.find((row) => rows.indexOf(row) > at) ?? all[0];
+    if (!next) {
+      this.note.set($localize`No doubts are left.`);
+      return;
+    }
+    this.choose(next);
+    this.reveal(next.key);
+    // To look is the first thing about a doubt.
+    if (next.state !== 'missing') this.looking.at(next);
+  }
+
+  /** Agrees to what is chosen: then the next doubt is next. */
+  protected agree(): void {
+    const row = this.chosen();
+    if (!row) return;
+    if (row.proposal) {
+      this.agreeToRows([row]);
+      remember([row.kind], false);
+    } else if (row.doubt) this.aside.leave(row.key);
+    else return;
+    if (this.doubts().length > 0) this.nextDoubt();
+  }
+
+  protected agreeAll(): void {
+    const rows = this.agreeing()?.rows ?? [];
+    remember(
+      rows.map((row) => row.kind),
+      false,
+    );
+    this.agreeToRows(rows);
+    this.note.set($localize`${rows.length} agreed.`);
+    if (this.doubts().length > 0) this.nextDoubt();
+  }
+
+  private agreeToRows(rows: readonly SheetRow[]): void {
+    const all = this.known.proposals();
+    this.edit(agreeTo(this.lesson(), this.take()!.id, agreedWith(rows, all), newId));
+  }
+
+  protected reject(): void {
+    const row = this.chosen();
+    const take = this.take();
+    if (!row || !take || row.state === 'missing') return;
+    const next = this.rows()[this.rows().indexOf(row) + 1];
+    if (row.segment) this.store.edit({ kind: 'remove_segment', segmentId: row.segment.id });
+    else {
+      const { kind, stepId, side, startMs, endMs } = row;
+      remember([kind], true);
+      this.store.edit({
+        kind: 'add_rejected',
+        rejected: { id: newId(), takeId: take.id, kind, stepId, side, startMs, endMs },
+      });
+    }
+    this.chosenKey.set(next?.key ?? null);
+  }
+
+  protected compare(): void {
+    if (this.elsewhere() && this.chosen()?.segment) this.comparing.set(this.chosen()!.stepId);
+    else this.note.set($localize`Takes are held beside each other where both are marked.`);
+  }
+
+  protected goElsewhere(): void {
+    const there = this.elsewhere()?.segment;
+    if (there) this.goTo(there.takeId, there.startMs, there.id);
+  }
+
+  protected moveEnd(row: SheetRow, { end, ms }: EndMove): void {
+    this.chosenKey.set(row.key);
+    this.put({ [end]: this.fallen(ms) });
+  }
+
+  /** Puts the chosen row right. */
+  protected put(to: Partial<PartFields & Pick<Segment, 'startMs' | 'endMs' | 'beatsMs'>>): void {
+    const row = this.chosen();
+    const take = this.take();
+    if (!row || !take) return;
+    const right = putRight(this.lesson(), take, row, this.known.proposals(), to, newId);
+    if (!right) return;
+    if (row.proposal) remember([row.kind], true);
+    this.store.edit(right.change);
+    this.chosenKey.set(right.id);
   }
 
   protected start(): void {
-    if (!this.take()) return;
+    const take = this.take();
+    if (!take) return;
+    const at = this.fallen(this.timeMs());
+    const row = this.chosen();
+    const isItsOwn = row && row.state !== 'missing' && at >= row.startMs - REACH_MS && at < row.endMs;
+    if (this.openFromMs() === null && row && isItsOwn) {
+      this.put({ startMs: at });
+      return;
+    }
     if (this.openFromMs() !== null) this.end();
-    const at = this.snap(this.timeMs());
-    if (segmentAt(this.own(), this.take()!.id, at)) {
-      this.note.set($localize`There is a part here already. Move on to where it ends, or choose it and press Delete.`);
+    if (segmentAt(this.lesson().segments, take.id, at)) {
+      this.note.set($localize`There is a part here already. Choose it to move its ends, or go to where it ends.`);
       return;
     }
     this.note.set('');
@@ -251,104 +494,160 @@ export class Segments {
   protected end(): void {
     const take = this.take();
     const from = this.openFromMs();
-    if (!take || from === null) {
-      this.note.set($localize`Press S where it starts, then E where it ends.`);
+    if (!take) return;
+    const at = this.fallen(this.timeMs());
+    if (from === null) {
+      const row = this.chosen();
+      if (row && row.state !== 'missing' && at > row.startMs && at <= row.endMs + REACH_MS) this.put({ endMs: at });
+      else this.note.set($localize`Press S where it starts, then E where it ends.`);
       return;
     }
     this.openFromMs.set(null);
-    const free = freeStretch(this.own(), take.id, from, Math.min(this.snap(this.timeMs()), take.durationMs));
-    if (!free || free.endMs - free.startMs < 80) {
+    const own = this.lesson().segments.filter((one) => one.takeId === take.id);
+    const free = freeStretch(own, take.id, from, Math.min(at, take.durationMs));
+    if (!free || free.endMs - free.startMs < SHORTEST_MS) {
       this.note.set($localize`That was too short to be a part.`);
       return;
     }
     const beats = this.openBeats.filter((ms) => ms > free.startMs && ms <= free.endMs);
-    const segment: Segment = { id: crypto.randomUUID(), takeId: take.id, ...this.guess(), ...free, beatsMs: beats };
-    this.keepSelected(segment.id, { kind: 'add_segment', segment });
-    this.note.set($localize`${this.nameOf(segment)} is marked. Next: ${this.guessWords()}.`);
+    const segment: Segment = { id: newId(), takeId: take.id, ...this.guess(), ...free, beatsMs: beats };
+    this.store.edit({ kind: 'add_segment', segment });
+    this.chosenKey.set(segment.id);
+    this.note.set($localize`${segmentName(this.lesson(), segment)} is marked. Next: ${this.guessWords()}.`);
   }
 
   protected beat(): void {
-    const at = this.snap(this.timeMs());
+    const at = this.onPicture(this.looking.pressedAt());
     if (this.openFromMs() !== null) {
       this.openBeats = [...this.openBeats.filter((ms) => Math.abs(ms - at) >= 120), at];
-      this.note.set(`${this.openBeats.length} ${this.openBeats.length === 1 ? 'beat' : 'beats'}`);
+      this.noteCount(this.openBeats.length);
       return;
     }
-    const one = segmentAt(this.own(), this.take()?.id ?? '', at - 1);
+    const row = this.chosen();
+    if (row && row.state !== 'missing' && at > row.startMs && at <= row.endMs) {
+      const beatsMs = withBeat({ ...row, takeId: '', id: '', beatsMs: [...row.beatsMs] }, at);
+      this.put({ beatsMs });
+      this.noteCount(beatsMs.length);
+      return;
+    }
+    const one = segmentAt(this.lesson().segments, this.take()?.id ?? '', at - 1);
     if (!one) {
       this.note.set($localize`A count belongs to a part. Start one with S, or go into one.`);
       return;
     }
     const beats = withBeat(one, at);
-    this.keepSelected(one.id, { kind: 'set_segment', segmentId: one.id, field: 'beatsMs', value: beats });
-    this.note.set(
-      `${beats.length} ${beats.length === 1 ? $localize`repetition` : $localize`repetitions`} in ${this.nameOf(one)}`,
-    );
+    this.store.edit({ kind: 'set_segment', segmentId: one.id, field: 'beatsMs', value: beats });
+    this.chosenKey.set(one.id);
+    this.noteCount(beats.length);
   }
 
-  protected remove(): void {
-    const one = this.selected();
-    if (!one) return;
-    this.store.edit({ kind: 'remove_segment', segmentId: one.id });
-    this.selectedId.set(null);
+  private noteCount(count: number): void {
+    this.note.set(`${count} ${count === 1 ? $localize`repetition` : $localize`repetitions`}`);
   }
 
-  protected setZoom(by: 1 | -1): void {
-    const next = Math.max(0, Math.min(WINDOWS.length - 1, this.zoom() + by));
-    this.zoom.set(next);
-    localStorage.setItem('limber.tape', String(next));
+  private moveBeat(to: TakeMs | null): void {
+    const row = this.chosen();
+    if (row) this.put({ beatsMs: nearestMoved(row.beatsMs, this.timeMs(), to === null ? null : this.onPicture(to)) });
   }
 
-  private moveTo(end: BoundaryMove['end'], ms: number): void {
-    const one = this.selected();
-    if (!one) return;
-    const changes = moveEnd(this.lesson(), one, end, this.snap(ms), this.take()!.durationMs);
-    if (changes.length > 0) this.keepSelected(one.id, { kind: 'batch', changes });
+  private shiftBeats(): void {
+    const row = this.chosen();
+    if (row) this.put({ beatsMs: shiftedByHalf({ ...row, beatsMs: [...row.beatsMs] }) });
   }
 
-  private nudge(end: BoundaryMove['end'], frames: number): void {
-    const one = this.selected();
-    if (!one) return;
-    const { numerator, denominator } = this.take()!.frameRate;
-    const ms = one[end] + (frames * 1000 * denominator) / numerator;
-    this.moveTo(end, ms);
-    this.player()?.pause();
-    this.seek(ms);
+  private split(): void {
+    const row = this.chosen();
+    if (row?.segment) this.edit(splitAt(this.lesson(), row.segment, this.fallen(this.timeMs()), newId));
+  }
+
+  private join(): void {
+    const row = this.chosen();
+    const rows = this.rows();
+    const next = row && rows.slice(rows.indexOf(row) + 1).find((one) => one.segment);
+    if (row?.segment && next?.segment) this.edit(joined(row.segment, next.segment));
   }
 
   private flipSide(): void {
-    const side = this.selected()?.side;
-    if (side === 'left' || side === 'right') this.setField('side', side === 'left' ? 'right' : 'left');
+    const side = this.chosen()?.side;
+    if (side === 'left' || side === 'right') this.put({ side: side === 'left' ? 'right' : 'left' });
+  }
+
+  private nextKind(): void {
+    const row = this.chosen();
+    if (!row) return;
+    const ring = ['reps', 'hold', 'teach', 'talk', 'cut'] as const;
+    this.put({ kind: ring[(ring.findIndex((kind) => kind === row.kind) + 1) % ring.length]! });
   }
 
   private nextStep(): void {
-    const one = this.selected();
-    if (!one) return;
+    const row = this.chosen();
+    if (!row) return;
     const ids = this.lesson().steps.map((step) => step.id);
-    const next = ids[(ids.indexOf(one.stepId ?? '') + 1) % ids.length];
-    if (next) this.setField('stepId', next);
+    const next = ids[(ids.indexOf(row.stepId ?? '') + 1) % ids.length];
+    if (next) this.put({ stepId: next });
   }
 
   private go(by: 1 | -1): void {
-    const list = this.own();
-    const at = list.findIndex((one) => one.id === this.selectedId());
+    const list = this.rows();
+    const at = list.findIndex((row) => row.key === this.chosenKey());
     const next = list[at < 0 ? 0 : Math.max(0, Math.min(list.length - 1, at + by))];
     if (!next) return;
-    this.pick(next.id);
-    this.player()?.pause();
-    this.seek(next.startMs);
+    this.choose(next);
+    this.reveal(next.key);
+  }
+
+  private drop(): void {
+    this.openFromMs.set(null);
+    this.looking.stopRound();
   }
 
   private skip(ms: number): void {
-    this.seek(this.timeMs() + ms);
+    this.looking.seek(this.timeMs() + ms);
   }
 
-  private snap(ms: number): number {
+  /** An instant on a picture, or on the repetition or the edge of speech that is near. */
+  private fallen(ms: TakeMs): TakeMs {
+    if (this.free()) return this.onPicture(ms);
+    const row = this.chosen();
+    const near = [...(row?.beatsMs ?? []), ...(this.known.sound()?.speech.flat() ?? [])].filter(
+      (one) => Math.abs(one - ms) <= FALLS_MS,
+    );
+    const nearest = near.sort((a, b) => Math.abs(a - ms) - Math.abs(b - ms))[0];
+    return this.onPicture(nearest ?? ms);
+  }
+
+  private onPicture(ms: TakeMs): TakeMs {
     return snapToFrame(ms, this.take()!.frameRate);
   }
 
-  protected keepSelected(id: string, change: Change): void {
-    this.store.edit(change);
-    this.selectedId.set(id);
+  private edit(change: Change | null): void {
+    if (change) this.store.edit(change);
+  }
+
+  private reveal(key: string): void {
+    afterNextRender(
+      () =>
+        this.sheet()
+          ?.nativeElement.querySelector(`[data-key="${CSS.escape(key)}"]`)
+          ?.scrollIntoView({ block: 'nearest' }),
+      { injector: this.injector },
+    );
+  }
+
+  /** Rows are drawn as wide as there is room for them. */
+  private watchWidth(): void {
+    const observer = new ResizeObserver(([entry]) => {
+      const width = Math.round(entry!.contentRect.width) - 290;
+      if (width > 80) this.drawnWidth.set(width);
+    });
+    effect((onCleanup) => {
+      const element = this.sheet()?.nativeElement;
+      if (!element) return;
+      observer.observe(element);
+      onCleanup(() => observer.unobserve(element));
+    });
+    inject(DestroyRef).onDestroy(() => observer.disconnect());
   }
 }
+
+const newId = (): string => crypto.randomUUID();

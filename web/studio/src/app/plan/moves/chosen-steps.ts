@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { MessageService } from 'primeng/api';
+import { asOne } from '@limber/core/lesson/as-one';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
 import { reorder, shifted } from '@limber/core/lesson/reorder';
 import { isMove, stepSchema, type MoveStep, type Step } from '@limber/core/lesson/lesson.schema';
@@ -108,8 +109,8 @@ export class ChosenSteps {
 
   /** One change that is undone as one; none where there is nothing to do. */
   private edit(changes: readonly SingleChange[]): void {
-    if (changes.length > 0)
-      this.store.edit(changes.length === 1 ? changes[0]! : { kind: 'batch', changes: [...changes] });
+    const change = asOne(changes);
+    if (change) this.store.edit(change);
   }
 
   private putIn(steps: readonly Step[], after: string | null = this.store.selectedStepId()): string | null {

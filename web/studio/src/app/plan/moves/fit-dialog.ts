@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal } from '@angular/core';
 import { Button } from 'primeng/button';
-import { ProgressBar } from 'primeng/progressbar';
 import { describeDose } from '@limber/core/dose/dose';
 import type { FitWithWords } from '@limber/core/check/fit-with-words';
 import { changeOfFit, fitted } from '@limber/core/solve/fit';
@@ -12,6 +11,7 @@ import { PlanWork } from '../plan-work';
 import { Stepper } from './stepper';
 import { describeDoses } from '@limber/core/lesson/dose-for';
 import { nameOfStep, type MoveStep } from '@limber/core/lesson/lesson.schema';
+import { ProgressLine } from '../../shell/progress-line';
 
 /**
  * Fits the lesson to a length: first what the talk costs, then what the moves have to give, and which words that
@@ -19,7 +19,7 @@ import { nameOfStep, type MoveStep } from '@limber/core/lesson/lesson.schema';
  */
 @Component({
   selector: 'lc-fit-dialog',
-  imports: [Button, ProgressBar, Ribbon, Stepper],
+  imports: [Button, ProgressLine, Ribbon, Stepper],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './fit-dialog.html',
   styleUrl: './fit-dialog.css',

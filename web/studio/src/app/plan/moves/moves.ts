@@ -47,6 +47,8 @@ import { OrderDialog } from './order-dialog';
 import { routeOf } from './route';
 import { sideTimes, workShades } from './side-times';
 import { StepList } from './step-list';
+import { LastLengths } from './last-lengths';
+import { OtherLessons } from './other-lessons';
 import { UsualWays } from './usual-ways';
 import { WordsField } from './words-field';
 
@@ -80,7 +82,7 @@ const OTHER_STEPS: Readonly<Record<PlainKind, string>> = {
     WordsField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  providers: [ChosenSteps, UsualWays],
+  providers: [ChosenSteps, LastLengths, OtherLessons, UsualWays],
   templateUrl: './moves.html',
   styleUrl: './moves.css',
 })
@@ -102,6 +104,16 @@ export class Moves {
   protected readonly open = signal<'opening' | 'closing' | null>(null);
   protected readonly chosen = inject(ChosenSteps);
   protected readonly usual = inject(UsualWays);
+  protected readonly lengths = inject(LastLengths);
+  /** How far her last lessons ran over their plan, in words. */
+  protected readonly lastWords = computed(() => {
+    const told = this.lengths.told();
+    if (!told) return '';
+    const percent = Math.round(100 * Math.abs(told.ratio - 1));
+    return told.ratio > 1
+      ? $localize`your last ${told.count} ran ${percent} % longer`
+      : $localize`your last ${told.count} ran ${percent} % shorter`;
+  });
 
   protected readonly lesson = this.store.lesson;
   protected readonly plan = this.store.plan;
@@ -266,6 +278,16 @@ export class Moves {
       const summary = error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`;
       this.messages.add({ severity: 'error', summary, life: 8000 });
     }
+  }
+
+  protected planAsRun(): void {
+    const told = this.lengths.told();
+    if (told && !this.lengths.correct())
+      this.messages.add({
+        severity: 'warn',
+        summary: $localize`No pace makes it ${clock(told.lengthMs)} long. Change how many, or its words.`,
+        life: 8000,
+      });
   }
 
   protected setTarget(text: string, field: HTMLInputElement): void {

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal } from '@angular/core';
 import { Button } from 'primeng/button';
-import { ProgressBar } from 'primeng/progressbar';
 import { schedule } from '@limber/core/schedule/schedule';
 import { nameOfStep, type Step } from '@limber/core/lesson/lesson.schema';
 import { movedBetween, reorder } from '@limber/core/lesson/reorder';
@@ -11,11 +10,12 @@ import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { PlanWork } from '../plan-work';
 import { routeOf } from './route';
+import { ProgressLine } from '../../shell/progress-line';
 
 /** Suggests an order by the lesson's school; before and after stand side by side on the face map and the ribbon. */
 @Component({
   selector: 'lc-order-dialog',
-  imports: [Button, ProgressBar, FaceMap, Ribbon],
+  imports: [Button, ProgressLine, FaceMap, Ribbon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p class="soft" i18n>
@@ -23,7 +23,7 @@ import { routeOf } from './route';
       as little as possible. Steps that keep their places stay.
     </p>
     @if (progress() !== null) {
-      <p-progressbar [value]="progress()! * 100" [showValue]="false" ariaLabel="Looking for an order" i18n-ariaLabel />
+      <lc-progress [value]="progress()! * 100" of="Looking for an order" i18n-of />
     }
     @if (problem()) {
       <p role="alert" class="why">{{ problem() }}</p>

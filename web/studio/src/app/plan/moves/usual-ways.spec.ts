@@ -3,6 +3,7 @@ import type { ListedLesson } from '@limber/core/api/lessons';
 import { Lessons } from '../../api/lessons';
 import type { LessonStore } from '../../api/lesson-store';
 import { openLesson, provideStore, storedLesson, until } from '../../api/store-testing';
+import { OtherLessons } from './other-lessons';
 import { UsualWays } from './usual-ways';
 
 describe('how she usually begins', () => {
@@ -21,7 +22,7 @@ describe('how she usually begins', () => {
       document: () => Promise.resolve(storedLesson({ opening: 'Good morning, early shift.', targetMs: 240_000 })),
     };
     TestBed.configureTestingModule({
-      providers: [...provideStore(), UsualWays, { provide: Lessons, useValue: lessons }],
+      providers: [...provideStore(), OtherLessons, UsualWays, { provide: Lessons, useValue: lessons }],
     });
     store = await openLesson({ opening: '', closing: 'Until tomorrow.', targetMs: null });
     usual = TestBed.inject(UsualWays);

@@ -2,6 +2,7 @@ import { computed, inject, Injectable, resource } from '@angular/core';
 import { usualOf, type Usual } from '@limber/core/lesson/usual';
 import { LessonStore } from '../../api/lesson-store';
 import { Lessons } from '../../api/lessons';
+import { OtherLessons, saysLittle } from './other-lessons';
 
 /** So many of her other lessons, the newest, are looked at. */
 const LOOKED_AT = 4;
@@ -12,25 +13,16 @@ const NONE: Usual = { opening: '', closing: '', targetMs: null };
 export class UsualWays {
   private readonly store = inject(LessonStore);
   private readonly lessons = inject(Lessons);
-  /** The lesson for which it is looked for: only its name, so that an edit does not ask for everything anew. */
-  private readonly wantedFor = computed(() => {
-    const { id, opening, closing, targetMs } = this.store.lesson();
-    return opening === '' || closing === '' || targetMs === null ? id : undefined;
-  });
-  private readonly others = resource({
-    params: () => this.wantedFor(),
-    loader: async ({ params: id }) => {
-      const { lessons } = await this.lessons.list();
-      const newest = lessons
-        .filter((one) => one.id !== id && one.steps > 0)
-        .sort((a, b) => b.updatedAt.getTime() - a.updatedAt.getTime())
-        .slice(0, LOOKED_AT);
+  private readonly others = inject(OtherLessons);
+  private readonly read = resource({
+    params: () => (saysLittle(this.store.lesson()) ? (this.others.newest() ?? undefined) : undefined),
+    loader: async ({ params: newest }) => {
       // One that cannot be read is no way of hers.
-      const read = await Promise.allSettled(newest.map((one) => this.lessons.document(one.id)));
+      const read = await Promise.allSettled(newest.slice(0, LOOKED_AT).map((one) => this.lessons.document(one.id)));
       return usualOf(read.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : [])));
     },
   });
-  private readonly usual = computed(() => (this.others.hasValue() ? this.others.value() : NONE));
+  private readonly usual = computed(() => (this.read.hasValue() ? this.read.value() : NONE));
 
   /** What is usual where this lesson says nothing; empty and null elsewhere. */
   readonly opening = computed(() => (this.store.lesson().opening === '' ? this.usual().opening : ''));

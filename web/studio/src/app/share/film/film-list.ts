@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
-import { ProgressBar } from 'primeng/progressbar';
 import type { Film } from '@limber/core/api/films';
 import { cutName } from '@shared/cut-name';
 import { size } from '@limber/core/format/size';
@@ -12,6 +11,7 @@ import { Session } from '../../api/session';
 import { doingWords, percentOf } from '../../progress/job-words';
 import { Films } from './films';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { ProgressLine } from '../../shell/progress-line';
 
 const WORDS = {
   burned: $localize`captions in the picture`,
@@ -22,7 +22,7 @@ const WORDS = {
 /** The films of the lesson: how far they are, to watch, to keep, to delete. */
 @Component({
   selector: 'lc-film-list',
-  imports: [Button, Dialog, ProgressBar],
+  imports: [Button, Dialog, ProgressLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './film-list.html',
   styleUrl: './film-list.css',

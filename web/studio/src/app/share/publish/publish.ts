@@ -18,6 +18,7 @@ import { Session } from '../../api/session';
 import { FindingCard } from '../../findings/finding-card';
 import { Findings } from '../../findings/findings';
 import { BenchHead } from '../../shell/bench-head';
+import { copyText } from '../../shell/copy-text';
 
 /** Share · Publish: freeze a version, hand out its link, take the link back. */
 @Component({
@@ -139,12 +140,7 @@ export class Publish {
   }
 
   protected async copy(url: string): Promise<void> {
-    try {
-      await navigator.clipboard.writeText(url);
-      this.copied.set(url);
-    } catch {
-      // Without the permission to write to the clipboard the link stands there to be selected.
-    }
+    if (await copyText(url)) this.copied.set(url);
   }
 
   private load(): Promise<void> {
