@@ -79,7 +79,15 @@ export interface StoredLesson {
     opening: string;
     targetMs: number | null;
     steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
-    segments: { stepId: string; side: string; beatsMs: number[]; startMs: number; endMs: number }[];
+    segments: {
+      id: string;
+      kind: string;
+      stepId: string;
+      side: string;
+      beatsMs: number[];
+      startMs: number;
+      endMs: number;
+    }[];
     takes: { id: string; name: string; sources: { mediaId: string; role: string }[]; pictureLeft: string | null }[];
     assembly: { id: string; takeId: string; fromMs: number; toMs: number }[];
     overrides: unknown[];

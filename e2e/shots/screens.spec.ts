@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { captionsOf } from '../captions';
 import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
@@ -7,7 +8,7 @@ const NARRATION = readFileSync('core/src/narration/development/01-drains-first.t
 
 /** One current picture of each main view, from the demo data. `./limber shots` takes them. */
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
-  test.setTimeout(300_000);
+  test.setTimeout(480_000);
   const shoot = async (name: string, fullPage = false): Promise<void> => {
     await settled(page);
     await page.screenshot({ path: `${OUT}/${name}.png`, fullPage, animations: 'disabled' });
@@ -117,10 +118,40 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 
   await page.goto(`/lesson/${DEMO}/mark/segments`);
   await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
-  await page.keyboard.press('-');
-  for (let i = 0; i < 15; i++) await page.keyboard.press('ArrowDown');
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
-  await shoot('segments', true);
+  // One part is taken away: it is proposed again, and looked at.
+  await page.locator('li.work').nth(4).getByRole('button').click();
+  await page.keyboard.press('n');
+  const proposed = page.locator('li.work:is([data-state=sure], [data-state=unsure])');
+  await proposed.getByRole('button').click();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
+  await settled(page);
+  const sheet = await page.screenshot({ animations: 'disabled' });
+  await page.keyboard.press('a');
+  await saved(page);
+
+  // With captions in which she says another figure than she does; and two takes of one step.
+  await page.keyboard.press('q');
+  const captions = captionsOf(await stored(context.request, DEMO), 'Twelve times.');
+  await page
+    .getByLabel('Captions file')
+    .setInputFiles({ name: 'take.txt', mimeType: 'text/plain', buffer: Buffer.from(captions) });
+  await expect(page.getByTestId('finding').filter({ hasText: 'you say “Twelve times”' })).toBeVisible();
+  await page.getByTestId('said-done').first().getByRole('button').click();
+  await settled(page);
+  const held = await page.screenshot({ animations: 'disabled' });
+  await page.getByRole('button', { name: 'Let go of them' }).click();
+  await page.keyboard.press('q');
+  await page
+    .locator('li.work', { hasText: 'right' })
+    .filter({ hasText: 'Rope knead' })
+    .getByRole('button')
+    .first()
+    .click();
+  await page.keyboard.press('w');
+  await expect(page.getByTestId('take-figures').first()).toContainText('voice');
+  await settled(page);
+  await besideEachOther(page, [sheet, held, await page.screenshot({ animations: 'disabled' })], 'segments');
+  await page.keyboard.press('Escape');
 
   await page.goto(`/lesson/${DEMO}/mark/cues`);
   await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);

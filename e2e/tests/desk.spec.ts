@@ -40,6 +40,22 @@ test('ideas are kept as they come, seen in the other window, put back, and made 
   await expect(page.getByRole('link', { name: /Neck after the night ferry, On paper/ })).toBeVisible();
 });
 
+test('nothing can be written where the ideas are not there yet to take it', async ({ studio: page }) => {
+  let open = (): void => undefined;
+  const held = new Promise<void>((done) => (open = done));
+  await page.route('**/api/ideas', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto('/desk');
+  const line = page.getByLabel('An idea, in a line');
+  await expect(line).toBeDisabled();
+  open();
+  await line.fill('Before the ferry comes');
+  await line.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Idea: Before the ferry comes' })).toBeVisible();
+});
+
 test('an idea that the server could not take is kept, and taken when it can', async ({ studio: page, context }) => {
   await page.goto('/desk');
   await expect(page.getByLabel('An idea, in a line')).toBeVisible();

@@ -15,8 +15,9 @@ test('like findings are one card with one repair for all, the same on every benc
   await page.getByRole('link', { name: 'Share' }).click();
   await expect(page.getByRole('heading', { name: 'Not ready to share' })).toBeVisible();
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
+  await expect(page.getByTestId('step').first()).toBeVisible();
   await page.getByRole('button', { name: /^Show all/ }).click();
-  expect(await found.allTextContents()).toEqual(told);
+  await expect.poll(() => found.allTextContents()).toEqual(told);
 
   await wordless.getByRole('button', { name: 'Describe all of them from their own fields' }).click();
   await expect(wordless).toHaveCount(0);

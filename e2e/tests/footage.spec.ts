@@ -85,7 +85,7 @@ test('a worker killed in the middle: the job is taken up again and done', async 
   await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 100_000 });
   expect(pidOf('worker.mjs')).not.toBe(before);
   const medium = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
-  expect(medium.artefacts).toEqual(['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json']);
+  expect(medium.artefacts).toEqual(['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json', 'words.json']);
   // What hands do was looked at by itself, and is told in a line.
   await expect(page.getByTestId('seen')).toContainText('repetitions seen');
 });

@@ -76,7 +76,7 @@ test('ffmpeg killed in the middle: the job is tried again, and makes a right fil
   await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 90_000 });
   const medium = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
   expect([medium.artefacts, medium.job!.state]).toEqual([
-    ['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json'],
+    ['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json', 'words.json'],
     'done',
   ]);
   // Any take can be made again by hand.
