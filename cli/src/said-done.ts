@@ -46,7 +46,7 @@ async function onRecording(lesson: Lesson, file: string, words: OnTake['words'],
   const bare: Lesson = { ...lesson, takes: [], assembly: [], segments: [], rejected: [] };
   const { bouts, holds, durationMs } = evidence;
   const take = { ...TAKE, durationMs: Math.round(durationMs) };
-  return { lesson: bare, onTake: { take, proposals: propose(bare, evidence), bouts, holds, words } };
+  return { lesson: bare, onTake: { take, proposals: propose(bare, evidence), bouts, holds, words, around: null } };
 }
 
 /** Captions of the take that the lesson begins with, as it is marked; of a lesson without one, words without a film. */
@@ -55,7 +55,7 @@ function onItsTake(lesson: Lesson, words: OnTake['words']): Known {
   const { bouts, holds } = noEvidence(0);
   const own = lesson.takes.find((one) => one.id === lesson.assembly[0]?.takeId) ?? lesson.takes[0];
   const take = own ?? { ...TAKE, durationMs: Math.max(1, ...words.lines.map((line) => Math.round(line.endMs))) };
-  return { lesson, onTake: { take, proposals: [], bouts, holds, words } };
+  return { lesson, onTake: { take, proposals: [], bouts, holds, words, around: null } };
 }
 
 const whole = (one: Measured | null): Measured | null =>

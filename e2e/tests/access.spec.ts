@@ -41,6 +41,13 @@ for (const screen of SCREENS)
     expect(await findings(page)).toEqual([]);
   });
 
+test('planned, said and done beside each other has none', async ({ studio: page }) => {
+  await page.goto(`/lesson/${DEMO}/mark/segments`);
+  await page.getByRole('button', { name: /^Planned, said, done/ }).click();
+  await expect(page.getByTestId('said-done').first()).toBeVisible({ timeout: 60_000 });
+  expect(await findings(page)).toEqual([]);
+});
+
 test('the viewers’ page has none, before, during and after', async ({
   studio: _studio,
   context,

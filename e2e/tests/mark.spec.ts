@@ -76,4 +76,19 @@ test('what is marked by hand stays while proposals come, two windows agree, and 
     await page.goto(`/lesson/${id}/mark/segments`);
     await expect(page.locator(`[data-key="${mine!.id}"]`)).toHaveAttribute('data-state', 'agreed');
   });
+
+  await test.step('a take that is taken out in another window is gone from the sheet, and back with its parts', async () => {
+    const before = await parts();
+    const other = await context.newPage();
+    watchConsole(other, complaints);
+    await other.goto(`/lesson/${id}/film/takes`);
+    await other.getByRole('button', { name: 'Take it out' }).click();
+    await expect(page.getByText('Nothing to mark yet')).toBeVisible();
+    await saved(other);
+    await other.getByRole('button', { name: 'Undo', exact: true }).click();
+    await saved(other);
+    await expect(page.locator(`[data-key="${mine!.id}"]`)).toHaveAttribute('data-state', 'agreed', { timeout: 60_000 });
+    expect(await parts()).toEqual(before);
+    await other.close();
+  });
 });

@@ -117,3 +117,47 @@ test('a take is taken away while it is marked: nothing breaks, and undo brings i
   await expect(page.getByRole('combobox', { name: 'Take to mark' })).toBeVisible();
   await other.close();
 });
+
+test('repetitions that are missing play again once that was looked at, and as they were filmed after all', async ({
+  studio: page,
+  context,
+}) => {
+  const { id, doc } = await copied(page);
+  await page.goto(`/lesson/${id}/mark/segments`);
+  const row = page.locator('li.work').filter({ hasText: '6 of 8' });
+  await row.getByRole('button').click();
+  const offer = page.getByRole('button', { name: /^Play two again/ });
+  await expect(offer).toBeVisible({ timeout: 60_000 });
+  const pieces = async () => (await stored(context.request, id)).doc.assembly.length;
+
+  await test.step('to look is the first thing, and changes nothing', async () => {
+    await page.keyboard.press('o');
+    const dialog = page.getByRole('dialog');
+    await expect(dialog.getByTestId('seam-count')).toHaveText('7', { timeout: 60_000 });
+    await page.keyboard.press('Escape');
+    await expect(dialog).toHaveCount(0);
+    expect(await pieces()).toBe(doc.assembly.length);
+  });
+
+  await test.step('then they play, are counted on, and nothing is asked any more', async () => {
+    await offer.click();
+    await page.getByTestId('seam-made').getByRole('button').click();
+    const then = page.locator('li.work').filter({ hasText: 'two again' });
+    await expect(then).toContainText('8 of 8');
+    await expect(then).toHaveAttribute('data-state', 'agreed');
+    await expect(offer).toHaveCount(0);
+    await saved(page);
+    expect(await pieces()).toBeGreaterThan(doc.assembly.length);
+    await page.goto(`/lesson/${id}/mark/cues`);
+    await expect(page.getByText('8 of 8').or(page.getByText('count 8')).first()).toBeVisible({ timeout: 30_000 });
+  });
+
+  await test.step('and as they were filmed', async () => {
+    await page.goto(`/lesson/${id}/mark/segments`);
+    await page.locator('li.work').filter({ hasText: 'two again' }).getByRole('button').click();
+    await page.getByRole('button', { name: /^As it was filmed/ }).click();
+    await expect(row).toBeVisible();
+    await saved(page);
+    expect(await pieces()).toBe(doc.assembly.length);
+  });
+});

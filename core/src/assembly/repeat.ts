@@ -2,6 +2,7 @@ import type { Change } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Piece } from '../lesson/piece.schema';
 import type { CutMs } from '../time/clocks';
+import type { Span } from '../time/spans';
 import { sliceOf } from './cut';
 import { fullCut } from './cuts';
 import type { Passage } from './passage';
@@ -21,12 +22,46 @@ export function playAgain(lesson: Lesson, stepId: string, newId: () => string): 
   const cut = fullCut(lesson);
   const run = lastPlayOf(passagesOf(lesson, cut), stepId);
   if (!run) return null;
-  const again = sliceOf(cut, [[run.startMs, run.endMs]]).map((piece) => ({ ...piece, id: newId() }));
+  return stretchAgain(lesson, [run.startMs, run.endMs], 1, newId);
+}
+
+/**
+ * The change that lets a stretch of the lesson play again, so many times, right after it has played.
+ *
+ * @example stretchAgain(lesson, [9000, 13_000], 1, newId) // { kind: 'batch', changes: [{ kind: 'set_piece', … }, …] }
+ */
+export function stretchAgain(
+  lesson: Pick<Lesson, 'assembly'>,
+  [fromMs, toMs]: Span<CutMs>,
+  times: number,
+  newId: () => string,
+): Change | null {
+  const cut = fullCut(lesson);
+  const again = Array.from({ length: times }, () =>
+    sliceOf(cut, [[fromMs, toMs]]).map((piece) => ({ ...piece, id: newId() })),
+  );
   return changed(lesson, newId, [
-    ...sliceOf(cut, [[0, run.endMs]]),
-    ...again,
-    ...sliceOf(cut, [[run.endMs, cut.durationMs]]),
+    ...sliceOf(cut, [[0, toMs]]),
+    ...again.flat(),
+    ...sliceOf(cut, [[toMs, cut.durationMs]]),
   ]);
+}
+
+/** The change that leaves a stretch of the lesson out. @example stretchOut(lesson, [9000, 13_000], newId) // { kind: 'batch', … } */
+export function stretchOut(
+  lesson: Pick<Lesson, 'assembly'>,
+  [fromMs, toMs]: Span<CutMs>,
+  newId: () => string,
+): Change | null {
+  const cut = fullCut(lesson);
+  return changed(
+    lesson,
+    newId,
+    sliceOf(cut, [
+      [0, fromMs],
+      [toMs, cut.durationMs],
+    ]),
+  );
 }
 
 /**
@@ -76,6 +111,6 @@ function lastPlayOf(passages: readonly Passage[], stepId: string): { startMs: Cu
   return { startMs: last?.startMs ?? run.startMs, endMs: run.endMs };
 }
 
-function changed(lesson: Lesson, newId: () => string, pieces: readonly Piece[]): Change | null {
+function changed(lesson: Pick<Lesson, 'assembly'>, newId: () => string, pieces: readonly Piece[]): Change | null {
   return changeOfPieces(lesson.assembly, tidied(pieces, lesson.assembly, newId));
 }

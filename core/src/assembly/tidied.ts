@@ -8,16 +8,17 @@ import type { Piece } from '../lesson/piece.schema';
  */
 export function tidied(pieces: readonly Piece[], before: readonly Piece[], newId: () => string): Piece[] {
   const known = new Set(before.map((piece) => piece.id));
-  const cutThere = new Set(before.slice(1).map((piece, i) => `${before[i]!.id}|${piece.id}`));
+  const cutThere = new Set(
+    before.slice(1).flatMap((piece, i) => (goesOn(before[i], piece) ? [`${before[i]!.id}|${piece.id}`] : [])),
+  );
   const used = new Set<string>();
   const tidy: Piece[] = [];
   for (const piece of pieces) {
     const last = tidy[tidy.length - 1];
-    const goesOn = last?.takeId === piece.takeId && last.toMs === piece.fromMs;
-    if (goesOn && !cutThere.has(`${last.id}|${piece.id}`))
+    if (goesOn(last, piece) && !cutThere.has(`${last!.id}|${piece.id}`))
       tidy[tidy.length - 1] = {
-        ...last,
-        id: known.has(last.id) || used.has(piece.id) ? last.id : piece.id,
+        ...last!,
+        id: known.has(last!.id) || used.has(piece.id) ? last!.id : piece.id,
         toMs: piece.toMs,
       };
     else tidy.push(used.has(piece.id) ? { ...piece, id: newId() } : piece);
@@ -25,3 +26,7 @@ export function tidied(pieces: readonly Piece[], before: readonly Piece[], newId
   }
   return tidy;
 }
+
+/** Whether a piece goes on where the one before it ended. */
+const goesOn = (last: Piece | undefined, piece: Piece): boolean =>
+  last?.takeId === piece.takeId && last.toMs === piece.fromMs;

@@ -5,6 +5,7 @@ import { balanceFindings } from './balance';
 import { cautionFindings } from './cautions';
 import { claimFindings } from './claims';
 import { cueFindings } from './cue-findings';
+import { captionsOf } from './in-caption';
 import { doneFindings } from './done-findings';
 import { filmFindings } from './film-findings';
 import { findingsOf, type Finding, type Found } from './finding';
@@ -44,7 +45,10 @@ const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
   standing: ({ lesson, shown }) => standingFindings(lesson, shown),
   claim: ({ lesson }) => claimFindings(lesson),
   film: ({ lesson, shown }) => filmFindings(lesson, shown),
-  done: ({ lesson, shown }) => doneFindings(lesson, saidInWords(lesson), shown),
+  done: ({ lesson, shown, heard }) =>
+    doneFindings(lesson, saidInWords(lesson), shown, undefined, {
+      inCaption: captionsOf(lesson, heard),
+    }),
   talk: ({ lesson, heard }) => talkFindings(lesson, heard),
   cue: ({ lesson, heard }) => cueFindings(lesson, heard),
 };

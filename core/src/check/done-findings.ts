@@ -13,7 +13,9 @@ import type { TakeMs } from '../time/clocks';
 import { doseRepair, nameOf, recounted } from './film-findings';
 import { filmAgain } from './film-again';
 import type { CutPlace, FindingPlace, Found } from './finding';
+import { NOT_IN_CAPTION, type InCaption, type SaysInCaption } from './in-caption';
 import { LAST } from './last-ones';
+import { AS_FILMED, type OtherCount } from './other-count';
 
 /** A hold that is off by more than this share and this long is told (common practice, no source). */
 const HELD_SHARE = 0.25;
@@ -30,11 +32,20 @@ const HEARD_SURE = 0.6;
 /** An end that was seen may be off by so much, ms. */
 const SEEN_MS = 500;
 
+/** What is known besides of a film that helps to repair it. */
+export interface Can {
+  /** What lets a step have another count. */
+  readonly other?: OtherCount;
+  /** What captions of words say of what is right instead. */
+  readonly inCaption?: SaysInCaption;
+}
+
 /**
  * What is said held against what is done: figures, holds, times, last ones and the order.
  *
  * @param said in the words of the lesson, or on the take.
  * @param rows of both, where they are there already.
+ * @param can what is known besides of the film that helps to repair it.
  * @example doneFindings(lesson, saidInWords(lesson), shownAsMarked(lesson))[0]?.rule // 'said-not-done'
  */
 export function doneFindings(
@@ -42,10 +53,11 @@ export function doneFindings(
   said: Said,
   shown: Shown,
   rows: readonly SaidDoneRow[] = rowsOf(lesson, said, shown.done),
+  can: Can = {},
 ): Found[] {
   const steps = new Map(movesOf(lesson.steps).map((step) => [step.id, step]));
   return [
-    ...rows.flatMap((row) => figuresAgainst(lesson, steps.get(row.stepId)!, row)),
+    ...rows.flatMap((row) => figuresAgainst(lesson, steps.get(row.stepId)!, row, can)),
     ...said.doses.flatMap((one) => secondsAgainst(steps, one, said, shown)),
     ...lastOnesAgainst(lesson, steps, said, shown),
     ...orderAgainst(lesson, shown.done),
@@ -58,7 +70,7 @@ const placeOf = ({ stepId, side, startMs, endMs }: Done): CutPlace => ({
 });
 
 /** One of the figures that are said has to be the one that was done: "twice … and once more" says several. */
-function figuresAgainst(lesson: Lesson, step: MoveStep, row: SaidDoneRow): Found[] {
+function figuresAgainst(lesson: Lesson, step: MoveStep, row: SaidDoneRow, can: Can): Found[] {
   if (!row.done) return [];
   const compared = row.said.flatMap((figure) => {
     const is = doneAsSaid(step, row, figure);
@@ -68,7 +80,8 @@ function figuresAgainst(lesson: Lesson, step: MoveStep, row: SaidDoneRow): Found
     const own = compared.filter(({ figure }) => figure.unit === unit);
     if (own.length === 0 || own.some(({ figure, is }) => agrees(figure, is)) || agrees(sum(own), own[0]!.is)) return [];
     const { figure, is } = own[0]!;
-    return [unit === 'times' ? timesOff(lesson, step, row, figure, is) : secondsOff(lesson, step, row, figure, is)];
+    const found = unit === 'times' ? timesOff : secondsOff;
+    return [found(lesson, step, row, figure, is, can)];
   });
 }
 
@@ -88,27 +101,44 @@ function agrees({ unit, low, high, words }: RowFigure, { low: least, high: most 
   return most >= low - off(low) && least <= high + off(high);
 }
 
-function timesOff(lesson: Lesson, step: MoveStep, row: SaidDoneRow, { words, low }: RowFigure, is: Measured): Found {
+function timesOff(
+  lesson: Lesson,
+  step: MoveStep,
+  row: SaidDoneRow,
+  { words, low, high }: RowFigure,
+  is: Measured,
+  { other = AS_FILMED, inCaption = NOT_IN_CAPTION }: Can,
+): Found {
   const name = nameOf(step, row.side);
   const fewer = is.value < low;
+  const exact = is.low === is.high;
   const dose = doseFor(step, row.side);
-  const instead = is.low === is.high ? recounted(dose, is.value) : null;
-  return {
+  const instead = exact ? recounted(dose, is.value) : null;
+  const message = $localize`${name}\: you say “${words}”, and ${range(is)} ${is.value === 1 ? $localize`is` : $localize`are`} done.`;
+  return withCaption(inCaption(step.id, words, $localize`${range(is)} here`), {
     rule: 'said-not-done',
     ...(fewer ? {} : { severity: 'should' as const }),
     place: placeOf(row.done!),
-    message: $localize`${name}\: you say “${words}”, and ${range(is)} ${is.value === 1 ? $localize`is` : $localize`are`} done.`,
+    message,
     restsOn: [words, is],
     repairs: [
       ...(instead ? [doseRepair(step, row.side, instead, $localize`Plan ${is.value}`)] : []),
+      ...(exact ? other(step.id, row.done!.side, (fewer ? low : high) - is.value) : []),
       ...filmAgain(lesson, step.id, row.side, $localize`“${words}” is said, and ${range(is)} done.`),
     ],
-  };
+  });
 }
 
-function secondsOff(lesson: Lesson, step: MoveStep, row: SaidDoneRow, { unit, words }: RowFigure, is: Measured): Found {
+function secondsOff(
+  lesson: Lesson,
+  step: MoveStep,
+  row: SaidDoneRow,
+  { unit, words }: RowFigure,
+  is: Measured,
+  { inCaption = NOT_IN_CAPTION }: Can,
+): Found {
   const name = nameOf(step, row.side);
-  return {
+  return withCaption(inCaption(step.id, words, $localize`${range(is, 1)} s here`), {
     rule: 'held-not-as-said',
     place: placeOf(row.done!),
     message:
@@ -117,7 +147,13 @@ function secondsOff(lesson: Lesson, step: MoveStep, row: SaidDoneRow, { unit, wo
         : $localize`${name}\: you say “${words}”, and it takes ${range(is, 1)} s.`,
     restsOn: [words, is],
     repairs: filmAgain(lesson, step.id, row.side, $localize`“${words}” is said, and it is held ${range(is, 1)} s.`),
-  };
+  });
+}
+
+/** What its caption puts right is only worth knowing any more; else the caption can. */
+function withCaption({ isRight, repairs }: InCaption, found: Found): Found {
+  if (!isRight) return { ...found, repairs: [...found.repairs, ...repairs] };
+  return { ...found, severity: 'note', message: $localize`${found.message} Its caption puts it right.` };
 }
 
 /** A measured figure in words, with what it lies between where that is not one. @example range({ value: 9, low: 8, high: 10 }) // '9 (8 to 10)' */

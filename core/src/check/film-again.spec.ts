@@ -42,7 +42,7 @@ describe('what is to be filmed again', () => {
   });
 
   it('is chosen one by one, and never for several at once', () => {
-    // Lanes cannot be planned anew by a count: nothing but filming is left.
+    // Lanes cannot be planned anew by a count: filming is left, or a caption where there is one.
     const lanes: MoveStep['dose'] = {
       ...{ form: 'passes', lanes: exactly(2), passes: exactly(3), tempoMs: exactly(2000) },
       ...{ sets: exactly(1), restMs: 0 },
@@ -54,7 +54,10 @@ describe('what is to be filmed again', () => {
     );
     const fewer = { ...lesson, steps, segments };
     const found = checkLesson(fewer).filter((one) => one.rule === 'said-not-done');
-    expect(found.map((one) => one.repairs.map(({ label }) => label))).toEqual([['Film it again'], ['Film it again']]);
+    expect(found.map((one) => one.repairs.map(({ label }) => label))).toEqual([
+      ['Film it again'],
+      ['Film it again', 'Put it right in the caption'],
+    ]);
     expect(groupsOf(found)[0]!.mendAll).toBeNull();
     expect(
       mendAll(

@@ -9,6 +9,7 @@ import { partMs } from '../schedule/schedule';
 import { clock } from '../time/clock';
 import { filmAgain } from './film-again';
 import type { CutPlace, Found, Repair } from './finding';
+import { AS_FILMED, type OtherCount } from './other-count';
 
 /** Work that is off by more than this share and this long is told (common practice, no source). */
 const DRIFT_SHARE = 0.25;
@@ -18,16 +19,21 @@ const DRIFT_MS = 3000;
  * The lesson as it plays, held against its plan and one side against the other: work with work, a side with a side.
  * Nothing while no work is marked on what plays.
  *
+ * @param other what lets a step have another count.
  * @example filmFindings(lesson).map((one) => one.rule) // ['filmed-sides-uneven']
  */
-export function filmFindings(lesson: Lesson, shown: Shown = shownAsMarked(lesson)): Found[] {
+export function filmFindings(
+  lesson: Lesson,
+  shown: Shown = shownAsMarked(lesson),
+  other: OtherCount = AS_FILMED,
+): Found[] {
   const { done, filmedMs } = shown;
   if (filmedMs === null) return [];
   const byStep = new Map<string, Done[]>();
   for (const one of done) if (!byStep.get(one.stepId)?.push(one)) byStep.set(one.stepId, [one]);
   return movesOf(lesson.steps).flatMap((step) => {
     const work = byStep.get(step.id);
-    return work ? stepFindings(lesson, step, work) : [notMarked(step, filmedMs)];
+    return work ? stepFindings(lesson, step, work, other) : [notMarked(step, filmedMs)];
   });
 }
 
@@ -40,19 +46,19 @@ function notMarked(step: MoveStep, durationMs: number): Found {
   };
 }
 
-function stepFindings(lesson: Lesson, step: MoveStep, work: readonly Done[]): Found[] {
+function stepFindings(lesson: Lesson, step: MoveStep, work: readonly Done[], other: OtherCount): Found[] {
   const findings: Found[] = [];
   const parts = partsOf(step.sidePlan);
   const of = (side: WorkedSide): Done | undefined => work.find((one) => one.side === side);
   if (changesSide(step.sidePlan)) {
     const [left, right] = [of('left'), of('right')];
     if ((left === undefined) !== (right === undefined)) findings.push(oneSide(lesson, step, left ?? right!));
-    if (left && right) findings.push(...uneven(lesson, step, left, right));
+    if (left && right) findings.push(...uneven(lesson, step, left, right, other));
   }
   for (const one of work) {
     const side = sideOf(one, parts);
     if (side === null) continue;
-    findings.push(...againstPlan(lesson, step, side, one));
+    findings.push(...againstPlan(lesson, step, side, one, other));
   }
   return findings;
 }
@@ -84,7 +90,7 @@ function oneSide(lesson: Lesson, step: MoveStep, there: Done): Found {
 }
 
 /** Second sides are habitually shorter (common practice, no source): what viewers copy. */
-function uneven(lesson: Lesson, step: MoveStep, left: Done, right: Done): Found[] {
+function uneven(lesson: Lesson, step: MoveStep, left: Done, right: Done, other: OtherCount): Found[] {
   // A plan that is uneven itself is told as such.
   const planned = (side: 'left' | 'right'): string => `${countFor(step, side)}/${partMs(step, side)}`;
   if (planned('left') !== planned('right')) return [];
@@ -104,17 +110,17 @@ function uneven(lesson: Lesson, step: MoveStep, left: Done, right: Done): Found[
       place: placeOf(short),
       message: $localize`${step.move.name}\: on the film your left gets ${figures(onLeft)}, your right ${figures(onRight)}.`,
       restsOn: [left.count?.value ?? null, right.count?.value ?? null, left.workMs.value, right.workMs.value],
-      repairs: filmAgain(
-        lesson,
-        step.id,
-        short.side,
-        $localize`It got ${figures(less)}, the other side ${figures(more)}.`,
-      ),
+      repairs: [
+        ...(counted && less.low === less.high && more.low === more.high
+          ? other(step.id, short.side, more.value - less.value)
+          : []),
+        ...filmAgain(lesson, step.id, short.side, $localize`It got ${figures(less)}, the other side ${figures(more)}.`),
+      ],
     },
   ];
 }
 
-function againstPlan(lesson: Lesson, step: MoveStep, side: WorkedSide, one: Done): Found[] {
+function againstPlan(lesson: Lesson, step: MoveStep, side: WorkedSide, one: Done, other: OtherCount): Found[] {
   const planned = countFor(step, side);
   const dose = doseFor(step, side);
   const name = nameOf(step, side);
@@ -129,6 +135,7 @@ function againstPlan(lesson: Lesson, step: MoveStep, side: WorkedSide, one: Done
         restsOn: [count.value, planned],
         repairs: [
           ...(fewer ? [doseRepair(step, side, fewer, $localize`Plan ${count.value}`)] : []),
+          ...(count.low === count.high ? other(step.id, one.side, planned - count.value) : []),
           ...filmAgain(lesson, step.id, side, $localize`Only ${count.value} of ${planned} are done.`),
         ],
       },

@@ -59,6 +59,8 @@ export interface Repair {
   readonly change: Change | null;
   /** It is chosen one by one, and never made for several findings at once. */
   readonly single?: true;
+  /** Where the film jumps in a part, to be looked at before it is made. */
+  readonly lookFirst?: { readonly segmentId: string; readonly atMs: CutMs };
 }
 
 /** Whether a repair may be made for several findings at once. */

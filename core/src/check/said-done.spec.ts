@@ -37,6 +37,7 @@ const shown = (jaw: Bout, brow: Bout, captions: string | null): OnTake => {
   return {
     ...{ take, bouts: [jaw, brow], holds: [], proposals: [work('jaw', jaw), work('brow', brow)] },
     words: captions === null ? null : { lines, said: alignLesson(lesson, lines) },
+    around: null,
   };
 };
 const said = (jaw: string, more = ''): string =>

@@ -1,6 +1,7 @@
 import '../words/localize';
 import type { WorkedSide } from '../dose/dose';
 import type { Bout, Seen } from '../footage/analyse';
+import type { HeardAround } from '../footage/quiet';
 import { singlesOf } from '../lesson/as-one';
 import type { Change } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -13,10 +14,12 @@ import { rowsOf, type SaidDoneRow } from '../said-done/rows';
 import { saidInWords, saidOnTake, type Said } from '../said-done/said';
 import { clock } from '../time/clock';
 import { sharedMs } from '../time/spans';
-import { doneFindings } from './done-findings';
+import { doneFindings, type Can } from './done-findings';
 import { filmFindings } from './film-findings';
 import { findingsOf, type Finding, type FindingPlace, type Found } from './finding';
 import { promiseFindings } from './promise';
+import { captionsOf } from './in-caption';
+import { otherCounts } from './other-count';
 import { isOfWords } from './replace-words';
 import type { RuleId } from './rules';
 import { standingFindings } from './standing-rules';
@@ -30,6 +33,8 @@ export interface OnTake {
   readonly holds: readonly Seen[];
   /** On the take's time; null where nobody knows what was said. */
   readonly words: TakeWords | null;
+  /** What is heard and seen around the hands; null where nobody knows. */
+  readonly around: HeardAround | null;
 }
 
 export interface SaidDone {
@@ -63,13 +68,23 @@ export function saidDone(lesson: Lesson, known: OnTake | null): SaidDone {
   const words = known?.words;
   const said = words ? saidOnTake(shown.lesson, known.take.id, words.lines, words.said) : saidInWords(shown.lesson);
   const rows = rowsOf(lesson, said, shown.done);
-  const found = foundIn(said, shown, rows);
+  const found = foundIn(said, shown, rows, canOn(lesson, known));
   const more = known ? notPlanned(known, shown) : [];
   const all = words ? found.map(withoutWords) : found;
   return { rows, findings: findingsOf(lesson, [...all, ...more]) };
 }
 
-function foundIn(said: Said, shown: Shown, rows: readonly SaidDoneRow[]): Found[] {
+/** What helps to repair the lesson as it is: what is only proposed cannot be changed yet. */
+function canOn(lesson: Lesson, known: OnTake | null): Can {
+  const around = known?.around;
+  if (!around) return { inCaption: captionsOf(lesson) };
+  return {
+    other: otherCounts(lesson, known.take.id, around),
+    inCaption: captionsOf(lesson, (takeId) => (takeId === known.take.id ? around.speech : null)),
+  };
+}
+
+function foundIn(said: Said, shown: Shown, rows: readonly SaidDoneRow[], can: Can): Found[] {
   const { lesson } = said;
   const plan = schedule(lesson);
   const filmMs = shown.filmedMs === null ? plan.totalMs : playedMs(lesson);
@@ -79,8 +94,8 @@ function foundIn(said: Said, shown: Shown, rows: readonly SaidDoneRow[]): Found[
       .map((one) => (said.takeId === null ? one : { ...one, severity: 'should' as const })),
     ...promiseFindings(lesson, { ...plan, totalMs: filmMs }).filter((one) => PROMISED.has(one.rule)),
     ...standingFindings(lesson, shown),
-    ...filmFindings(lesson, shown),
-    ...doneFindings(lesson, said, shown, rows),
+    ...filmFindings(lesson, shown, can.other),
+    ...doneFindings(lesson, said, shown, rows, can),
   ]);
 }
 

@@ -1,3 +1,4 @@
+import { goesOn } from '../assembly/goes-on';
 import type { Passage } from '../assembly/passage';
 import { repetitionEnds, repetitionsOf } from '../dose/dose';
 import type { Dose } from '../dose/dose.schema';
@@ -39,19 +40,12 @@ interface InRun {
   of: number;
 }
 
-/** A demonstration that a cut plays again at once, in its own name, is one count: one, two, and on to the last. */
+/** What a cut plays again at once, or goes on with after a jump, is one count: one, two, and on to the last. */
 function playedOn(work: readonly Passage[]): Map<Passage, InRun> {
   const runs = new Map<Passage, InRun>();
   let run: InRun[] = [];
   work.forEach((one, at) => {
-    const last = work[at - 1];
-    const again =
-      last !== undefined &&
-      one.pieceId !== null &&
-      last.pieceId === one.pieceId &&
-      last.segmentId === one.segmentId &&
-      last.endMs === one.startMs &&
-      one.shareBefore <= last.shareBefore + 1e-9;
+    const again = goesOn(work[at - 1], one);
     const before = again ? run[run.length - 1]!.of : 0;
     if (!again) run = [];
     run.push({ before, of: 0 });

@@ -126,6 +126,45 @@ export function shiftedByHalf({ startMs, endMs, beatsMs }: Pick<Segment, 'startM
   return beatsMs.map((ms) => Math.round(ms + by));
 }
 
+/** A gap between two repetitions holds one more when it is as long as so many usual ones. */
+const A_GAP = 1.6;
+/** After the last repetition, and before the first, one more fits into so much of a usual one. */
+const AT_AN_END = 0.55;
+
+/**
+ * So many repetitions in a part, by those that were found in it: what is missing comes into gaps, then behind the last one,
+ * then before the first; of too many those go that follow too soon. Where that does not come to as many, or none were
+ * found, they are even.
+ *
+ * @example withCount({ startMs: 0, endMs: 10_000, beatsMs: [2000, 4000, 8000] }, 5) // [2000, 4000, 6000, 8000, 10_000]
+ */
+export function withCount(
+  { startMs, endMs, beatsMs }: Pick<Segment, 'startMs' | 'endMs'> & { readonly beatsMs: readonly TakeMs[] },
+  count: number,
+): TakeMs[] {
+  const even = Array.from({ length: count }, (_, i) => Math.round(startMs + ((i + 1) * (endMs - startMs)) / count));
+  if (beatsMs.length < 2 || count < 2) return even;
+  const beats = [...beatsMs];
+  const gaps = (): number[] => beats.slice(1).map((ms, i) => ms - beats[i]!);
+  const usualMs = gaps().sort((a, b) => a - b)[(beats.length - 1) >> 1]!;
+  while (beats.length > count) {
+    const all = gaps();
+    const shortest = all.indexOf(Math.min(...all));
+    // The last one ends the part, and stays.
+    beats.splice(shortest + 1 === beats.length - 1 ? shortest : shortest + 1, 1);
+  }
+  while (beats.length < count) {
+    const all = gaps();
+    const longest = all.indexOf(Math.max(...all));
+    const last = beats[beats.length - 1]!;
+    if (all[longest]! >= A_GAP * usualMs) beats.splice(longest + 1, 0, beats[longest]! + all[longest]! / 2);
+    else if (endMs - last >= AT_AN_END * usualMs) beats.push(Math.min(endMs, last + usualMs));
+    else if (beats[0]! - startMs >= (1 + AT_AN_END) * usualMs) beats.unshift(beats[0]! - usualMs);
+    else return even;
+  }
+  return beats.map(Math.round);
+}
+
 /** Repetitions with the one that is nearest to an instant moved there, or dropped; the same where none is near. */
 export function nearestMoved(beatsMs: readonly TakeMs[], ms: TakeMs, to: TakeMs | null): TakeMs[] {
   const nearest = beatsMs.reduce<number | null>(

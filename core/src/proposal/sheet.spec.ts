@@ -1,9 +1,10 @@
+import fc from 'fast-check';
 import { applyChange, inverseOf } from '../lesson/change';
 import type { Lesson } from '../lesson/lesson.schema';
 import { aFilmedLesson, aSegment, aStep, reps } from '../testing';
 import type { Proposal } from './propose';
-import { agreedWith, sheetOf, type SheetRow } from './sheet';
-import { agreeTo, joined, nearestMoved, putRight, shiftedByHalf, splitAt } from './sheet-edits';
+import { agreedWith, asOneDoubt, sheetOf, type SheetRow } from './sheet';
+import { agreeTo, joined, nearestMoved, putRight, shiftedByHalf, splitAt, withCount } from './sheet-edits';
 
 const lesson = aFilmedLesson({
   steps: [aStep('a', { dose: reps(3, 2000) }), aStep('b', { sidePlan: 'both', dose: reps(4, 2000) })],
@@ -185,5 +186,71 @@ describe('an edit of the sheet', () => {
     expect(nearestMoved(part.beatsMs, 6200, 6150)).toEqual([3000, 6150, 9000]);
     expect(nearestMoved(part.beatsMs, 6200, null)).toEqual([3000, 9000]);
     expect(nearestMoved(part.beatsMs, 7500, null)).toEqual(part.beatsMs);
+  });
+});
+
+describe('so many repetitions in a part', () => {
+  const part = (...beatsMs: number[]) => ({ startMs: 0, endMs: 10_000, beatsMs });
+
+  it('stand in gaps, then behind the last one, then before the first, as far apart as usual', () => {
+    expect(withCount(part(2000, 4000, 8000), 5)).toEqual([2000, 4000, 6000, 8000, 10_000]);
+    expect(withCount(part(4000, 6000, 8000, 10_000), 5)).toEqual([2000, 4000, 6000, 8000, 10_000]);
+    // The last one ends with its part, and not behind it.
+    expect(withCount(part(2000, 4000, 6000, 8600), 5)).toEqual([2000, 4000, 6000, 8600, 10_000]);
+  });
+
+  it('go where they follow too soon, and the last one stays', () => {
+    expect(withCount(part(2000, 2400, 4000, 6000, 8000, 9900), 5)).toEqual([2000, 4000, 6000, 8000, 9900]);
+    expect(withCount(part(2000, 4000, 6000, 9800, 10_000), 4)).toEqual([2000, 4000, 6000, 10_000]);
+  });
+
+  it('are even where none were found, or those found leave no room', () => {
+    expect(withCount(part(), 4)).toEqual([2500, 5000, 7500, 10_000]);
+    expect(withCount(part(5000), 2)).toEqual([5000, 10_000]);
+    expect(withCount(part(1000, 2000, 3000, 4000, 5000, 6000, 7000, 8000, 9000, 10_000), 20).length).toBe(20);
+    expect(withCount(part(2000, 4000), 1)).toEqual([10_000]);
+  });
+
+  it('are as many as are asked for, in their part and in order, whatever was found', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 1, max: 10_000 })),
+        fc.integer({ min: 1, max: 30 }),
+        (found, count) => {
+          const beats = withCount(part(...found.sort((a, b) => a - b)), count);
+          expect(beats.length).toBe(count);
+          expect(beats.every((ms, at) => ms > (beats[at - 1] ?? 0) && ms <= 10_000)).toBeTrue();
+        },
+      ),
+    );
+  });
+});
+
+describe('what is looked at in one go', () => {
+  const side = (stepId: string, which: 'left' | 'right' | 'both', startMs: number, confidence = 0.8): Proposal => ({
+    ...{ kind: 'reps', stepId, side: which, startMs, endMs: startMs + 4000, beatsMs: [], confidence, because: [] },
+  });
+  const ofSteps = (...proposals: Proposal[]) => {
+    const lesson = aFilmedLesson({ steps: [aStep('a'), aStep('b')] });
+    const rows = sheetOf(lesson, 't', proposals).filter((row) => row.state !== 'missing');
+    return asOneDoubt(rows, rows[0]!).map((row) => `${row.stepId} ${row.side}`);
+  };
+
+  it('is the other side of a step that comes next, where both are unsure', () => {
+    const talk: Proposal = { ...side('a', 'left', 4500), kind: 'talk', side: null, endMs: 4900 };
+    expect(ofSteps(side('a', 'left', 0), talk, side('a', 'right', 5000))).toEqual(['a left', 'a right']);
+    expect(ofSteps(side('a', 'right', 0), side('a', 'left', 5000))).toEqual(['a right', 'a left']);
+  });
+
+  it('is nothing else', () => {
+    for (const next of [
+      side('b', 'right', 5000),
+      side('a', 'left', 5000),
+      side('a', 'both', 5000),
+      side('a', 'right', 5000, 0.97),
+    ])
+      expect(ofSteps(side('a', 'left', 0), next)).toEqual(['a left']);
+    expect(ofSteps(side('a', 'left', 0), side('b', 'both', 5000), side('a', 'right', 10_000))).toEqual(['a left']);
+    expect(ofSteps(side('a', 'left', 0, 0.97), side('a', 'right', 5000))).toEqual(['a left']);
   });
 });

@@ -1,3 +1,6 @@
+import { fullCut } from '../assembly/cuts';
+import { playsOf } from '../assembly/other-count';
+import { passagesOf } from '../assembly/passages';
 import { partsOf, type WorkedSide } from '../dose/dose';
 import { countFor } from '../lesson/dose-for';
 import { isMove, movesOf, type Lesson } from '../lesson/lesson.schema';
@@ -24,6 +27,8 @@ export interface SheetRow {
   readonly startMs: TakeMs;
   readonly endMs: TakeMs;
   readonly beatsMs: readonly TakeMs[];
+  /** How often it is done in the lesson, where that is not as it was filmed; else as often as was counted. */
+  readonly plays: number;
   /** How often it is planned; null where that is not counted. */
   readonly planned: number | null;
   /** What it is by now: a part that was marked, or one that is proposed; neither where it is missing. */
@@ -56,11 +61,13 @@ export function sheetOf(
     if (!step || !isWork(kind) || step.dose.form === 'timed') return null;
     return countFor(step, side ?? partsOf(step.sidePlan)[0]!);
   };
+  const plays = playsOf(passagesOf(lesson, fullCut(lesson)));
   const rows = [
     ...marked.filter(isRow).map((segment): Omit<SheetRow, 'doubt'> => {
       const { id, kind, stepId, side, startMs, endMs, beatsMs } = segment;
       return {
         ...{ key: id, state: 'agreed', kind, stepId, side, startMs, endMs, beatsMs, segment, proposal: null },
+        plays: plays.get(id)?.asFilmed === false ? plays.get(id)!.beatsMs.length : beatsMs.length,
         planned: planned(segment),
       };
     }),
@@ -68,6 +75,7 @@ export function sheetOf(
       const { kind, stepId, side, startMs, endMs, beatsMs, confidence } = proposal;
       return {
         ...{ key: keyOf(proposal), kind, stepId, side, startMs, endMs, beatsMs, segment: null, proposal },
+        plays: beatsMs.length,
         state: confidence >= SURE ? 'sure' : 'unsure',
         planned: planned(proposal),
       };
@@ -83,12 +91,12 @@ function keyOf({ kind, stepId, side, startMs, endMs }: Proposal): string {
   return `${kind}|${stepId}|${side}|${Math.round((startMs + endMs) / 4000)}`;
 }
 
-function doubtOf({ state, kind, beatsMs, planned }: Omit<SheetRow, 'doubt'>): Doubt | null {
+function doubtOf({ state, kind, plays, planned }: Omit<SheetRow, 'doubt'>): Doubt | null {
   if (state === 'missing') return 'missing';
   if (kind === 'cut') return state === 'agreed' ? null : 'leave-out';
   if (!isWork(kind)) return null;
   if (state === 'unsure') return 'unsure';
-  return planned !== null && beatsMs.length > 0 && beatsMs.length !== planned ? 'count' : null;
+  return planned !== null && plays > 0 && plays !== planned ? 'count' : null;
 }
 
 /** Work that is planned and neither marked on any take nor proposed on this one: after what comes before it in the plan. */
@@ -117,7 +125,7 @@ function withMissing(
         const ms = all[at]?.endMs ?? 0;
         all.splice(at + 1, 0, {
           ...{ key: `missing|${step.id}|${side}`, state: 'missing', kind: 'reps', stepId: step.id, side },
-          ...{ startMs: ms, endMs: ms, beatsMs: [], segment: null, proposal: null },
+          ...{ startMs: ms, endMs: ms, beatsMs: [], plays: 0, segment: null, proposal: null },
           planned: planned({ kind: 'reps', stepId: step.id, side }),
         });
       }
@@ -126,6 +134,20 @@ function withMissing(
   }
   return all;
 }
+
+/**
+ * A row with what is looked at and agreed to in one go: the other side of its step, where that comes next and both are
+ * only unsure.
+ *
+ * @example asOneDoubt(rows, left).length // 2
+ */
+export function asOneDoubt(rows: readonly SheetRow[], row: SheetRow): readonly SheetRow[] {
+  const next = rows.slice(rows.indexOf(row) + 1).find((one) => isWork(one.kind) || one.doubt !== null);
+  const isOther = next?.stepId === row.stepId && isOneSide(row.side) && isOneSide(next.side) && next.side !== row.side;
+  return isOther && row.doubt === 'unsure' && next.doubt === 'unsure' ? [row, next] : [row];
+}
+
+const isOneSide = (side: WorkedSide | null): boolean => side === 'left' || side === 'right';
 
 /**
  * Everything that is agreed to with some rows: with work, also what leads to it and what is said of its step around it.

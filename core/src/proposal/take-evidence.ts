@@ -2,6 +2,8 @@ import { alignLesson, type Alignment } from '../align/align-lesson';
 import { AlignError } from '../align/global';
 import { heardLines, type Words } from '../align/words.document';
 import type { Analysis } from '../footage/analysis.document';
+import { lipsMove, type CellGrid } from '../footage/lips';
+import type { HeardAround } from '../footage/quiet';
 import type { Sound } from '../footage/sound.document';
 import type { Lesson } from '../lesson/lesson.schema';
 import { pictureOf, soundOf, type Take } from '../lesson/take.schema';
@@ -20,6 +22,8 @@ export interface TakeKnown {
   readonly captions: string | null;
   /** On the take's time. */
   readonly log: readonly LogEntry[];
+  /** How much moves where, and faces: of the same recording as the analysis. */
+  readonly moving?: { readonly grid: CellGrid; readonly faces: Analysis['faces'] } | null;
 }
 
 /** Words of a take, on its time, and where the lesson's steps are in them. */
@@ -32,13 +36,18 @@ export interface TakeWords {
  * What is known of a take, on its own time, with what is marked on it.
  *
  * @returns `words`: captions that are this lesson's; `fits`: whether the words are this lesson's, captions before what was
- *   heard; null where there are none.
+ *   heard; null where there are none; `around`: what is heard and seen around the hands; null where nobody listened.
  */
 export function evidenceOf(
   lesson: Lesson,
   takeId: string,
-  { analysis, sound, words, captions, log }: TakeKnown,
-): { readonly evidence: Evidence; readonly words: TakeWords | null; readonly fits: boolean | null } {
+  { analysis, sound, words, captions, log, moving }: TakeKnown,
+): {
+  readonly evidence: Evidence;
+  readonly words: TakeWords | null;
+  readonly fits: boolean | null;
+  readonly around: HeardAround | null;
+} {
   const take = lesson.takes.find((one) => one.id === takeId)!;
   const { durationMs, pictureLeft } = take;
   const heard = soundOf(take)?.offsetMs ?? 0;
@@ -49,20 +58,29 @@ export function evidenceOf(
     return said ? { lines: own, said } : null;
   };
   const brought = inLines(keptCaptions(captions));
+  const gaveWords = brought?.said.fits ? brought : null;
   // What a machine heard says where things are; what was said word by word, it does not.
-  const gone = brought?.said.fits ? brought : inLines(words && heardLines(words));
+  const gone = gaveWords ?? inLines(words && heardLines(words));
+  const speech = clipSpans(sound?.speech.map(([a, b]) => [a + heard, b + heard] as const) ?? [], durationMs);
+  const sceneChangesMs = analysis?.sceneChangesMs ?? [];
   const own = <T extends { startMs: number; endMs: number }>(list: readonly T[]): T[] =>
     list.map((one) => moved(one, picture)).filter((one) => one.startMs >= 0 && one.endMs <= durationMs);
   return {
-    words: brought?.said.fits ? brought : null,
+    words: gaveWords,
+    around: sound && {
+      ...{ speech, lines: gaveWords?.lines ?? null },
+      lipsMove: moving
+        ? (fromMs, toMs) => lipsMove(moving.grid, { ...moving, sceneChangesMs }, fromMs - picture, toMs - picture)
+        : null,
+    },
     fits: (brought ?? gone)?.said.fits ?? null,
     evidence: {
       ...noEvidence(durationMs),
       pictureLeft,
-      speech: clipSpans(sound?.speech.map(([a, b]) => [a + heard, b + heard] as const) ?? [], durationMs),
+      speech,
       bouts: own(analysis?.bouts ?? []).map((one) => ({ ...one, beatsMs: one.beatsMs.map((ms) => ms + picture) })),
       holds: own(analysis?.holds ?? []),
-      sceneChangesMs: (analysis?.sceneChangesMs ?? []).map((ms) => ms + picture),
+      sceneChangesMs: sceneChangesMs.map((ms) => ms + picture),
       said: gone?.said.fits ? gone.said : null,
       log,
       agreed: lesson.segments.filter((one) => one.takeId === takeId),

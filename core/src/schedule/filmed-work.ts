@@ -1,3 +1,4 @@
+import { goesOn } from '../assembly/goes-on';
 import type { Passage } from '../assembly/passage';
 import type { WorkedSide } from '../dose/dose';
 import { isWork } from '../lesson/segment-kind';
@@ -8,7 +9,7 @@ export interface FilmedWork {
   readonly stepId: string;
   /** Null where it is marked without a side. */
   readonly side: WorkedSide | null;
-  /** Of work alone, without talk, changes of side and rests; what plays twice counts once. */
+  /** Of work alone, without talk, changes of side and rests; a part that plays anew counts once. */
   readonly workMs: number;
   /** Marked repetitions; null where some of it has none. */
   readonly beatCount: number | null;
@@ -26,14 +27,18 @@ export function filmedWork(passages: readonly Passage[]): FilmedWork[] {
   const work = new Map<string, { -readonly [K in keyof FilmedWork]: FilmedWork[K] }>();
   /** How much of each segment was seen already, as stretches of its share. */
   const seen = new Map<string, number>();
-  for (const { kind, stepId, side, segmentId, startMs, endMs, share, shareBefore, beatsMs } of passages) {
+  let last: Passage | undefined;
+  for (const one of passages) {
+    const { kind, stepId, side, segmentId, startMs, endMs, share, shareBefore, beatsMs, beatCount } = one;
     if (!isWork(kind) || stepId === null || segmentId === null) continue;
     const shown = seen.get(segmentId) ?? 0;
-    if (shareBefore + share <= shown + 1e-9) continue;
-    seen.set(segmentId, shareBefore + share);
+    const isMore = shareBefore + share > shown + 1e-9 || goesOn(last, one);
+    last = one;
+    if (!isMore) continue;
+    seen.set(segmentId, Math.max(shown, shareBefore + share));
     const name = `${stepId}|${side}`;
     const known = work.get(name);
-    const beats = beatsMs.length > 0 ? beatsMs.length : null;
+    const beats = beatCount > 0 ? beatsMs.length : null;
     if (!known) {
       work.set(name, { stepId, side, workMs: endMs - startMs, beatCount: beats, startMs, endMs });
       continue;

@@ -1,7 +1,8 @@
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { isWork } from '@limber/core/lesson/segment-kind';
 import type { Proposal } from '@limber/core/proposal/propose';
-import { agreedWith, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
+import { withCount } from '@limber/core/proposal/sheet-edits';
+import { agreedWith, asOneDoubt, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
 import { sharedMs } from '@limber/core/time/spans';
 import type { Happened, Said } from './said';
 
@@ -16,6 +17,8 @@ const NEAR_MS = 500;
 const FAR_MS = 1500;
 /** A press with the thought before it, s. */
 const PRESS_S = 1;
+/** So many repetitions have a key of their own; as many as planned have one too. */
+const ONE_KEY = 9;
 
 type Work = Pick<Happened, 'kind' | 'stepId' | 'side' | 'startMs' | 'endMs'> & { readonly beatsMs: readonly number[] };
 /** What it costs to put an end right that is so far off. */
@@ -46,8 +49,11 @@ export function markedByHand(lesson: Lesson, { segments, durationMs }: Said): Pr
  * 1. One press agrees to all that is sure.
  * 2. `D` goes to the first doubt and plays it, as long as it lasts. Right as it is, `A` agrees, goes to the next one and
  *    plays that; not there at all, `N` does. Put right while it plays, it needs no `A`, but `D` to go on: an end one press,
- *    three where it is further than a second and a half away; the other side one, another step two; each repetition that
- *    is missing or too many one.
+ *    three where it is further than a second and a half away; the other side one, another step two. As many repetitions
+ *    as were done is one press, which is an answer too: it goes on to the next. Where one of them lies wrong then, each
+ *    that is missing or too many is put right by itself instead, one press each.
+ *    The two sides of a step, one after the other, are played in one go, and `A` agrees to both. Where only the second
+ *    one is wrong, it is gone to (one press) and put right, and the first one comes again.
  * 3. What is missing and was filmed is marked by hand: one press to get there, one at each end, one a repetition.
  * 4. The talk between is agreed to by one press.
  * 5. What was agreed to and is wrong is found by looking down the sheet, chosen by one press, looked at, and put right as
@@ -70,8 +76,21 @@ export function markedByAgreeing(lesson: Lesson, { segments }: Said, proposals: 
     (one.stepId === truth.stepId ? 0 : 2) +
     (one.side === truth.side || one.stepId !== truth.stepId ? 0 : 1) +
     end(one.startMs - truth.startMs) +
-    end(one.endMs - truth.endMs) +
-    Math.abs(one.beatsMs.length - truth.beatsMs.length);
+    end(one.endMs - truth.endMs);
+  /** Whether as many as were done is one key, and they would lie where they were done, the ends put right before. */
+  const countsRight = (one: SheetRow, truth: Happened): boolean =>
+    (truth.beatsMs.length <= ONE_KEY || truth.beatsMs.length === one.planned) &&
+    truth.beatsMs.length > 0 &&
+    withCount({ ...one, startMs: truth.startMs, endMs: truth.endMs }, truth.beatsMs.length).every(
+      (ms, at) => Math.abs(ms - truth.beatsMs[at]!) <= NEAR_MS,
+    );
+  /** What it takes to put a row right and to go on to the next. */
+  const answer = (one: SheetRow, truth: Happened): number => {
+    const off = Math.abs(one.beatsMs.length - truth.beatsMs.length);
+    return mend(one, truth) + 1 + (off > 0 && !countsRight(one, truth) ? off : 0);
+  };
+  const isRight = (one: Work, truth: Happened): boolean =>
+    mend(one, truth) === 0 && one.beatsMs.length === truth.beatsMs.length;
 
   const bare = { ...lesson, segments: [], rejected: [] };
   const rows = sheetOf(bare, 'take', proposals);
@@ -86,19 +105,41 @@ export function markedByAgreeing(lesson: Lesson, { segments }: Said, proposals: 
     const truth = meant(row);
     if (truth) taken.add(truth);
     // Put right, it is gone on from; right, it is agreed to; not there, it is not.
-    press(truth ? 1 + mend(row, truth) : 1);
+    press(truth ? answer(row, truth) : 1);
   };
   // What is right is settled before what might take its place.
   for (const row of sure.filter((one) => isWork(one.kind) && one.doubt === null)) {
     const truth = meant(row);
-    if (truth && mend(row, truth) === 0) {
+    if (truth && isRight(row, truth)) {
       taken.add(truth);
       continue;
     }
     settle(row);
   }
   if (doubts.length > 0) press(1);
+  const settled = new Set<SheetRow>();
+  /** Both sides in one go, where the first is right: else each comes by itself. */
+  const settleBoth = (row: SheetRow, other: SheetRow): void => {
+    const [truth, otherTruth] = [meant(row), meant(other)];
+    if (!truth || !isRight(row, truth)) return;
+    settled.add(row).add(other);
+    look(row);
+    taken.add(truth);
+    if (otherTruth && isRight(other, otherTruth)) {
+      look(other);
+      taken.add(otherTruth);
+      press(1);
+      return;
+    }
+    press(1);
+    settle(other);
+    look(row);
+    press(1);
+  };
   for (const row of doubts) {
+    const [, other] = asOneDoubt(rows, row);
+    if (other && doubts.includes(other) && !settled.has(row)) settleBoth(row, other);
+    if (settled.has(row)) continue;
     if (row.state === 'missing') press(1);
     else if (row.kind !== 'cut') settle(row);
     else {

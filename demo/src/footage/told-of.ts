@@ -29,5 +29,5 @@ export function toldOf(lesson: Lesson, filmed: Lesson, seed: number, freedom: nu
   const bare: Lesson = { ...lesson, takes: [], assembly: [], segments: [], rejected: [] };
   const evidence = { ...noEvidence(durationMs), ...seen, speech: speechOf(said), pictureLeft: 'left' as const };
   const proposals = propose(bare, { ...evidence, said: words.said });
-  return saidDone(bare, { take: { ...TAKE, durationMs }, proposals, ...seen, words }).findings;
+  return saidDone(bare, { take: { ...TAKE, durationMs }, proposals, ...seen, words, around: null }).findings;
 }

@@ -80,7 +80,10 @@ export const LimberPreset = definePreset(Aura, {
   },
   components: {
     button: {
-      root: { borderRadius: '14px', paddingX: '18px', paddingY: '9px', label: { fontWeight: '650' } },
+      root: {
+        ...{ borderRadius: '14px', paddingX: '18px', paddingY: '9px', label: { fontWeight: '650' } },
+        sm: { fontSize: '15px', paddingX: '12px', paddingY: '6px' },
+      },
       colorScheme: {
         light: {
           outlined: {
@@ -89,6 +92,16 @@ export const LimberPreset = definePreset(Aura, {
               borderColor: '#b39aa9',
               hoverBackground: '#f4ece3',
               activeBackground: '#e9ddd1',
+            },
+          },
+        },
+        dark: {
+          outlined: {
+            primary: {
+              color: '#f3eae2',
+              borderColor: '#7b6c7c',
+              hoverBackground: '#3a303f',
+              activeBackground: '#4a3f50',
             },
           },
         },

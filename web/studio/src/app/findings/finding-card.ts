@@ -76,7 +76,7 @@ const SAID = { must: $localize`Fix this`, should: $localize`Better so`, note: $l
     </article>
     @if (each()) {
       @for (one of alone(); track one.findings[0]!.id) {
-        <lc-finding-card class="one" [group]="one" (look)="look.emit($event)" />
+        <lc-finding-card class="one" [group]="one" (look)="look.emit($event)" (tryOut)="tryOut.emit($event)" />
       }
     }
   `,
@@ -161,6 +161,8 @@ export class FindingCard {
   readonly named = input(true);
   /** She wants to see the place: on a bench with footage it can be gone to. */
   readonly look = output<FindingPlace>();
+  /** A repair that has to be looked at before it is made. */
+  readonly tryOut = output<Repair>();
   private readonly store = inject(LessonStore);
   private readonly work = inject(PlanWork);
   protected readonly checks = inject(Findings);
@@ -199,7 +201,8 @@ export class FindingCard {
   protected apply(repair: Repair): void {
     const { place } = this.single()!;
     if (place.stepId) this.store.selectedStepId.set(place.stepId);
-    this.store.edit(repair.change!);
+    if (repair.lookFirst) this.tryOut.emit(repair);
+    else this.store.edit(repair.change!);
   }
 
   /** What must be mended is left with a reason only. */

@@ -12,6 +12,20 @@ describe('the names of keys', () => {
 });
 
 describe('the keys of a screen', () => {
+  it('are told together where they do the same, one after the other', () => {
+    const keys = TestBed.inject(Keys);
+    let close = (): void => undefined;
+    const opened = { onDestroy: (then: () => void) => (close = then) } as unknown as DestroyRef;
+    const key = (name: string, does: string) => ({ key: name, does, run: () => undefined });
+    keys.use([key('1', 'So many'), key('2', 'So many'), key('f8', 'More'), key('9', 'So many')], opened);
+    expect(keys.told.slice(0, 3)).toEqual([
+      { names: ['1', '2'], does: 'So many', letter: true },
+      { names: ['F8'], does: 'More', letter: false },
+      { names: ['9'], does: 'So many', letter: true },
+    ]);
+    close();
+  });
+
   const press = (on: HTMLElement, key: string, more: KeyboardEventInit = {}): void => {
     on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }));
   };

@@ -59,6 +59,17 @@ export class Keys {
     return [...this.layers].reverse().flat();
   }
 
+  /** The same as they are told: keys that do the same stand together, the first and the last of them named. */
+  get told(): readonly { readonly names: readonly string[]; readonly does: string; readonly letter: boolean }[] {
+    const told: { names: string[]; does: string; letter: boolean }[] = [];
+    for (const { key, does } of this.all) {
+      const last = told[told.length - 1];
+      if (last?.does === does) last.names = [last.names[0]!, keyName(key)];
+      else told.push({ names: [keyName(key)], does, letter: isLetter(key) });
+    }
+    return told;
+  }
+
   private onKey(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
     if (event.defaultPrevented || event.altKey || target.closest('[role=dialog]')) return;

@@ -7,7 +7,7 @@ import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { RulesStore } from '../api/rules-store';
 import { Session } from '../api/session';
 import { Stream } from '../api/stream';
-import { isLetter, keyName, Keys } from '../keys/keys';
+import { Keys } from '../keys/keys';
 import { Mark } from './mark';
 import { OpenLesson } from './open-lesson';
 
@@ -53,8 +53,6 @@ export class Shell {
   protected readonly session = inject(Session);
   protected readonly open = inject(OpenLesson);
   protected readonly keys = inject(Keys);
-  protected readonly keyName = keyName;
-  protected readonly isLetter = isLetter;
   protected readonly showKeys = signal(false);
   // What every lesson is judged by, wherever it is opened.
   private readonly rules = inject(RulesStore);

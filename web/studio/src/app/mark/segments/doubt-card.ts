@@ -4,7 +4,7 @@ import type { StepLook } from '@limber/core/assembly/passage';
 import type { SheetRow } from '@limber/core/proposal/sheet';
 import { fineClock } from '@limber/core/time/clock';
 import { keyName } from '../../keys/keys';
-import { agreeWords, askedOf } from './doubt-words';
+import { agreeWords, askedOf, thereAre } from './doubt-words';
 import { changedLately } from './outcomes';
 import { PartFieldsForm, type PartFields } from './part-fields';
 
@@ -48,24 +48,36 @@ export interface Figure {
     }
     <div class="answers">
       @if (row().state !== 'missing') {
-        <p-button (onClick)="play.emit()" i18n>Play it <kbd>Enter</kbd></p-button>
+        <p-button size="small" (onClick)="play.emit()" i18n>
+          {both(), select, true {Play both} other {Play it}} <kbd>Enter</kbd>
+        </p-button>
       }
       @if (row().doubt || row().proposal) {
-        <p-button [outlined]="true" (onClick)="agree.emit()">
+        <p-button size="small" [outlined]="true" (onClick)="agree.emit()">
           {{ agreeWords() }} <kbd>{{ keys.agree }}</kbd>
         </p-button>
       }
+      @if (otherNumber(); as words) {
+        <p-button size="small" [outlined]="true" (onClick)="asPlanned.emit()">{{ words }} <kbd>0</kbd></p-button>
+      }
       @if (row().segment) {
-        <p-button [outlined]="true" (onClick)="reject.emit()" i18n>Take it away <kbd>N</kbd></p-button>
+        <p-button size="small" [outlined]="true" (onClick)="reject.emit()" i18n>Take it away <kbd>N</kbd></p-button>
       } @else if (row().proposal) {
-        <p-button [outlined]="true" (onClick)="reject.emit()" i18n>Not this <kbd>N</kbd></p-button>
+        <p-button size="small" [outlined]="true" (onClick)="reject.emit()" i18n>Not this <kbd>N</kbd></p-button>
+      }
+      @if (other(); as one) {
+        <p-button size="small" [outlined]="true" (onClick)="tryOut.emit()">
+          {{ one }} <kbd>{{ keys.otherCount }}</kbd>
+        </p-button>
+      } @else if (row().plays !== row().beatsMs.length) {
+        <p-button size="small" [outlined]="true" (onClick)="tryOut.emit()" i18n>As it was filmed <kbd>O</kbd></p-button>
       }
       @if (elsewhere()) {
-        <p-button [text]="true" (onClick)="other.emit()">
+        <p-button size="small" [text]="true" (onClick)="goElsewhere.emit()">
           {{ elsewhere() }} <kbd>{{ keys.other }}</kbd>
         </p-button>
         @if (row().segment) {
-          <p-button [text]="true" (onClick)="compare.emit()" i18n>Which is better? <kbd>W</kbd></p-button>
+          <p-button size="small" [text]="true" (onClick)="compare.emit()" i18n>Which is better? <kbd>W</kbd></p-button>
         }
       }
     </div>
@@ -133,26 +145,41 @@ export interface Figure {
 export class DoubtCard {
   readonly row = input.required<SheetRow>();
   readonly look = input<StepLook | null>(null);
+  /** Whether it is looked at and agreed to in one go with the other side, which comes next. */
+  readonly both = input(false);
   readonly figures = input<readonly Figure[]>([]);
   /** Its number among the doubts, from 1, and how many there are. */
   readonly nth = input<readonly [number, number] | null>(null);
   /** Where else it was filmed. */
   readonly elsewhere = input('');
+  /** What would give it as many as planned. */
+  readonly other = input('');
   readonly play = output();
   /** The end of it, with its numbers drawn in. */
   readonly replay = output();
   readonly agree = output();
   readonly reject = output();
-  readonly other = output();
+  readonly goElsewhere = output();
+  /** As many as planned are there: they were seen, or missed, by mistake. */
+  readonly asPlanned = output();
+  /** As many as planned, looked at first; or as many as were filmed again. */
+  readonly tryOut = output();
   /** Hold both takes beside each other. */
   readonly compare = output();
   readonly set = output<Partial<PartFields>>();
 
-  protected readonly keys = { agree: keyName('a'), other: keyName('t') };
-  protected readonly asked = computed(() => askedOf(this.row(), this.look()));
-  protected readonly agreeWords = computed(() => agreeWords(this.row()));
+  protected readonly keys = { agree: keyName('a'), other: keyName('t'), otherCount: keyName('o') };
+  protected readonly asked = computed(() => askedOf(this.row(), this.look(), this.both()));
+  protected readonly agreeWords = computed(() => agreeWords(this.row(), this.both()));
+  /** The other answer to how many there are. */
+  protected readonly otherNumber = computed(() => {
+    const { planned, doubt, plays } = this.row();
+    const isAsked = doubt === 'count' || (doubt === 'unsure' && planned !== plays);
+    return isAsked && planned !== null ? thereAre(planned) : '';
+  });
   protected readonly kicker = computed(() => {
     const nth = this.nth();
+    if (nth && this.both()) return $localize`Doubts ${nth[0]} and ${nth[0] + 1} of ${nth[1]}`;
     if (nth) return $localize`Doubt ${nth[0]} of ${nth[1]}`;
     return this.row().proposal ? $localize`Proposed` : $localize`Agreed`;
   });

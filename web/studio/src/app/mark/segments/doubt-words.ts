@@ -2,12 +2,14 @@ import type { StepLook } from '@limber/core/assembly/passage';
 import { isWork } from '@limber/core/lesson/segment-kind';
 import type { SheetRow } from '@limber/core/proposal/sheet';
 import { clock } from '@limber/core/time/clock';
+import { numberWord } from '@limber/core/words/number-word';
 import { termOf } from '@limber/core/words/terms';
-import { wordsOfRow } from './sheet-row';
+import { sideOf, wordsOfRow } from './sheet-row';
 
 /** What is asked about a row, in a sentence; what it is, where nothing is. */
-export function askedOf(row: SheetRow, look: StepLook | null): string {
-  const { name, side } = wordsOfRow(row, look);
+export function askedOf(row: SheetRow, look: StepLook | null, both = false): string {
+  const { name } = wordsOfRow(row, look);
+  const side = sideOf(row);
   const whole = side ? $localize`${name}, ${side}` : name;
   switch (row.doubt) {
     case 'missing':
@@ -15,45 +17,33 @@ export function askedOf(row: SheetRow, look: StepLook | null): string {
     case 'leave-out':
       return $localize`Leave out ${clock(row.endMs - row.startMs)} here?`;
     case 'count':
-      return $localize`${whole}\: ${numberWord(row.beatsMs.length)}, or ${numberWord(row.planned ?? 0)}?`;
+      return $localize`${whole}\: ${numberWord(row.plays)}, or ${numberWord(row.planned ?? 0)}?`;
     case 'unsure':
-      return $localize`Is this ${whole}?`;
+      return both ? $localize`Is this ${name}, ${side}, then the other side?` : $localize`Is this ${whole}?`;
     default:
       return isWork(row.kind) || !look ? whole : `${whole} (${termOf(row.kind)})`;
   }
 }
 
 /** What the first answer to it says. */
-export function agreeWords(row: SheetRow): string {
+export function agreeWords(row: SheetRow, both = false): string {
   switch (row.doubt) {
     case 'missing':
       return $localize`It is not in this take`;
     case 'leave-out':
       return $localize`Leave it out`;
     case 'count':
-      return row.beatsMs.length === 1
-        ? $localize`One is there`
-        : $localize`${capital(numberWord(row.beatsMs.length))} are there`;
+      return thereAre(row.plays);
+    case 'unsure':
+      return both ? $localize`Yes, both are` : $localize`Yes, it is`;
     default:
       return row.proposal ? $localize`Yes, it is` : $localize`It is right`;
   }
 }
 
-const NUMBERS = [
-  ...[
-    $localize`none`,
-    $localize`one`,
-    $localize`two`,
-    $localize`three`,
-    $localize`four`,
-    $localize`five`,
-    $localize`six`,
-  ],
-  ...[$localize`seven`, $localize`eight`, $localize`nine`, $localize`ten`, $localize`eleven`, $localize`twelve`],
-];
-
-function numberWord(n: number): string {
-  return NUMBERS[n] ?? String(n);
+/** @example thereAre(6) // 'Six are there' */
+export function thereAre(count: number): string {
+  return count === 1 ? $localize`One is there` : $localize`${capital(numberWord(count))} are there`;
 }
 
 function capital(word: string): string {

@@ -52,9 +52,10 @@ export class Looking {
     this.player()?.seek(Math.max(0, takeMs));
   }
 
-  at(row: SheetRow): void {
-    this.lookedAt.add(row.key);
-    this.playFrom(row.startMs - BEFORE_MS, row.endMs + AFTER_MS);
+  /** Plays a row, or several in one go. */
+  at(...rows: readonly SheetRow[]): void {
+    for (const { key } of rows) this.lookedAt.add(key);
+    this.playFrom(rows[0]!.startMs - BEFORE_MS, rows[rows.length - 1]!.endMs + AFTER_MS);
   }
 
   /** Whether it was played as a whole since this was made. */

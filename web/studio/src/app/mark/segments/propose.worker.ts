@@ -1,6 +1,9 @@
 import { saidDone, type SaidDone } from '@limber/core/check/said-done';
+import type { Repair } from '@limber/core/check/finding';
+import { otherCountOfRow } from '@limber/core/check/other-count';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { propose, type Proposal } from '@limber/core/proposal/propose';
+import { sheetOf } from '@limber/core/proposal/sheet';
 import { evidenceOf, type TakeKnown } from '@limber/core/proposal/take-evidence';
 import type { Told } from '../../shell/work-queue';
 
@@ -15,6 +18,8 @@ export interface Proposed {
   /** Whether the words that come first are this lesson's; null where there are none. */
   readonly fits: boolean | null;
   readonly saidDone: SaidDone;
+  /** What lets a row have as many as planned, by its key. */
+  readonly otherCounts: ReadonlyMap<string, Repair>;
 }
 
 /** What a take most likely shows, away from the screen. */
@@ -22,13 +27,21 @@ addEventListener('message', ({ data: asked }: MessageEvent<ProposeQuestion & { r
   const tell = (told: Told): void => postMessage(told);
   try {
     const { lesson, takeId, known } = asked;
-    const { evidence, words, fits } = evidenceOf(lesson, takeId, known);
+    const { evidence, words, fits, around } = evidenceOf(lesson, takeId, known);
     const proposals = propose(lesson, evidence);
     const { bouts, holds } = evidence;
     const take = lesson.takes.find((one) => one.id === takeId)!;
-    const held = saidDone(lesson, { take, proposals, bouts, holds, words });
-    tell({ id: asked.id, done: { proposals, fits, saidDone: held } satisfies Proposed });
+    const held = saidDone(lesson, { take, proposals, bouts, holds, words, around });
+    const otherCounts = new Map(
+      (around ? sheetOf(lesson, takeId, proposals) : []).flatMap((row) => {
+        const repair = row.doubt && otherCountOfRow(lesson, takeId, row, proposals, around!, newId);
+        return repair ? [[row.key, repair] as const] : [];
+      }),
+    );
+    tell({ id: asked.id, done: { proposals, fits, saidDone: held, otherCounts } satisfies Proposed });
   } catch (error) {
     tell({ id: asked.id, failed: error instanceof Error ? error.message : $localize`That could not be computed.` });
   }
 });
+
+const newId = (): string => crypto.randomUUID();

@@ -1,5 +1,6 @@
 import { peakAt, peakMs, type Sound } from '@limber/core/footage/sound.document';
 import type { Analysis } from '@limber/core/footage/analysis.document';
+import type { CellGrid } from '@limber/core/footage/lips';
 import type { TakeMs } from '@limber/core/time/clocks';
 
 /** A stretch of a take that a row shows, and where its instants lie. */
@@ -47,12 +48,16 @@ export function movementLine(view: RowView, moves: Float32Array, stepMs: number,
   });
 }
 
+/** The cells of a grid, which stands in its file as text. */
+export function cellsOf({ data, ...grid }: Analysis['motion']): CellGrid {
+  return { ...grid, cells: Uint8Array.from(atob(data), (one) => one.charCodeAt(0)) };
+}
+
 /** How much of a film moves, once a step, 0 to 1 of what it does where it moves most. */
-export function movesOf({ columns, rows, data }: Analysis['motion']): Float32Array {
-  const bytes = Uint8Array.from(atob(data), (one) => one.charCodeAt(0));
-  const cells = columns * rows;
-  const sums = Float32Array.from({ length: Math.floor(bytes.length / cells) }, (_, at) =>
-    bytes.subarray(at * cells, (at + 1) * cells).reduce((sum, one) => sum + one, 0),
+export function movesOf({ columns, rows, cells }: CellGrid): Float32Array {
+  const each = columns * rows;
+  const sums = Float32Array.from({ length: Math.floor(cells.length / each) }, (_, at) =>
+    cells.subarray(at * each, (at + 1) * each).reduce((sum, one) => sum + one, 0),
   );
   const most = [...sums].sort((a, b) => a - b)[Math.floor(0.95 * sums.length)] || 1;
   // Small movements are seen too: as the root of how much it is.

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { sorted, type Finding, type FindingPlace } from '@limber/core/check/finding';
+import { sorted, type Finding, type FindingPlace, type Repair } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
 import type { SaidDone } from '@limber/core/check/said-done';
 import { movesOf } from '@limber/core/lesson/lesson.schema';
@@ -30,7 +30,7 @@ interface Line {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (one of whole(); track one.findings[0]!.id) {
-      <lc-finding-card [group]="one" (look)="look.emit($event)" />
+      <lc-finding-card [group]="one" (look)="look.emit($event)" (tryOut)="tryOut.emit($event)" />
     }
     <table>
       <thead>
@@ -78,7 +78,12 @@ interface Line {
             <tr class="found">
               <td colspan="4">
                 @for (one of line.found; track one.findings[0]!.id) {
-                  <lc-finding-card [group]="one" [named]="false" (look)="look.emit($event)" />
+                  <lc-finding-card
+                    [group]="one"
+                    [named]="false"
+                    (look)="look.emit($event)"
+                    (tryOut)="tryOut.emit($event)"
+                  />
                 }
               </td>
             </tr>
@@ -182,6 +187,8 @@ export class SaidDoneTable {
   /** The step that is chosen elsewhere. */
   readonly chosen = input<string | null>(null);
   readonly look = output<FindingPlace>();
+  /** A repair that has to be looked at before it is made. */
+  readonly tryOut = output<Repair>();
   private readonly store = inject(LessonStore);
   private readonly parted = computed(() => sorted(this.held().findings, this.store.lesson().setAside));
   protected readonly aside = computed(() => this.parted().aside.length);

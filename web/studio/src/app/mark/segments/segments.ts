@@ -19,14 +19,15 @@ import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { cutOf } from '@limber/core/assembly/cut';
+import { asFilmed } from '@limber/core/assembly/other-count';
 import { fullCut } from '@limber/core/assembly/cuts';
 import { passagesOf } from '@limber/core/assembly/passages';
 import { cutTimesOf, placeAt } from '@limber/core/assembly/place';
-import type { FindingPlace } from '@limber/core/check/finding';
+import type { FindingPlace, Repair } from '@limber/core/check/finding';
 import type { Change } from '@limber/core/lesson/change.schema';
 import { isWork } from '@limber/core/lesson/segment-kind';
 import type { Segment } from '@limber/core/lesson/segment.schema';
-import { agreedWith, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
+import { agreedWith, asOneDoubt, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
 import {
   agreeTo,
   joined,
@@ -35,6 +36,7 @@ import {
   shiftedByHalf,
   SHORTEST_MS,
   splitAt,
+  withCount,
 } from '@limber/core/proposal/sheet-edits';
 import { nextToMark, type Guess } from '@limber/core/schedule/next-to-mark';
 import { freeStretch, segmentAt, withBeat } from '@limber/core/take/marking';
@@ -59,8 +61,9 @@ import type { PartFields } from './part-fields';
 import { remember } from './outcomes';
 import { movesOf } from './row-lines';
 import { SaidDoneTable } from './said-done-table';
+import { SeamLook } from './seam-look';
 import { shownRows } from './shown-rows';
-import { SheetRowDrawing, wordsOfRow, type EndMove, type Moves } from './sheet-row';
+import { SheetRowDrawing, sideOf, type EndMove, type Moves } from './sheet-row';
 import { takeProposals } from './take-proposals';
 import { WordsLine } from './words-line';
 
@@ -86,6 +89,7 @@ const viewSchema = z.enum(['take', 'held']);
     DoubtCard,
     PublicLesson,
     SaidDoneTable,
+    SeamLook,
     SheetRowDrawing,
     TakeCompare,
     WordsLine,
@@ -107,6 +111,8 @@ export class Segments {
   private openBeats: number[] = [];
   /** The step whose takes are held beside each other. */
   protected readonly comparing = signal<string | null>(null);
+  /** What lets a part have another count, as long as it is looked at. */
+  protected readonly trying = signal<Repair | null>(null);
   /** What stands beside the picture; as it was left. */
   protected readonly view = signal(kept(VIEW, viewSchema) ?? 'take');
   /** Whether ends stay where they are put, and do not fall on what is near. */
@@ -161,8 +167,8 @@ export class Segments {
     return take ? (cutTimesOf(this.full(), take.id, this.timeMs())[0] ?? null) : null;
   });
   protected readonly moves = computed<Moves | null>(() => {
-    const motion = this.known.analysis()?.motion;
-    return motion ? { values: movesOf(motion), stepMs: motion.stepMs } : null;
+    const grid = this.known.grid();
+    return grid && { values: movesOf(grid), stepMs: grid.stepMs };
   });
   protected readonly drawnWidth = signal(300);
 
@@ -194,6 +200,13 @@ export class Segments {
     if (proposed.length === 0 || this.doubts().length > 0) return null;
     return { rows: proposed, words: $localize`Agree to the talk between` };
   });
+  /** The chosen row, with the other side where both are looked at in one go. */
+  protected readonly together = computed(() => {
+    const row = this.chosen();
+    return row ? asOneDoubt(this.rows(), row) : [];
+  });
+  /** What would give the chosen row as many as planned. */
+  protected readonly otherCount = computed(() => this.known.otherCounts().get(this.chosenKey() ?? '') ?? null);
   protected readonly nth = computed<readonly [number, number] | null>(() => {
     const at = this.doubts().findIndex((row) => row.key === this.chosenKey());
     return at < 0 ? null : [at + 1, this.doubts().length];
@@ -205,18 +218,19 @@ export class Segments {
     const other = this.rows().find(
       (one) => isWork(one.kind) && one.stepId === row.stepId && one.side !== row.side && one.beatsMs.length > 0,
     );
-    const off = seen > 0 && seen !== row.planned;
+    const off = seen > 0 && row.plays !== row.planned;
     return [
       { name: $localize`planned`, value: String(row.planned) },
       ...(seen > 0 ? [{ name: row.segment ? $localize`marked` : $localize`seen`, value: String(seen), off }] : []),
-      ...(other ? [{ name: $localize`${wordsOfRow(other, null).side} had`, value: String(other.beatsMs.length) }] : []),
+      ...(row.plays === seen ? [] : [{ name: $localize`plays`, value: String(row.plays), off }]),
+      ...(other ? [{ name: $localize`${sideOf(other)} had`, value: String(other.beatsMs.length) }] : []),
     ];
   });
   /** The number of the repetition that is under way, drawn into the picture while a row plays. */
   protected readonly counted = computed(() => {
-    const row = this.chosen();
     const ms = this.timeMs();
-    if (!row || row.beatsMs.length === 0 || ms < row.startMs || ms > row.endMs + AFTER_MS) return null;
+    const row = this.together().find((one) => ms >= one.startMs && ms <= one.endMs + AFTER_MS);
+    if (!row || row.beatsMs.length === 0) return null;
     const done = row.beatsMs.filter((beat) => beat <= ms).length;
     return done === 0 ? null : String(done);
   });
@@ -261,6 +275,15 @@ export class Segments {
       does: $localize`What the take shows, or what was planned, said and done`,
       run: () => this.show(this.view() === 'take' ? 'held' : 'take'),
     },
+    ...Array.from({ length: 9 }, (_, i) => i + 1).map((n) => ({
+      ...{ key: String(n), does: $localize`So many are there`, run: () => this.answerCount(n) },
+    })),
+    {
+      key: '0',
+      does: $localize`As many as planned are there`,
+      run: () => this.answerCount(this.chosen()?.planned ?? 0),
+    },
+    { key: 'o', does: $localize`As many as planned: see how that would play`, run: () => this.tryOther() },
     { key: 't', does: $localize`The same in another take`, run: () => this.goElsewhere() },
     { key: 'w', does: $localize`Which take is better`, run: () => this.compare() },
     { key: 'u', does: $localize`Take the last edit back`, run: () => this.store.undo() },
@@ -289,6 +312,13 @@ export class Segments {
     { key: 'l', words: $localize`last six seconds` },
     { key: 'x', words: $localize`other side` },
   ].map((one) => ({ ...one, name: keyName(one.key), run: this.keyList.find((key) => key.key === one.key)!.run }));
+
+  /** Every other key, for a pointer too. */
+  protected readonly more = signal(false);
+  protected readonly figureKeys = this.keyList.filter((one) => /^[1-9]$/.test(one.key));
+  protected readonly moreKeys = this.keyList
+    .filter((one) => !/^[1-9.,f]$/.test(one.key) && !this.bar.some((other) => other.key === one.key))
+    .map((one) => ({ ...one, name: keyName(one.key) }));
 
   constructor() {
     inject(Keys).use(this.keyList);
@@ -369,7 +399,7 @@ export class Segments {
       return;
     }
     if (row.key !== this.chosenKey()) this.choose(row);
-    if (row.state !== 'missing') this.looking.at(row);
+    if (row.state !== 'missing') this.looking.at(...this.together());
   }
 
   protected playLast(): void {
@@ -382,7 +412,7 @@ export class Segments {
     const here = this.chosen();
     // The one that is chosen comes first, when nobody has looked at it yet.
     if (here?.doubt && here.state !== 'missing' && !this.looking.hasLookedAt(here)) {
-      this.looking.at(here);
+      this.looking.at(...this.together());
       return;
     }
     const all = this.doubts();
@@ -396,7 +426,7 @@ export class Segments {
     this.choose(next);
     this.reveal(next.key);
     // To look is the first thing about a doubt.
-    if (next.state !== 'missing') this.looking.at(next);
+    if (next.state !== 'missing') this.looking.at(...this.together());
   }
 
   /** Agrees to what is chosen: then the next doubt is next. */
@@ -404,8 +434,12 @@ export class Segments {
     const row = this.chosen();
     if (!row) return;
     if (row.proposal) {
-      this.agreeToRows([row]);
-      remember([row.kind], false);
+      const rows = this.together();
+      this.agreeToRows(rows);
+      remember(
+        rows.map((one) => one.kind),
+        false,
+      );
     } else if (row.doubt) this.aside.leave(row.key);
     else return;
     if (this.doubts().length > 0) this.nextDoubt();
@@ -442,11 +476,45 @@ export class Segments {
       });
     }
     this.chosenKey.set(next?.key ?? null);
+    // As after agreeing, the next doubt is next.
+    if (row.doubt && this.doubts().some((one) => one.key !== row.key)) this.nextDoubt();
   }
 
   protected compare(): void {
     if (this.elsewhere() && this.chosen()?.segment) this.comparing.set(this.chosen()!.stepId);
     else this.note.set($localize`Takes are held beside each other where both are marked.`);
+  }
+
+  /** So many repetitions are in the chosen row: an answer to its doubt, and so the next one is next. */
+  protected answerCount(count: number): void {
+    const row = this.chosen();
+    if (!row || !isWork(row.kind) || row.state === 'missing' || count < 1) return;
+    const doubted = row.doubt !== null;
+    const isSo = row.segment !== null && row.beatsMs.length === count;
+    if (!isSo && !this.put({ beatsMs: withCount(row, count) })) return;
+    // That it is not as many as planned is said, and not asked about again.
+    this.aside.leave(this.chosenKey()!);
+    this.noteCount(count);
+    if (doubted && this.doubts().length > 0) this.nextDoubt();
+  }
+
+  /** Looks at how the chosen part would play with as many as planned; one that does already plays as it was filmed. */
+  protected tryOther(): void {
+    const row = this.chosen();
+    const repair = this.otherCount();
+    if (repair) {
+      this.player()?.pause();
+      this.trying.set(repair);
+    } else if (row?.segment && row.plays !== row.beatsMs.length) this.edit(asFilmed(this.lesson(), row.segment, newId));
+    else this.note.set($localize`Nothing in it can play again unheard and unseen, or has to.`);
+  }
+
+  protected makeTried(): void {
+    const repair = this.trying();
+    this.trying.set(null);
+    if (!repair?.change) return;
+    this.store.edit(repair.change);
+    this.chosenKey.set(repair.lookFirst!.segmentId);
   }
 
   protected goElsewhere(): void {
@@ -459,16 +527,17 @@ export class Segments {
     this.put({ [end]: this.fallen(ms) });
   }
 
-  /** Puts the chosen row right. */
-  protected put(to: Partial<PartFields & Pick<Segment, 'startMs' | 'endMs' | 'beatsMs'>>): void {
+  /** Puts the chosen row right. @returns whether there was anything to put right, and room for it. */
+  protected put(to: Partial<PartFields & Pick<Segment, 'startMs' | 'endMs' | 'beatsMs'>>): boolean {
     const row = this.chosen();
     const take = this.take();
-    if (!row || !take) return;
+    if (!row || !take) return false;
     const right = putRight(this.lesson(), take, row, this.known.proposals(), to, newId);
-    if (!right) return;
+    if (!right) return false;
     if (row.proposal) remember([row.kind], true);
     this.store.edit(right.change);
     this.chosenKey.set(right.id);
+    return true;
   }
 
   protected start(): void {

@@ -6,6 +6,7 @@ import { isWork } from '@limber/core/lesson/segment-kind';
 import type { SheetRow } from '@limber/core/proposal/sheet';
 import type { TakeMs } from '@limber/core/time/clocks';
 import { clock } from '@limber/core/time/clock';
+import { numberWord } from '@limber/core/words/number-word';
 import { termOf } from '@limber/core/words/terms';
 import { movementLine, msAt, viewOf, voiceLine, xOf } from './row-lines';
 
@@ -220,8 +221,8 @@ export class SheetRowDrawing {
   });
   /** Repetitions that are missing, as empty rings behind the end. */
   protected readonly rings = computed(() => {
-    const { planned, beatsMs } = this.row();
-    const missing = planned === null || beatsMs.length === 0 ? 0 : planned - beatsMs.length;
+    const { planned, plays } = this.row();
+    const missing = planned === null || plays === 0 ? 0 : planned - plays;
     const from = this.box().x + this.box().width + 12;
     return Array.from({ length: Math.max(0, Math.min(4, missing)) }, (_, i) => from + i * 13).filter(
       (x) => x < this.width() + 8,
@@ -290,19 +291,25 @@ function hookAt(x: number, inwards: 1 | -1): string {
 
 /** What a row is, for the eye and for a screen reader: its name, its side, how much of it is there. */
 export function wordsOfRow(row: SheetRow, look: StepLook | null): { name: string; side: string; found: string } {
-  const side =
-    row.side === 'left' || row.side === 'right'
-      ? $localize`your ${termOf(row.side)}`
-      : row.side === 'both'
-        ? $localize`both sides`
-        : row.side === null
-          ? ''
-          : termOf(row.side);
+  const side = [sideOf(row), otherwise(row)].filter((words) => words !== '').join(' · ');
   return { name: look?.name ?? termOf(row.kind), side, found: foundIn(row) };
 }
 
-function foundIn({ state, beatsMs, planned, startMs, endMs, kind }: SheetRow): string {
+export function sideOf({ side }: SheetRow): string {
+  if (side === null) return '';
+  if (side === 'left' || side === 'right') return $localize`your ${termOf(side)}`;
+  return side === 'both' ? $localize`both sides` : termOf(side);
+}
+
+/** What plays of it otherwise than it was filmed. */
+function otherwise({ plays, beatsMs }: SheetRow): string {
+  const more = plays - beatsMs.length;
+  if (more === 0) return '';
+  return more > 0 ? $localize`${numberWord(more)} again` : $localize`${numberWord(-more)} left out`;
+}
+
+function foundIn({ state, beatsMs, plays, planned, startMs, endMs, kind }: SheetRow): string {
   if (state === 'missing') return $localize`not found`;
   if (planned === null || kind === 'hold' || beatsMs.length === 0) return clock(endMs - startMs);
-  return $localize`${beatsMs.length} of ${planned}`;
+  return $localize`${plays} of ${planned}`;
 }

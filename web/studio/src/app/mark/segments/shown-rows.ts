@@ -44,8 +44,8 @@ export function shownRows(lesson: Lesson, rows: readonly SheetRow[], looks: read
   });
 }
 
-function isOff({ state, planned, beatsMs }: SheetRow): boolean {
-  return state === 'missing' || (planned !== null && beatsMs.length > 0 && beatsMs.length !== planned);
+function isOff({ state, planned, plays }: SheetRow): boolean {
+  return state === 'missing' || (planned !== null && plays > 0 && plays !== planned);
 }
 
 function signWords({ state, doubt }: SheetRow): string {

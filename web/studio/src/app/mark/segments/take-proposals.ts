@@ -1,8 +1,10 @@
 import { computed, DestroyRef, effect, inject, resource, signal, untracked, type Signal } from '@angular/core';
 import { switchMap, timer } from 'rxjs';
 import { ROUTES } from '@limber/core/api/routes';
+import type { Repair } from '@limber/core/check/finding';
 import type { SaidDone } from '@limber/core/check/said-done';
 import type { Analysis } from '@limber/core/footage/analysis.document';
+import type { CellGrid } from '@limber/core/footage/lips';
 import type { Sound } from '@limber/core/footage/sound.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { soundOf, type Take } from '@limber/core/lesson/take.schema';
@@ -11,6 +13,7 @@ import { Api } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { takesMade } from '../../progress/takes-made';
 import { WorkQueue } from '../../shell/work-queue';
+import { cellsOf } from './row-lines';
 import { takeCaptions, type TakeCaptions } from './take-captions';
 import type { Proposed, ProposeQuestion } from './propose.worker';
 
@@ -23,9 +26,13 @@ export interface TakeProposals {
   readonly fits: Signal<boolean | null>;
   /** What was planned, said and done, as far as it is known; null before that. */
   readonly saidDone: Signal<SaidDone | null>;
+  /** What lets a row of the sheet have as many as planned, by its key. */
+  readonly otherCounts: Signal<ReadonlyMap<string, Repair>>;
   readonly captions: TakeCaptions;
   readonly sound: Signal<Sound | null>;
   readonly analysis: Signal<Analysis | null>;
+  /** How much moves where. */
+  readonly grid: Signal<CellGrid | null>;
 }
 
 /** An edit is often followed by another: so long is waited before it is worked out anew, ms. */
@@ -55,16 +62,25 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
   const sound = computed(() => found()?.sound ?? null);
   const analysis = computed(() => found()?.analysis ?? null);
   const words = computed(() => found()?.words ?? null);
+  const grid = computed(() => {
+    const seen = analysis();
+    return seen && cellsOf(seen.motion);
+  });
 
   const proposals = signal<readonly Proposal[]>([]);
   const fits = signal<boolean | null>(null);
   const held = signal<SaidDone | null>(null);
+  const otherCounts = signal<ReadonlyMap<string, Repair>>(new Map());
   const working = signal(false);
   /** The part of a lesson that proposals rest on: no other edit is a reason to ask anew. */
   const rests = computed(
     () => {
       const { steps, segments, rejected, takes, assembly, pace, opening, closing, promise, title } = store.lesson();
-      return [steps, segments, rejected, takes, assembly, pace, opening, closing, promise, title, take()?.id] as const;
+      const { voiceOver, publicElsewhere, filmAgain } = store.lesson();
+      return [
+        ...[steps, segments, rejected, takes, assembly, pace, opening, closing, promise, title],
+        ...[voiceOver, publicElsewhere, filmAgain, take()?.id],
+      ];
     },
     { equal: (a, b) => a.every((one, at) => one === b[at]) },
   );
@@ -82,6 +98,7 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
     untracked(() => {
       proposals.set([]);
       held.set(null);
+      otherCounts.set(new Map());
     });
   });
   effect((onCleanup) => {
@@ -89,7 +106,7 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
     const id = takeId();
     const known = {
       ...{ analysis: analysis(), sound: sound(), captions: captions.text() },
-      words: words(),
+      ...{ words: words(), moving: grid() && { grid: grid()!, faces: analysis()!.faces } },
       log: log.hasValue() ? log.value() : [],
     };
     // Where nothing was looked at yet there is nothing to propose.
@@ -108,11 +125,12 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
           proposals.set(done.proposals);
           fits.set(done.fits);
           held.set(done.saidDone);
+          otherCounts.set(done.otherCounts);
           working.set(false);
         },
         error: () => working.set(false),
       });
     onCleanup(() => asked.unsubscribe());
   });
-  return { proposals, working, fits, saidDone: held.asReadonly(), captions, sound, analysis };
+  return { proposals, working, fits, saidDone: held.asReadonly(), otherCounts, captions, sound, analysis, grid };
 }
