@@ -7,6 +7,9 @@ import type { Studio } from './studio';
 const PRESSES = 30;
 const WARM = 10;
 const BEATS = 5;
+/** Playing has begun by then, ms; and so many frames are watched. */
+const SETTLED_MS = 500;
+const FRAMES = 90;
 
 /**
  * What going from one part of a take to the next costs the main thread until the frame with it is through, where the take
@@ -33,6 +36,7 @@ export async function sheet(studio: Studio): Promise<void> {
     const reference = 'the same among 10';
     report('sheet', 'going to the next of 100 parts', middleOf(hundred), reference, middleOf(ten));
     report('sheet', 'going to the next of 1,000 parts', middleOf(thousand), reference, middleOf(ten));
+    report('sheet', 'a frame while 1,000 parts play', await played(thousand), reference, await played(ten));
   });
 }
 
@@ -46,6 +50,26 @@ async function press(one: Watched, key: string): Promise<number> {
     () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))),
   );
   return (await busyMs(one)) - before;
+}
+
+/** Main-thread time of a frame while the film plays, ms. */
+async function played(one: Watched): Promise<number> {
+  const { page } = one;
+  await page.bringToFront();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(SETTLED_MS);
+  const before = await busyMs(one);
+  await page.evaluate(
+    (frames) =>
+      new Promise<void>((done) => {
+        const next = (left: number): void => void (left === 0 ? done() : requestAnimationFrame(() => next(left - 1)));
+        next(frames);
+      }),
+    FRAMES,
+  );
+  const ms = ((await busyMs(one)) - before) / FRAMES;
+  await page.keyboard.press('Space');
+  return ms;
 }
 
 /** The film in so many parts of work, one side after the other. */

@@ -122,7 +122,19 @@ test('repetitions that are missing play again once that was looked at, and as th
   studio: page,
   context,
 }) => {
-  const { id, doc } = await copied(page);
+  const { id, doc, revision } = await copied(page);
+  const rope = doc.steps.find((one) => one.move.name === 'Rope knead')!;
+  const eight = { ...rope.dose, reps: { low: 8, planned: 8, high: 8 } };
+  const edit = {
+    id: crypto.randomUUID(),
+    kind: 'edit',
+    change: { kind: 'set_step', stepId: rope.id, field: 'rightDose', value: eight },
+  };
+  const answer = await context.request.post(`/api/lessons/${id}/edits`, {
+    headers: { Origin: new URL(page.url()).origin },
+    data: { clientId: 'plan', baseRevision: revision, edits: [edit] },
+  });
+  expect(answer.status()).toBe(200);
   await page.goto(`/lesson/${id}/mark/segments`);
   const row = page.locator('li.work').filter({ hasText: '6 of 8' });
   await row.getByRole('button').click();
@@ -148,8 +160,6 @@ test('repetitions that are missing play again once that was looked at, and as th
     await expect(offer).toHaveCount(0);
     await saved(page);
     expect(await pieces()).toBeGreaterThan(doc.assembly.length);
-    await page.goto(`/lesson/${id}/mark/cues`);
-    await expect(page.getByText('8 of 8').or(page.getByText('count 8')).first()).toBeVisible({ timeout: 30_000 });
   });
 
   await test.step('and as they were filmed', async () => {

@@ -121,20 +121,19 @@ const CALM_MS = 150;
           target {{ clock(targetMs()!) }}
         </text>
       }
-      @if (playheadMs() !== null) {
-        <line
-          [attr.x1]="x()(playheadMs()!)"
-          [attr.x2]="x()(playheadMs()!)"
-          y1="0"
-          [attr.y2]="height() - 14"
-          class="playhead"
-        />
-      }
     </svg>
+    @if (playheadMs() !== null) {
+      <span
+        class="playhead"
+        [style.height.px]="height() - 14"
+        [style.transform]="'translateX(' + x()(playheadMs()!) + 'px)'"
+      ></span>
+    }
   `,
   styles: `
     :host {
       display: block;
+      position: relative;
     }
     svg {
       display: block;
@@ -204,9 +203,15 @@ const CALM_MS = 150;
       fill: var(--plum);
       font: 700 12px var(--text);
     }
+    /* On a layer of its own: a film that plays moves it, and nothing of the ribbon is painted anew. */
     .playhead {
-      stroke: var(--honey-text);
-      stroke-width: 2.5;
+      position: absolute;
+      top: 0;
+      left: -1.25px;
+      width: 2.5px;
+      background: var(--honey-text);
+      pointer-events: none;
+      will-change: transform;
     }
   `,
 })

@@ -63,7 +63,8 @@ import { movesOf } from './row-lines';
 import { SaidDoneTable } from './said-done-table';
 import { SeamLook } from './seam-look';
 import { shownRows } from './shown-rows';
-import { SheetRowDrawing, sideOf, type EndMove, type Moves } from './sheet-row';
+import { SheetList } from './sheet-list';
+import { sideOf, type EndMove, type Moves } from './sheet-row';
 import { takeProposals } from './take-proposals';
 import { WordsLine } from './words-line';
 
@@ -90,7 +91,7 @@ const viewSchema = z.enum(['take', 'held']);
     PublicLesson,
     SaidDoneTable,
     SeamLook,
-    SheetRowDrawing,
+    SheetList,
     TakeCompare,
     WordsLine,
     BenchHead,
@@ -103,7 +104,6 @@ export class Segments {
   protected readonly store = inject(LessonStore);
   private readonly injector = inject(Injector);
   protected readonly fineClock = fineClock;
-  protected readonly isWork = isWork;
   protected readonly player = viewChild(AssemblyPlayer);
   private readonly sheet = viewChild<ElementRef<HTMLElement>>('sheet');
   protected readonly note = signal('');

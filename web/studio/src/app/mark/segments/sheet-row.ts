@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  type Signal,
+} from '@angular/core';
 import type { StepLook } from '@limber/core/assembly/passage';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Sound } from '@limber/core/footage/sound.document';
@@ -183,7 +193,7 @@ export class SheetRowDrawing {
   readonly width = input(290);
   readonly open = input(false);
   /** Where the take plays; only the open row asks. */
-  readonly timeMs = input<TakeMs | null>(null);
+  readonly time = input.required<Signal<TakeMs>>();
   readonly seek = output<TakeMs>();
   readonly ended = output<EndMove>();
 
@@ -237,9 +247,10 @@ export class SheetRowDrawing {
     return moves ? movementLine(this.view(), moves.values, moves.stepMs, MOVES - 1, 10) : '';
   });
   protected readonly bead = computed(() => {
-    const ms = this.timeMs();
+    if (!this.open()) return null;
+    const ms = this.time()();
     const { fromMs, toMs } = this.view();
-    return ms === null || ms < fromMs || ms > toMs ? null : xOf(this.view(), ms);
+    return ms < fromMs || ms > toMs ? null : xOf(this.view(), ms);
   });
 
   /** The soft hooks around the band, and where a finger takes hold of them. */
