@@ -6,8 +6,9 @@ const shots = process.env['LIMBER_SHOTS'] === '1';
 export default defineConfig({
   testDir: shots ? 'shots' : 'tests',
   outputDir: '../.data/test/playwright',
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  // They guard against what never comes, not against a busy machine: no test says how fast something must be.
+  timeout: 600_000,
+  expect: { timeout: 120_000 },
   workers: 1,
   fullyParallel: false,
   retries: 0,

@@ -44,7 +44,7 @@ for (const screen of SCREENS)
 test('planned, said and done beside each other has none', async ({ studio: page }) => {
   await page.goto(`/lesson/${DEMO}/mark/segments`);
   await page.getByRole('button', { name: /^Planned, said, done/ }).click();
-  await expect(page.getByTestId('said-done').first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByTestId('said-done').first()).toBeVisible();
   expect(await findings(page)).toEqual([]);
 });
 

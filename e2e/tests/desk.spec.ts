@@ -65,7 +65,7 @@ test('an idea that the server could not take is kept, and taken when it can', as
   await expect(page.getByRole('textbox', { name: /without a net/ })).toBeVisible();
   await context.setOffline(false);
   const kept = async (): Promise<string> => JSON.stringify(await (await context.request.get('/api/ideas')).json());
-  await expect.poll(kept, { timeout: 30_000 }).toContain('without a net');
+  await expect.poll(kept).toContain('without a net');
 });
 
 test('an old video becomes a lesson of its name, on its way in', async ({ studio: page }) => {
@@ -75,7 +75,7 @@ test('an old video becomes a lesson of its name, on its way in', async ({ studio
     .setInputFiles({ name: 'winter_2019-eyes.mp4', mimeType: 'video/mp4', buffer: readFileSync(FOOTAGE) });
   await page.waitForURL(/film\/takes/);
   await expect(page.getByRole('heading', { level: 1, name: 'winter 2019 eyes' })).toBeVisible();
-  await expect(page.getByTestId('take')).toHaveCount(1, { timeout: 60_000 });
+  await expect(page.getByTestId('take')).toHaveCount(1);
 });
 
 test('several steps are chosen by key, moved, set, copied into another lesson and taken out', async ({

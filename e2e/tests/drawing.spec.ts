@@ -167,7 +167,6 @@ function drawnBoth(
 }
 
 test('cues of a film are those of the preview, to two pixels: every style and every shape', async ({ page }) => {
-  test.setTimeout(240_000);
   for (const style of CUE_STYLES)
     for (const name of ['16:9', '9:16', '1:1'] as const) {
       const cues = [
@@ -182,7 +181,6 @@ test('cues of a film are those of the preview, to two pixels: every style and ev
 });
 
 test('signs, accents and other scripts stand in a film where they stand in the preview', async ({ page }) => {
-  test.setTimeout(180_000);
   for (const text of [
     String.raw`Tide {\b1} \N \h {slow}`,
     'Čelist, mâchoire, Ñandú, ¿así?',
@@ -200,7 +198,6 @@ test('signs, accents and other scripts stand in a film where they stand in the p
 });
 
 test('cards of a film are those of the preview', async ({ page }) => {
-  test.setTimeout(120_000);
   for (const name of ['16:9', '9:16'] as const)
     for (const card of [
       { title: 'Before the early bulletin', lines: ['9 moves, about 4 minutes'], link: '' },
@@ -217,7 +214,6 @@ test('cards of a film are those of the preview', async ({ page }) => {
 });
 
 test('a film of two takes with a repeat shows at every time what the preview shows then', async ({ page }) => {
-  test.setTimeout(240_000);
   const media: Record<string, string> = {};
   for (const [id, rate] of [
     ['one', 25],
@@ -284,7 +280,6 @@ function twoTakes(): Lesson {
 }
 
 test('figures are read back from a film by their pictures', async ({ page }) => {
-  test.setTimeout(180_000);
   // What each figure looks like in the browser, and the film's picture nearest to one of these.
   const name = '16:9';
   for (const style of CUE_STYLES) {

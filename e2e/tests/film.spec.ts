@@ -3,8 +3,6 @@ import type { Page } from '@playwright/test';
 import { pidOf } from '../machine';
 import { DEMO, expect, FOOTAGE, saved, stored, test } from '../studio';
 
-test.beforeEach(() => test.setTimeout(180_000));
-
 const films = (page: Page) => page.getByTestId('film');
 const make = (page: Page) => page.getByRole('button', { name: 'Make this film' }).click();
 const choose = (page: Page, purpose: RegExp) => page.getByRole('radio', { name: purpose }).check({ force: true });
@@ -38,9 +36,9 @@ test('an upright clip of a move is made by one press, goes on when its worker is
   await expect(page.locator('lc-film-preview').getByTestId('count')).toBeVisible();
   await make(page);
   await expect(films(page)).toHaveCount(1);
-  await expect(films(page)).toContainText('drawing the counts into the pictures', { timeout: 60_000 });
+  await expect(films(page)).toContainText('drawing the counts into the pictures');
   process.kill(pidOf('worker.mjs')!, 'SIGKILL');
-  await expect(films(page).getByRole('link', { name: 'Save the film' })).toBeVisible({ timeout: 120_000 });
+  await expect(films(page).getByRole('link', { name: 'Save the film' })).toBeVisible();
   await films(page).getByRole('button', { name: 'Watch it' }).click();
   const video = films(page).locator('video');
   await expect.poll(() => video.evaluate((one: HTMLVideoElement) => one.currentTime)).toBeGreaterThan(0.4);
@@ -65,12 +63,12 @@ test('a film is cancelled and gone on with, and says when the lesson has changed
   await page.getByRole('combobox', { name: 'Which move?' }).click();
   await page.getByRole('option', { name: 'Harbour mouth' }).click();
   await make(page);
-  await expect(films(page)).toContainText('drawing the counts', { timeout: 60_000 });
+  await expect(films(page)).toContainText('drawing the counts');
   await films(page).getByRole('button', { name: 'Cancel' }).click();
-  await expect(films(page)).toContainText('Cancelled.', { timeout: 30_000 });
+  await expect(films(page)).toContainText('Cancelled.');
   await page.reload();
   await films(page).getByRole('button', { name: 'Go on' }).click();
-  await expect(films(page).getByRole('link', { name: 'Save the film' })).toBeVisible({ timeout: 120_000 });
+  await expect(films(page).getByRole('link', { name: 'Save the film' })).toBeVisible();
   await expect(films(page)).not.toContainText('changed since');
   await page.getByText('Begin with the title').click();
   await saved(page);
@@ -92,7 +90,7 @@ test('what is put right is off until asked, is seen and heard before, and her mu
     await expect(page.getByRole('switch', { name })).not.toBeChecked();
   await page.getByRole('button', { name: 'See before and after' }).click();
   const pictures = page.getByRole('dialog').locator('img');
-  await expect(pictures).toHaveCount(2, { timeout: 60_000 });
+  await expect(pictures).toHaveCount(2);
   for (const picture of await pictures.all())
     await expect
       .poll(() => picture.evaluate((one: HTMLImageElement) => [one.naturalWidth, one.naturalHeight]))
@@ -100,7 +98,7 @@ test('what is put right is off until asked, is seen and heard before, and her mu
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Hear before and after' }).click();
   const sounds = page.getByRole('dialog').locator('audio');
-  await expect(sounds).toHaveCount(2, { timeout: 60_000 });
+  await expect(sounds).toHaveCount(2);
   for (const sound of await sounds.all())
     await expect.poll(() => sound.evaluate((one: HTMLAudioElement) => Math.round(one.duration))).toBe(8);
   await page.keyboard.press('Escape');
@@ -108,7 +106,7 @@ test('what is put right is off until asked, is seen and heard before, and her mu
   const music = test.info().outputPath('harbour.m4a');
   execFileSync('ffmpeg', ['-loglevel', 'error', '-i', FOOTAGE, '-t', '3', '-vn', '-c:a', 'aac', music]);
   await page.getByLabel('Music file').setInputFiles(music);
-  await expect(page.getByRole('switch', { name: /My own music/ })).toBeChecked({ timeout: 60_000 });
+  await expect(page.getByRole('switch', { name: /My own music/ })).toBeChecked();
   await expect(page.locator('lc-put-right')).toContainText('· harbour');
   const doc = (await stored(context.request, DEMO)).doc as unknown as { music: { name: string } };
   expect(doc.music.name).toBe('harbour');

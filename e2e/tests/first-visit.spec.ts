@@ -10,8 +10,6 @@ let folder: string;
 let studio: ChildProcess;
 let link = '';
 
-test.describe.configure({ timeout: 180_000 });
-
 test.beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'limber-first-'));
   const { DATABASE_URL: _database, ...rest } = process.env;
@@ -20,7 +18,7 @@ test.beforeAll(async () => {
   });
   let said = '';
   studio.stderr!.on('data', (chunk: Buffer) => (said += chunk.toString()));
-  await expect.poll(() => said, { timeout: 150_000 }).toMatch(/set-up#[\w-]+/);
+  await expect.poll(() => said).toMatch(/set-up#[\w-]+/);
   link = /http\S+set-up#[\w-]+/.exec(said)![0];
 });
 test.afterAll(async () => {

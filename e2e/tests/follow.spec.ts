@@ -33,7 +33,7 @@ test('events survive being offline and are counted once', async ({ studio, conte
     const watched = after.meanWatchedMs * after.viewings - before.meanWatchedMs * before.viewings;
     expect(watched).toBeGreaterThan(6000);
     expect(watched).toBeLessThan(30_000);
-  }).toPass({ timeout: 30_000 });
+  }).toPass();
 
   // The same batch once more, as a page would send it that never got its answer.
   const sums = await viewings(context.request, versionId);
@@ -85,7 +85,7 @@ test('a closed tab sends what it had, and a reload goes on with the same viewing
     const after = await viewings(context.request, versionId);
     expect(after.viewings).toBe(before.viewings + 1);
     expect(after.meanWatchedMs * after.viewings - before.meanWatchedMs * before.viewings).toBeGreaterThan(9000);
-  }).toPass({ timeout: 30_000 });
+  }).toPass();
 });
 
 test('the whole page works on a phone by touch', async ({ studio: _studio, context, browser, complaints }) => {
@@ -120,7 +120,7 @@ test('where something hurts everything stops, what to do is said, and the side i
   await expect(guest.getByRole('button', { name: 'Pause' })).toBeVisible();
   await guest.keyboard.press('ArrowRight');
   await guest.keyboard.press('ArrowRight');
-  await expect(guest.getByTestId('side')).toContainText('Your left', { timeout: 30_000 });
+  await expect(guest.getByTestId('side')).toContainText('Your left');
   await guest.keyboard.press('h');
   const dialog = guest.getByRole('dialog', { name: 'Stop, and let your hands rest' });
   await expect(dialog).toContainText('Slipway, your left');
@@ -138,7 +138,7 @@ test('where something hurts everything stops, what to do is said, and the side i
   await expect(async () => {
     const results = await context.request.get(`/api/results/${versionId}`);
     expect(JSON.stringify(await results.json())).toMatch(/"stepId":"slipway","side":"left"/);
-  }).toPass({ timeout: 10_000 });
+  }).toPass();
   await guest.context().close();
 });
 

@@ -14,7 +14,7 @@ let disk: string;
 let studio: ChildProcess | null = null;
 let cookie = '';
 
-test.describe.configure({ timeout: 240_000, mode: 'serial' });
+test.describe.configure({ mode: 'serial' });
 test.skip(!isRoot, 'only root may mount a small disk');
 
 test.beforeAll(async () => {
@@ -26,7 +26,7 @@ test.beforeAll(async () => {
   });
   let said = '';
   studio.stderr!.on('data', (chunk: Buffer) => (said += chunk.toString()));
-  await expect.poll(() => said, { timeout: 120_000 }).toMatch(/Make your sign-in here|why/);
+  await expect.poll(() => said).toMatch(/Make your sign-in here|why/);
   const token = /set-up#([\w-]+)/.exec(said)![1];
   const made = await ask('POST', '/api/session/set-up', {
     ...{ token, name: 'Marit', email: 'marit@harbour.example', password: 'a tide table of ropes' },
@@ -129,13 +129,10 @@ test('a disk that fills while a film is sent: in words, and it goes on when ther
   expect(offset).toBeLessThan(film.length);
   expect((await send(location, film, offset)).status).toBe(204);
   await expect
-    .poll(
-      async () => {
-        const { doc } = (await (await ask('GET', `/api/lessons/${lesson}`)).json()) as { doc: { takes: object[] } };
-        return doc.takes.length;
-      },
-      { timeout: 60_000 },
-    )
+    .poll(async () => {
+      const { doc } = (await (await ask('GET', `/api/lessons/${lesson}`)).json()) as { doc: { takes: object[] } };
+      return doc.takes.length;
+    })
     .toBe(1);
 });
 
@@ -149,13 +146,13 @@ test('a disk that fills before a job: it waits in words, and is done when there 
   const job = async () =>
     ((await (await ask('GET', `/api/media/${mediaId}`)).json()) as { job: { state: string; error: string | null } })
       .job;
-  await expect.poll(async () => (await job()).state, { timeout: 90_000 }).toBe('done');
+  await expect.poll(async () => (await job()).state).toBe('done');
   fill(30_000_000);
   expect((await ask('POST', `/api/media/${mediaId}/prepare`, {})).status).toBe(202);
-  await expect.poll(async () => (await job()).error, { timeout: 30_000 }).toContain('too little room on the disk');
+  await expect.poll(async () => (await job()).error).toContain('too little room on the disk');
   expect((await job()).state).not.toBe('done');
   free();
-  await expect.poll(async () => (await job()).state, { timeout: 120_000 }).toBe('done');
+  await expect.poll(async () => (await job()).state).toBe('done');
 });
 
 test('a disk that is full to its last byte: edits are refused in words or taken, never half; all heals', async () => {
@@ -190,13 +187,11 @@ test('a disk that is full to its last byte: edits are refused in words or taken,
   expect(childrenOf(keeper).some((child) => child.args.includes('serve.mjs'))).toBe(true);
   free();
   await expect
-    .poll(
-      () =>
-        ask('GET', '/ready').then(
-          (answer) => answer.status,
-          () => 0,
-        ),
-      { timeout: 60_000 },
+    .poll(() =>
+      ask('GET', '/ready').then(
+        (answer) => answer.status,
+        () => 0,
+      ),
     )
     .toBe(200);
   const { doc } = (await (await ask('GET', `/api/lessons/${lesson}`)).json()) as { doc: { opening: string } };

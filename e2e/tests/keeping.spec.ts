@@ -141,7 +141,6 @@ test('a viewer sees what this device has sent, and has it erased', async ({
 });
 
 test.describe('the whole studio in one file', () => {
-  test.describe.configure({ timeout: 180_000 });
   let folder: string;
   test.beforeEach(() => (folder = mkdtempSync(join(tmpdir(), 'limber-kept-'))));
   test.afterEach(async () => {
@@ -245,7 +244,7 @@ test.describe('the whole studio in one file', () => {
     });
     let said = '';
     studio.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
-    await expect.poll(() => said, { timeout: 90_000 }).toMatch(/is ready|why/);
+    await expect.poll(() => said).toMatch(/is ready|why/);
     // Nobody is asked to make an owner, and no demo is loaded over it.
     expect(said).not.toMatch(/Drawing|Make your sign-in/);
     const answer = await request.post('http://127.0.0.1:4397/api/session', {

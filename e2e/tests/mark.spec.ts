@@ -11,7 +11,6 @@ test('what is marked by hand stays while proposals come, two windows agree, and 
   baseURL,
   complaints,
 }) => {
-  test.setTimeout(240_000);
   const id = await newLesson(page, 'Before the ferry');
   for (const move of ['Drizzle', 'Lantern eyes', 'Ebb line']) await addMove(page, move);
   await page.getByRole('link', { name: 'Film' }).click();
@@ -23,7 +22,7 @@ test('what is marked by hand stays while proposals come, two windows agree, and 
 
   await test.step('a part is marked before anybody has looked at what hands do', async () => {
     await page.getByRole('link', { name: 'Mark' }).click();
-    await expect(page.getByRole('button', { name: 'starts here' })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('button', { name: 'starts here' })).toBeVisible();
     await ready(page);
     for (let second = 0; second < 10; second++) await page.keyboard.press('Shift+ArrowRight');
     await page.keyboard.press('s');
@@ -36,7 +35,7 @@ test('what is marked by hand stays while proposals come, two windows agree, and 
   const [mine] = await parts();
 
   await test.step('proposals come around it, and leave it where it is', async () => {
-    await expect(work(page)).toHaveCount(4, { timeout: 100_000 });
+    await expect(work(page)).toHaveCount(4);
     await expect(page.locator(`[data-key="${mine!.id}"]`)).toHaveAttribute('data-state', 'agreed');
     expect(await parts()).toEqual([mine!]);
   });
@@ -46,7 +45,7 @@ test('what is marked by hand stays while proposals come, two windows agree, and 
     await signIn(context, baseURL!);
     watchConsole(other, complaints);
     await other.goto(`/lesson/${id}/mark/segments`);
-    await expect(work(other)).toHaveCount(4, { timeout: 30_000 });
+    await expect(work(other)).toHaveCount(4);
     const last = work(page).last();
     await last.getByRole('button').click();
     await page.keyboard.press('a');
@@ -87,7 +86,7 @@ test('what is marked by hand stays while proposals come, two windows agree, and 
     await saved(other);
     await other.getByRole('button', { name: 'Undo', exact: true }).click();
     await saved(other);
-    await expect(page.locator(`[data-key="${mine!.id}"]`)).toHaveAttribute('data-state', 'agreed', { timeout: 60_000 });
+    await expect(page.locator(`[data-key="${mine!.id}"]`)).toHaveAttribute('data-state', 'agreed');
     expect(await parts()).toEqual(before);
     await other.close();
   });

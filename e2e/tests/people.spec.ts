@@ -59,7 +59,7 @@ test('an editor comes in by a link, works, is told who shares and deletes, and i
   await owner.getByRole('dialog').getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(owner.getByTestId('person')).toHaveCount(1);
   // Nothing was pressed there: the door closes by itself.
-  await expect(editor).toHaveURL(/sign-in/, { timeout: 20_000 });
+  await expect(editor).toHaveURL(/sign-in/);
   await owner.goto(`/lesson/${id}/plan/moves`);
   await expect(owner.getByRole('heading', { level: 1, name: 'Made by an editor' })).toBeVisible();
   await editor.context().close();
@@ -92,7 +92,7 @@ test('a new password holds and ends what was open elsewhere; signing out everywh
   await expect(here.getByRole('alert')).toContainText('not the password that you sign in with now');
   await change(PASSWORD, 'another table of ropes');
   await expect(here.getByText('The new password holds.')).toBeVisible();
-  await expect(there).toHaveURL(/sign-in/, { timeout: 20_000 });
+  await expect(there).toHaveURL(/sign-in/);
   await here.reload();
   await expect(here.getByTestId('person').first()).toBeVisible();
 

@@ -21,7 +21,7 @@ let front: ChildProcess;
 let studio: ChildProcess;
 let said = '';
 
-test.describe.configure({ timeout: 240_000, mode: 'serial' });
+test.describe.configure({ mode: 'serial' });
 
 test.beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'limber-front-'));
@@ -64,7 +64,7 @@ test.beforeAll(async () => {
     },
   });
   studio.stderr!.on('data', (chunk: Buffer) => (said += chunk.toString()));
-  await expect.poll(() => said, { timeout: 120_000 }).toMatch(/Make your sign-in here|why/);
+  await expect.poll(() => said).toMatch(/Make your sign-in here|why/);
 });
 
 test.afterAll(async () => {
@@ -181,9 +181,7 @@ test('a film larger than a mebibyte goes through in one piece, and comes back in
   });
   expect([sent.statusCode, sent.headers['upload-offset']]).toEqual([204, String(film.length)]);
   const mediaId = /[0-9a-f-]{36}$/.exec(begun.headers.location!)![0];
-  await expect
-    .poll(async () => (await ask('GET', `/api/media/${mediaId}/poster.jpg`)).statusCode, { timeout: 60_000 })
-    .toBe(200);
+  await expect.poll(async () => (await ask('GET', `/api/media/${mediaId}/poster.jpg`)).statusCode).toBe(200);
   const range = await ask('GET', `/api/media/${mediaId}/poster.jpg`, { headers: { Range: 'bytes=0-9' } });
   expect([range.statusCode, (await textOf(range)).length > 0]).toEqual([206, true]);
 });
@@ -204,7 +202,7 @@ test('what the studio tells by itself arrives at once', async () => {
     }),
   });
   expect(edit.statusCode).toBe(200);
-  await expect.poll(() => heard, { timeout: 3000 }).toContain(lesson.id);
+  await expect.poll(() => heard).toContain(lesson.id);
   stream.destroy();
 });
 

@@ -23,7 +23,7 @@ test('captions are brought for a take, and what was said is held against what wa
   await page.goto(`/lesson/${id}/mark/segments`);
   await page.getByRole('button', { name: /^Planned, said, done/ }).click();
   const row = page.getByTestId('said-done').filter({ hasText: name }).first();
-  await expect(row).toContainText('6 times', { timeout: 60_000 });
+  await expect(row).toContainText('6 times');
   const from = page.getByTestId('words-from');
   const bring = page.getByLabel('Captions file');
 
@@ -75,7 +75,7 @@ test('captions are brought for a take, and what was said is held against what wa
     await row.getByRole('button').click();
     await expect(page.getByTestId('time')).not.toHaveText('0:00.00');
     await page.reload();
-    await expect(found).toBeVisible({ timeout: 60_000 });
+    await expect(found).toBeVisible();
     await found.getByRole('button', { name: 'Leave it, and say why' }).click();
     await found.getByLabel('Why may it stay as it is?').fill('It was a joke.');
     await found.getByRole('button', { name: 'Leave it so' }).click();
@@ -139,13 +139,13 @@ test('repetitions that are missing play again once that was looked at, and as th
   const row = page.locator('li.work').filter({ hasText: '6 of 8' });
   await row.getByRole('button').click();
   const offer = page.getByRole('button', { name: /^Play two again/ });
-  await expect(offer).toBeVisible({ timeout: 60_000 });
+  await expect(offer).toBeVisible();
   const pieces = async () => (await stored(context.request, id)).doc.assembly.length;
 
   await test.step('to look is the first thing, and changes nothing', async () => {
     await page.keyboard.press('o');
     const dialog = page.getByRole('dialog');
-    await expect(dialog.getByTestId('seam-count')).toHaveText('7', { timeout: 60_000 });
+    await expect(dialog.getByTestId('seam-count')).toHaveText('7');
     await page.keyboard.press('Escape');
     await expect(dialog).toHaveCount(0);
     expect(await pieces()).toBe(doc.assembly.length);

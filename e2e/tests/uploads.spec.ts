@@ -2,13 +2,11 @@ import { bringIn, expect, FOOTAGE, mediumOf, newLesson, pictureOf, stored, test 
 import { readFileSync } from 'node:fs';
 import { childrenOf, pidOf } from '../machine';
 
-test.beforeEach(() => test.setTimeout(150_000));
-
 const film = (): Buffer => readFileSync(FOOTAGE);
 
 async function running(program: 'serve.mjs' | 'worker.mjs'): Promise<number> {
   let pid: number | null = null;
-  await expect.poll(() => (pid = pidOf(program)), { timeout: 30_000 }).not.toBeNull();
+  await expect.poll(() => (pid = pidOf(program))).not.toBeNull();
   return pid!;
 }
 
@@ -26,10 +24,10 @@ for (const mishap of ['the last answer is lost', 'the server is killed after the
       await route.abort('connectionreset');
     });
     await bringIn(page, FOOTAGE);
-    await expect(page.getByTestId('take')).toHaveCount(1, { timeout: 60_000 });
+    await expect(page.getByTestId('take')).toHaveCount(1);
     expect(met).toBe(1);
     await expect(page.getByTestId('upload')).toHaveCount(0);
-    await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 90_000 });
+    await expect(page.getByTestId('job')).toHaveCount(0);
     const lesson = await stored(context.request, id);
     expect([lesson.doc.takes.length, lesson.doc.assembly.length]).toEqual([1, 1]);
     expect((await mediumOf(context.request, pictureOf(lesson))).bytes).toBe(film().length);
@@ -53,7 +51,7 @@ test('a reload while the film is looked at: it is still told of, and becomes one
   } finally {
     process.kill(worker, 'SIGCONT');
   }
-  await expect(page.getByTestId('take')).toHaveCount(1, { timeout: 60_000 });
+  await expect(page.getByTestId('take')).toHaveCount(1);
   await expect(page.getByTestId('upload')).toHaveCount(0);
   const { doc } = await stored(context.request, id);
   expect(doc.takes.length).toBe(1);
@@ -67,13 +65,13 @@ test('ffmpeg killed in the middle: the job is tried again, and makes a right fil
   const id = await newLesson(page, 'Short of memory');
   await page.getByRole('link', { name: 'Film' }).click();
   await bringIn(page, FOOTAGE);
-  await expect(page.getByTestId('job')).toContainText('making a copy', { timeout: 60_000 });
+  await expect(page.getByTestId('job')).toContainText('making a copy');
   const worker = await running('worker.mjs');
   const encoder = (): number | undefined => childrenOf(worker).find((child) => child.args.includes('libx264'))?.pid;
-  await expect.poll(encoder, { timeout: 30_000 }).toBeDefined();
+  await expect.poll(encoder).toBeDefined();
   process.kill(encoder()!, 'SIGKILL');
-  await expect(page.getByTestId('job')).toContainText('ended from outside', { timeout: 30_000 });
-  await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 90_000 });
+  await expect(page.getByTestId('job')).toContainText('ended from outside');
+  await expect(page.getByTestId('job')).toHaveCount(0);
   const medium = await mediumOf(context.request, pictureOf(await stored(context.request, id)));
   expect([medium.artefacts, medium.job!.state]).toEqual([
     ['poster.jpg', 'sound.json', 'proxy.mp4', 'analysis.json', 'words.json'],
@@ -82,7 +80,7 @@ test('ffmpeg killed in the middle: the job is tried again, and makes a right fil
   // Any take can be made again by hand.
   await page.getByRole('button', { name: 'Prepare it again' }).click();
   await expect(page.getByTestId('job')).toBeVisible();
-  await expect(page.getByTestId('job')).toHaveCount(0, { timeout: 90_000 });
+  await expect(page.getByTestId('job')).toHaveCount(0);
 });
 
 test('which side viewers do is asked once a take with a still, and what was answered is offered first', async ({
@@ -93,14 +91,14 @@ test('which side viewers do is asked once a take with a still, and what was answ
   await page.getByRole('link', { name: 'Film' }).click();
   await bringIn(page, FOOTAGE);
   const question = page.getByRole('group', { name: /Which side do your viewers do/ });
-  await expect(question).toBeVisible({ timeout: 60_000 });
+  await expect(question).toBeVisible();
   await question.getByRole('button', { name: 'right', exact: true }).click();
   await expect(question).toHaveCount(0);
   await expect(page.getByText('your viewers’ right')).toBeVisible();
   await expect.poll(async () => (await stored(context.request, id)).doc.takes[0]!.pictureLeft).toBe('right');
   await bringIn(page, FOOTAGE);
-  await expect(page.getByTestId('take')).toHaveCount(2, { timeout: 60_000 });
-  await expect(question).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByTestId('take')).toHaveCount(2);
+  await expect(question).toBeVisible();
   await expect(question.getByRole('button', { name: 'right', exact: true })).not.toHaveClass(/outlined/);
   await expect(question.getByRole('button', { name: 'left', exact: true })).toHaveClass(/outlined/);
 });
