@@ -35,7 +35,8 @@ const CALM_MS = 150;
 
 /**
  * The ribbon: a lesson from left to right, a strand for each of its lives (planned, filmed). Left is above a strand's
- * middle, right below; height is pressure; talk is a dotted thread. Click or the arrow keys choose a step.
+ * middle, right below; height is pressure; talk is a dotted thread. Click or the arrow keys choose a step. What plays is a
+ * {@link Playhead} in it.
  */
 @Component({
   selector: 'lc-ribbon',
@@ -122,13 +123,7 @@ const CALM_MS = 150;
         </text>
       }
     </svg>
-    @if (playheadMs() !== null) {
-      <span
-        class="playhead"
-        [style.height.px]="height() - 14"
-        [style.transform]="'translateX(' + x()(playheadMs()!) + 'px)'"
-      ></span>
-    }
+    <ng-content />
   `,
   styles: `
     :host {
@@ -203,16 +198,6 @@ const CALM_MS = 150;
       fill: var(--plum);
       font: 700 12px var(--text);
     }
-    /* On a layer of its own: a film that plays moves it, and nothing of the ribbon is painted anew. */
-    .playhead {
-      position: absolute;
-      top: 0;
-      left: -1.25px;
-      width: 2.5px;
-      background: var(--honey-text);
-      pointer-events: none;
-      will-change: transform;
-    }
   `,
 })
 export class Ribbon implements OnDestroy {
@@ -221,7 +206,6 @@ export class Ribbon implements OnDestroy {
   readonly filmed = input<readonly Drawn[]>([]);
   readonly durationMs = input.required<number>();
   readonly targetMs = input<number | null>(null);
-  readonly playheadMs = input<number | null>(null);
   readonly selected = input<string | null>(null);
   readonly dim = input(false);
   readonly compact = input(false);
@@ -270,7 +254,7 @@ export class Ribbon implements OnDestroy {
 
   /** The time that the whole width stands for: the lesson, and its target where that is later. */
   private readonly spanMs = computed(() => Math.max(this.durationMs(), this.targetMs() ?? 0, 1000) * 1.005);
-  protected readonly x = computed(() => {
+  readonly x = computed(() => {
     const scale = this.width() / this.spanMs();
     return (ms: number): number => ms * scale;
   });
@@ -289,7 +273,7 @@ export class Ribbon implements OnDestroy {
     });
   });
 
-  protected readonly height = computed(() => {
+  readonly height = computed(() => {
     const last = this.strands()[this.strands().length - 1];
     return Math.round((last ? last.middle + last.half : this.compact() ? 30 : 90) + (this.compact() ? 6 : 24));
   });

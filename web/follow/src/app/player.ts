@@ -21,6 +21,7 @@ import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/publish
 import { FRAMES } from '@limber/core/cue/frame';
 import { CueLayer } from '@shared/cue-layer';
 import { AssemblyPlayer, type TakeMedia } from '@shared/assembly-player';
+import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
 import { Hurts } from './hurts';
 import type { Drawn } from '@shared/ribbon-geometry';
@@ -47,7 +48,7 @@ const SIDE_WORDS: Readonly<Record<string, string>> = {
 /** Plays a version with its cues; the ribbon is the way about in it. */
 @Component({
   selector: 'lc-player',
-  imports: [AssemblyPlayer, CueLayer, Hurts, Ribbon],
+  imports: [AssemblyPlayer, CueLayer, Hurts, Playhead, Ribbon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './player.html',
   styleUrl: './player.css',

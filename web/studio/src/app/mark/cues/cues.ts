@@ -22,6 +22,7 @@ import { clock, fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
 import { cutName } from '@shared/cut-name';
+import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
@@ -70,6 +71,7 @@ const SIZES = [
     AssemblyPlayer,
     CueLayer,
     FindingsPanel,
+    Playhead,
     Ribbon,
     BenchHead,
   ],

@@ -44,6 +44,7 @@ import { clock, fineClock } from '@limber/core/time/clock';
 import type { TakeMs } from '@limber/core/time/clocks';
 import { snapToFrame } from '@limber/core/time/frames';
 import { AssemblyPlayer } from '@shared/assembly-player';
+import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { TakeCompare } from '../../film/takes/take-compare';
@@ -86,6 +87,7 @@ const viewSchema = z.enum(['take', 'held']);
     Select,
     AssemblyPlayer,
     FindingsPanel,
+    Playhead,
     Ribbon,
     DoubtCard,
     PublicLesson,
