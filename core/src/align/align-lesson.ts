@@ -5,6 +5,7 @@ import type { FoundDose } from '../narration/reading';
 import { layBeside, weightOf, weightsOf, type Pair } from './global';
 import { captionWords, timed, type CaptionWord } from './heard';
 import { naturalMs } from './natural';
+import { begunAnew } from './begun-anew';
 import { saidAgain } from './said-again';
 import { outOfTurn } from './out-of-turn';
 import { Placing, type AlignedStep, type Instant } from './placing';
@@ -52,7 +53,12 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Al
     written,
     said.map((word) => word.text),
   );
-  const { pairs, broken } = saidAgain(withoutChance(beside, script, weights), script.words, weights, said);
+  const { pairs, broken: repeated } = saidAgain(withoutChance(beside, script, weights), script.words, weights, said);
+  const spoilt = begunAnew(said);
+  // What is told to be spoilt is known better than what only seems to be said twice.
+  const broken = [...repeated.filter((one) => !spoilt.some((other) => overlap(one, other))), ...spoilt].sort(
+    ([a], [b]) => a - b,
+  );
   const share = shareOf(pairs, said.length, weights);
   if (share < FITS || pairs.length === 0) return { fits: false, share, steps: [], missing: [], doses: [], again: [] };
   const heard = timed(lines, said, plannedSilence(script, said, pairs));
@@ -77,6 +83,8 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Al
     again: broken.map(([from, to]) => ({ startMs: heard[from]!.startMs, endMs: heard[to]!.startMs })),
   };
 }
+
+const overlap = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): boolean => a < d && c < b;
 
 /** In the order in which they were said: what was said out of its turn ends what it stands in. */
 function oneAfterAnother(steps: readonly AlignedStep[]): AlignedStep[] {
