@@ -112,6 +112,24 @@ export async function stored(request: APIRequestContext, lessonId: string): Prom
   return (await (await request.get(`/api/lessons/${lessonId}`)).json()) as StoredLesson;
 }
 
+/** Edits the lesson as the server has it by now, past every screen. */
+export async function edited(
+  request: APIRequestContext,
+  origin: string,
+  lessonId: string,
+  change: object,
+): Promise<void> {
+  const { revision } = await stored(request, lessonId);
+  const answer = await request.post(`/api/lessons/${lessonId}/edits`, {
+    headers: { Origin: origin },
+    data: {
+      ...{ clientId: 'test', baseRevision: revision },
+      edits: [{ id: crypto.randomUUID(), kind: 'edit', change }],
+    },
+  });
+  expect(answer.status()).toBe(200);
+}
+
 export async function bringIn(
   page: Page,
   file: string | { name: string; mimeType: string; buffer: Buffer },

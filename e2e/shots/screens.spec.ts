@@ -1,14 +1,13 @@
 import { readFileSync } from 'node:fs';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { captionsOf } from '../captions';
-import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
+import { DEMO, edited, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
 
 const OUT = 'docs/screenshots';
 const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
 
 /** One current picture of each main view, from the demo data. `./limber shots` takes them. */
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
-  test.setTimeout(480_000);
   const shoot = async (name: string, fullPage = false): Promise<void> => {
     await settled(page);
     await page.screenshot({ path: `${OUT}/${name}.png`, fullPage, animations: 'disabled' });
@@ -66,15 +65,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await shoot('narration');
 
   // With a side that nobody has marked and a move that is nowhere, to see what is said before sharing.
-  const edit = async (change: object): Promise<void> => {
-    const { revision } = await stored(context.request, DEMO);
-    const edits = [{ id: crypto.randomUUID(), kind: 'edit', change }];
-    const answer = await context.request.post(`/api/lessons/${DEMO}/edits`, {
-      headers,
-      data: { clientId: 'shots', baseRevision: revision, edits },
-    });
-    expect(answer.status()).toBe(200);
-  };
+  const edit = (change: object): Promise<void> => edited(context.request, headers.Origin, DEMO, change);
   const { segments } = (await stored(context.request, DEMO)).doc;
   const gaps = segments.filter((one) => (one.stepId === 'slipway' && one.side === 'right') || one.stepId === 'lantern');
   await edit({

@@ -1,4 +1,4 @@
-import { DEMO, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
+import { DEMO, edited, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
 import type { APIRequestContext, Page } from '@playwright/test';
 
 /** A lesson like the demo's, with its two takes, that a test may change. */
@@ -20,14 +20,7 @@ async function setAssembly(
   pieces: readonly (readonly [takeId: string, fromMs: number, toMs: number])[],
 ): Promise<void> {
   const assembly = pieces.map(([takeId, fromMs, toMs], at) => ({ id: `p${at}`, takeId, fromMs, toMs }));
-  const answer = await request.post(`/api/lessons/${lessonId}/edits`, {
-    headers: { Origin: origin },
-    data: {
-      ...{ clientId: 'test', baseRevision: 1 },
-      edits: [{ id: crypto.randomUUID(), kind: 'edit', change: { kind: 'set_assembly', assembly } }],
-    },
-  });
-  expect(answer.status()).toBe(200);
+  await edited(request, origin, lessonId, { kind: 'set_assembly', assembly });
 }
 
 /** Notes, with every picture that comes up, which film it is of and where in it, s: `window.shown`. */

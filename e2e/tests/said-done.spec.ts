@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { captionsOf, takeOf } from '../captions';
-import { DEMO, expect, saved, stored, test, type StoredLesson } from '../studio';
+import { DEMO, edited, expect, saved, stored, test, type StoredLesson } from '../studio';
 
 /** A lesson of the test's own, with the footage and the marks of the demo's. */
 async function copied(page: Page): Promise<StoredLesson & { id: string }> {
@@ -122,19 +122,11 @@ test('repetitions that are missing play again once that was looked at, and as th
   studio: page,
   context,
 }) => {
-  const { id, doc, revision } = await copied(page);
+  const { id, doc } = await copied(page);
   const rope = doc.steps.find((one) => one.move.name === 'Rope knead')!;
   const eight = { ...rope.dose, reps: { low: 8, planned: 8, high: 8 } };
-  const edit = {
-    id: crypto.randomUUID(),
-    kind: 'edit',
-    change: { kind: 'set_step', stepId: rope.id, field: 'rightDose', value: eight },
-  };
-  const answer = await context.request.post(`/api/lessons/${id}/edits`, {
-    headers: { Origin: new URL(page.url()).origin },
-    data: { clientId: 'plan', baseRevision: revision, edits: [edit] },
-  });
-  expect(answer.status()).toBe(200);
+  const change = { kind: 'set_step', stepId: rope.id, field: 'rightDose', value: eight };
+  await edited(context.request, new URL(page.url()).origin, id, change);
   await page.goto(`/lesson/${id}/mark/segments`);
   const row = page.locator('li.work').filter({ hasText: '6 of 8' });
   await row.getByRole('button').click();

@@ -26,22 +26,20 @@ const SHARE = 0.5;
  *
  * @example begunAnew(captionWords(parseLines('[0:05] Into the. Sorry, again from here. Into the jaw.'))) // [[0, 6]]
  */
-export function begunAnew(
-  said: readonly Pick<CaptionWord, 'text' | 'opens'>[],
-): (readonly [from: number, to: number])[] {
-  const text = said.map((word) => word.text).join(' ');
+export function begunAnew(said: readonly Pick<CaptionWord, 'text'>[]): (readonly [from: number, to: number])[] {
+  const words = said.map((word) => word.text);
+  const text = words.join(' ');
   const wordAt = (at: number): number => text.slice(0, at).split(' ').length - 1;
   return [...text.matchAll(SPOILT)].flatMap((match) => {
     const from = wordAt(match.index);
     const behind = wordAt(match.index + match[0].length - 1) + 1;
-    const start = brokenFrom(said, from, behind);
+    const start = brokenFrom(words, from, behind);
     return start === null ? [] : [[start, behind] as const];
   });
 }
 
 /** The first word of what was broken off before the apology, by what comes after it; null where nothing comes again. */
-function brokenFrom(said: readonly Pick<CaptionWord, 'text' | 'opens'>[], from: number, behind: number): number | null {
-  const words = said.map((word) => word.text);
+function brokenFrom(words: readonly string[], from: number, behind: number): number | null {
   for (let length = Math.min(LONGEST, from); length > 0; length--) {
     const own = words.slice(from - length, from);
     const pairs = layBeside(own, words.slice(behind, behind + length + MORE)).filter((one) => one.likeness > 0);

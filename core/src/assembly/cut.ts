@@ -91,6 +91,18 @@ export function endOf({ startMs, fromMs, toMs }: CutPiece): CutMs {
 }
 
 /**
+ * Whether a piece goes on where the one before it ended: then nothing jumps between them.
+ *
+ * @example goesOnAfter({ …, takeId: 't', toMs: 5000 }, { …, takeId: 't', fromMs: 5000 }) // true
+ */
+export function goesOnAfter(
+  last: Pick<Piece, 'takeId' | 'toMs'> | undefined,
+  piece: Pick<Piece, 'takeId' | 'fromMs'> | undefined,
+): boolean {
+  return last !== undefined && last.takeId === piece?.takeId && last.toMs === piece.fromMs;
+}
+
+/**
  * Where an instant of a piece's take lies in the cut, for the play of it that the piece is.
  *
  * @example inCut({ id: 'p', takeId: 't', fromMs: 2000, toMs: 5000, startMs: 1000 }, 2500) // 1500

@@ -15,3 +15,15 @@ export function goesOn(last: Passage | undefined, one: Passage): boolean {
     (one.shareBefore > 0 || last.pieceId === one.pieceId)
   );
 }
+
+/**
+ * Whether a passage shows the very next of the same part: nothing of it plays again, and nothing is left out.
+ *
+ * @example goesRightOn({ ...one, share: 0.8 }, { ...one, startMs: one.endMs, shareBefore: 0.8, share: 0.2 }) // true
+ */
+export function goesRightOn(last: Passage, one: Passage): boolean {
+  return last.endMs === one.startMs && isNear(last.shareBefore + last.share, one.shareBefore);
+}
+
+/** The same share, but for how numbers are kept. */
+export const isNear = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;

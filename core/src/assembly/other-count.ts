@@ -5,7 +5,7 @@ import type { CutMs, TakeMs } from '../time/clocks';
 import type { Span } from '../time/spans';
 import { sliceOf } from './cut';
 import { fullCut } from './cuts';
-import { goesOn } from './goes-on';
+import { goesOn, goesRightOn, isNear } from './goes-on';
 import type { Passage } from './passage';
 import { passagesOf } from './passages';
 import { changeOfPieces } from './piece-changes';
@@ -28,13 +28,13 @@ export interface Played {
 /**
  * How a part plays the first time; null where it does not.
  *
- * @example playedOf(lesson, segment)?.beatsMs.length // 10, of which eight were filmed
+ * @example playedOf(lesson, 'w')?.beatsMs.length // 10, of which eight were filmed
  */
 export function playedOf(lesson: Pick<Lesson, 'segments' | 'assembly'>, segmentId: string): Played | null {
-  return firstPlay(passagesOf(lesson, fullCut(lesson)), segmentId);
+  return playsOf(passagesOf(lesson, fullCut(lesson))).get(segmentId) ?? null;
 }
 
-/** The same for every part that plays, of the passages of the whole lesson. */
+/** How every part plays the first time, of the passages of the whole lesson. */
 export function playsOf(passages: readonly Passage[]): ReadonlyMap<string, Played> {
   const runs = new Map<string, Passage[]>();
   const over = new Set<string>();
@@ -51,16 +51,12 @@ export function playsOf(passages: readonly Passage[]): ReadonlyMap<string, Playe
 
 function playedIn(run: readonly Passage[]): Played {
   const [first, last] = [run[0]!, run[run.length - 1]!];
-  const isNear = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;
-  const ends = run.map(({ shareBefore, share }) => shareBefore + share);
+  const isWhole = isNear(first.shareBefore, 0) && isNear(last.shareBefore + last.share, 1);
   return {
     ...{ startMs: first.startMs, endMs: last.endMs, beatsMs: run.flatMap((one) => one.beatsMs) },
-    asFilmed: isNear(ends[ends.length - 1]!, 1) && run.every((one, at) => isNear(one.shareBefore, ends[at - 1] ?? 0)),
+    asFilmed: isWhole && run.slice(1).every((one, at) => goesRightOn(run[at]!, one)),
   };
 }
-
-const firstPlay = (passages: readonly Passage[], segmentId: string): Played | null =>
-  playsOf(passages.filter((one) => one.segmentId === segmentId)).get(segmentId) ?? null;
 
 /**
  * The change that lets whole movements of a part play again, or leaves some out, so that it has so many more or fewer:
@@ -81,8 +77,8 @@ export function otherCount(
   newId: () => string,
 ): { readonly change: Change; readonly atMs: CutMs } | null {
   const count = Math.abs(by);
-  const played = playedOf(lesson, id);
   if (by === 0 || count > MOST_SHARE * beatsMs.length) return null;
+  const played = playedOf(lesson, id);
   if (played?.beatsMs.length !== beatsMs.length) return null;
   const quiet = beatsMs.slice(1).map((toMs, at) => isQuiet(beatsMs[at]!, toMs));
   // Played again they may be fewer, if often enough; what is left out is one stretch.

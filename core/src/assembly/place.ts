@@ -1,5 +1,5 @@
 import type { CutMs, TakeMs } from '../time/clocks';
-import { endOf, inCut, type Cut, type CutPiece } from './cut';
+import { endOf, goesOnAfter, inCut, type Cut, type CutPiece } from './cut';
 
 /** Where an instant of a cut comes from. */
 export interface Place {
@@ -103,8 +103,7 @@ export function* cursor(cut: Cut, fromMs: CutMs = 0): Generator<Stretch, void> {
   while (at < cut.pieces.length) {
     const first = cut.pieces[at]!;
     let last = first;
-    while (cut.pieces[at + 1]?.takeId === last.takeId && cut.pieces[at + 1]!.fromMs === last.toMs)
-      last = cut.pieces[++at]!;
+    while (goesOnAfter(last, cut.pieces[at + 1])) last = cut.pieces[++at]!;
     yield { takeId: first.takeId, fromMs: takeMs, toMs: last.toMs, startMs: inCut(first, takeMs), endMs: endOf(last) };
     takeMs = cut.pieces[++at]?.fromMs ?? 0;
   }

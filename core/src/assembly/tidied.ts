@@ -1,4 +1,5 @@
 import type { Piece } from '../lesson/piece.schema';
+import { goesOnAfter } from './cut';
 
 /**
  * Every piece with an id of its own, and what this change brings together without a jump as one piece. Pieces that
@@ -9,13 +10,13 @@ import type { Piece } from '../lesson/piece.schema';
 export function tidied(pieces: readonly Piece[], before: readonly Piece[], newId: () => string): Piece[] {
   const known = new Set(before.map((piece) => piece.id));
   const cutThere = new Set(
-    before.slice(1).flatMap((piece, i) => (goesOn(before[i], piece) ? [`${before[i]!.id}|${piece.id}`] : [])),
+    before.slice(1).flatMap((piece, i) => (goesOnAfter(before[i], piece) ? [`${before[i]!.id}|${piece.id}`] : [])),
   );
   const used = new Set<string>();
   const tidy: Piece[] = [];
   for (const piece of pieces) {
     const last = tidy[tidy.length - 1];
-    if (goesOn(last, piece) && !cutThere.has(`${last!.id}|${piece.id}`))
+    if (goesOnAfter(last, piece) && !cutThere.has(`${last!.id}|${piece.id}`))
       tidy[tidy.length - 1] = {
         ...last!,
         id: known.has(last!.id) || used.has(piece.id) ? last!.id : piece.id,
@@ -26,7 +27,3 @@ export function tidied(pieces: readonly Piece[], before: readonly Piece[], newId
   }
   return tidy;
 }
-
-/** Whether a piece goes on where the one before it ended. */
-const goesOn = (last: Piece | undefined, piece: Piece): boolean =>
-  last?.takeId === piece.takeId && last.toMs === piece.fromMs;

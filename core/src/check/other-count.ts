@@ -2,15 +2,15 @@ import '../words/localize';
 import { otherCount } from '../assembly/other-count';
 import type { WorkedSide } from '../dose/dose';
 import { quietIn, type HeardAround } from '../footage/quiet';
-import { doseFor } from '../lesson/dose-for';
-import { movesOf, type Lesson } from '../lesson/lesson.schema';
-import type { Segment } from '../lesson/segment.schema';
 import { asOne, singlesOf } from '../lesson/as-one';
 import { applyChange } from '../lesson/change';
+import { doseFor } from '../lesson/dose-for';
+import { movesOf, type Lesson } from '../lesson/lesson.schema';
+import { isWork } from '../lesson/segment-kind';
+import type { Segment } from '../lesson/segment.schema';
 import type { Proposal } from '../proposal/propose';
 import { agreedWith, type SheetRow } from '../proposal/sheet';
 import { agreeTo } from '../proposal/sheet-edits';
-import { isWork } from '../lesson/segment-kind';
 import { sharedMs } from '../time/spans';
 import { numberWord } from '../words/number-word';
 import type { Repair } from './finding';
@@ -42,7 +42,7 @@ export function otherCounts(lesson: Lesson, takeId: string, heard: HeardAround):
 }
 
 /** The same for one part; null where it cannot be done. */
-export function otherCountOf(lesson: Lesson, segment: Segment, by: number, heard: HeardAround): Repair | null {
+function otherCountOf(lesson: Lesson, segment: Segment, by: number, heard: HeardAround): Repair | null {
   const { id, kind, stepId, side } = segment;
   const step = movesOf(lesson.steps).find((one) => one.id === stepId);
   const form = step && doseFor(step, side).form;

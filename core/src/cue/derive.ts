@@ -1,3 +1,4 @@
+import { goesRightOn } from '../assembly/goes-on';
 import type { Passage } from '../assembly/passage';
 import { cueKey, partsOfKey } from '../lesson/cue-key';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -47,7 +48,7 @@ function joined(passages: readonly Passage[]): Passage[] {
   for (const one of passages) {
     const at = one.segmentId === null ? undefined : lastOf.get(one.segmentId);
     const last = at === undefined ? undefined : whole[at]!;
-    if (last && last.endMs === one.startMs && Math.abs(last.shareBefore + last.share - one.shareBefore) < 1e-9)
+    if (last && goesRightOn(last, one))
       whole[at!] = {
         ...last,
         endMs: one.endMs,

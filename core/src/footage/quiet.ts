@@ -30,11 +30,10 @@ export function quietIn(
   { speech, lines, lipsMove }: HeardAround,
 ): (fromMs: TakeMs, toMs: TakeMs) => boolean {
   const spoken = speech.map(([from, to]) => ({ startMs: from, endMs: to }));
+  const words = [...spoken, ...(lines ?? [])];
   const numbers = lines?.filter((line) => A_NUMBER.test(line.text)) ?? spoken;
   const isIn = (list: readonly { startMs: number; endMs: number }[], fromMs: TakeMs, toMs: TakeMs): boolean =>
     list.some((one) => sharedMs(one, { startMs: fromMs, endMs: toMs }) > EDGE_MS);
   return (fromMs, toMs) =>
-    !isIn([...spoken, ...(lines ?? [])], fromMs, toMs) &&
-    !isIn(numbers, toMs, endMs) &&
-    lipsMove?.(fromMs, toMs) !== true;
+    !isIn(words, fromMs, toMs) && !isIn(numbers, toMs, endMs) && lipsMove?.(fromMs, toMs) !== true;
 }

@@ -1,5 +1,6 @@
 import { fullCut } from '../assembly/cuts';
 import { playsOf } from '../assembly/other-count';
+import type { Passage } from '../assembly/passage';
 import { passagesOf } from '../assembly/passages';
 import { partsOf, type WorkedSide } from '../dose/dose';
 import { countFor } from '../lesson/dose-for';
@@ -46,12 +47,14 @@ export type Doubt = 'missing' | 'unsure' | 'count' | 'leave-out';
  * found, where it would belong. Moments in which hands only settle are no rows: they go with the work after them.
  *
  * @param aside doubts that were looked at and left as they are, by the key of their row.
+ * @param passages of the whole lesson, where they are there already.
  */
 export function sheetOf(
   lesson: Lesson,
   takeId: string,
   proposals: readonly Proposal[],
   aside: ReadonlySet<string> = new Set(),
+  passages: readonly Passage[] = passagesOf(lesson, fullCut(lesson)),
 ): SheetRow[] {
   const steps = new Map(movesOf(lesson.steps).map((step) => [step.id, step]));
   const marked = lesson.segments.filter((one) => one.takeId === takeId);
@@ -61,7 +64,7 @@ export function sheetOf(
     if (!step || !isWork(kind) || step.dose.form === 'timed') return null;
     return countFor(step, side ?? partsOf(step.sidePlan)[0]!);
   };
-  const plays = playsOf(passagesOf(lesson, fullCut(lesson)));
+  const plays = playsOf(passages);
   const rows = [
     ...marked.filter(isRow).map((segment): Omit<SheetRow, 'doubt'> => {
       const { id, kind, stepId, side, startMs, endMs, beatsMs } = segment;
@@ -83,6 +86,9 @@ export function sheetOf(
   ].sort((a, b) => a.startMs - b.startMs);
   return withMissing(lesson, rows, planned).map((row) => ({ ...row, doubt: aside.has(row.key) ? null : doubtOf(row) }));
 }
+
+/** How many repetitions more of a row play than were filmed: 0 where it plays as it was, fewer below. */
+export const playsMore = ({ plays, beatsMs }: Pick<SheetRow, 'plays' | 'beatsMs'>): number => plays - beatsMs.length;
 
 const isRow = ({ kind }: Pick<Segment, 'kind'>): boolean => kind !== 'prep' && kind !== 'rest';
 

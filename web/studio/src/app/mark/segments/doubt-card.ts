@@ -1,20 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { Button } from 'primeng/button';
 import type { StepLook } from '@limber/core/assembly/passage';
-import type { SheetRow } from '@limber/core/proposal/sheet';
+import { playsMore, type SheetRow } from '@limber/core/proposal/sheet';
 import { fineClock } from '@limber/core/time/clock';
 import { keyName } from '../../keys/keys';
 import { agreeWords, askedOf, thereAre } from './doubt-words';
+import type { Figure } from './figures';
 import { changedLately } from './outcomes';
 import { PartFieldsForm, type PartFields } from './part-fields';
-
-/** A figure beside others: what was planned, said, seen. */
-export interface Figure {
-  readonly name: string;
-  readonly value: string;
-  readonly range?: string;
-  readonly off?: boolean;
-}
 
 /** The row that is chosen: what is asked about it with its figures, why it is thought to be so, and what can be done. */
 @Component({
@@ -32,9 +25,6 @@ export interface Figure {
               <dt>{{ one.name }}</dt>
               <dd [class.off]="one.off">
                 {{ one.value }}
-                @if (one.range) {
-                  <span>{{ one.range }}</span>
-                }
               </dd>
             </div>
           }
@@ -69,7 +59,7 @@ export interface Figure {
         <p-button size="small" [outlined]="true" (onClick)="tryOut.emit()">
           {{ one }} <kbd>{{ keys.otherCount }}</kbd>
         </p-button>
-      } @else if (row().plays !== row().beatsMs.length) {
+      } @else if (playsMore(row()) !== 0) {
         <p-button size="small" [outlined]="true" (onClick)="tryOut.emit()" i18n>As it was filmed <kbd>O</kbd></p-button>
       }
       @if (elsewhere()) {
@@ -122,10 +112,6 @@ export interface Figure {
       margin: 0;
       font: 700 19px var(--head);
     }
-    dd span {
-      font: 600 14px var(--text);
-      color: var(--soft);
-    }
     .off {
       color: var(--clay);
     }
@@ -168,6 +154,7 @@ export class DoubtCard {
   readonly compare = output();
   readonly set = output<Partial<PartFields>>();
 
+  protected readonly playsMore = playsMore;
   protected readonly keys = { agree: keyName('a'), other: keyName('t'), otherCount: keyName('o') };
   protected readonly asked = computed(() => askedOf(this.row(), this.look(), this.both()));
   protected readonly agreeWords = computed(() => agreeWords(this.row(), this.both()));

@@ -10,6 +10,7 @@ import { applyChange } from '@limber/core/lesson/change';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 import { AssemblyPlayer, type TakeMedia } from '@shared/assembly-player';
 import { LessonStore } from '../../api/lesson-store';
+import { countAt, CountPlate } from './count-plate';
 
 /** So much before the jump is played, and after the part ends, ms. */
 const BEFORE_MS = 5000;
@@ -18,7 +19,7 @@ const AFTER_MS = 1500;
 /** How the film would go where it jumps, with its numbers drawn in: to be looked at before it is made so. */
 @Component({
   selector: 'lc-seam-look',
-  imports: [AssemblyPlayer, Button, Dialog],
+  imports: [AssemblyPlayer, Button, CountPlate, Dialog],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog
@@ -33,7 +34,7 @@ const AFTER_MS = 1500;
       @if (seam(); as one) {
         <lc-assembly-player [cut]="one.cut" [media]="media()" [autoplay]="true">
           @if (counted(); as number) {
-            <span class="count times" data-testid="seam-count" aria-hidden="true">{{ number }}</span>
+            <lc-count-plate [count]="number" data-testid="seam-count" />
           }
         </lc-assembly-player>
         <p i18n>
@@ -61,18 +62,6 @@ const AFTER_MS = 1500;
       width: min(720px, 86vw);
       aspect-ratio: 16 / 9;
       border-radius: 12px;
-    }
-    .count {
-      position: absolute;
-      right: 14px;
-      bottom: 10px;
-      min-width: 62px;
-      padding: 0 12px;
-      font: 800 46px/58px var(--head);
-      text-align: center;
-      color: #211a26;
-      background: var(--honey);
-      border-radius: 18px;
     }
     p {
       max-width: 66ch;
@@ -143,10 +132,7 @@ export class SeamLook {
   });
   private readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   protected readonly at = computed(() => (100 * this.timeMs()) / (this.seam()?.cut.durationMs ?? 1));
-  protected readonly counted = computed(() => {
-    const done = this.seam()?.beatsMs.filter((ms) => ms <= this.timeMs()).length ?? 0;
-    return done === 0 ? '' : String(done);
-  });
+  protected readonly counted = computed(() => countAt(this.seam()?.beatsMs ?? [], this.timeMs()));
 
   protected again(): void {
     this.player()?.seek(0);

@@ -27,7 +27,7 @@ import type { FindingPlace, Repair } from '@limber/core/check/finding';
 import type { Change } from '@limber/core/lesson/change.schema';
 import { isWork } from '@limber/core/lesson/segment-kind';
 import type { Segment } from '@limber/core/lesson/segment.schema';
-import { agreedWith, asOneDoubt, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
+import { agreedWith, asOneDoubt, playsMore, sheetOf, type SheetRow } from '@limber/core/proposal/sheet';
 import {
   agreeTo,
   joined,
@@ -53,7 +53,10 @@ import { keyName, Keys, type Key } from '../../keys/keys';
 import { lessonMedia } from '../../progress/lesson-media';
 import { BenchHead } from '../../shell/bench-head';
 import { keep, kept } from '../../shell/kept';
-import { DoubtCard, type Figure } from './doubt-card';
+import { countAt, CountPlate } from './count-plate';
+import { agreeingTo } from './agreeing';
+import { DoubtCard } from './doubt-card';
+import { figuresOf } from './figures';
 import { PublicLesson } from './public-lesson';
 import { leftAsIs } from './left-as-is';
 import { AFTER_MS, Looking } from './looking';
@@ -65,7 +68,7 @@ import { SaidDoneTable } from './said-done-table';
 import { SeamLook } from './seam-look';
 import { shownRows } from './shown-rows';
 import { SheetList } from './sheet-list';
-import { sideOf, type EndMove, type Moves } from './sheet-row';
+import type { EndMove, Moves } from './sheet-row';
 import { takeProposals } from './take-proposals';
 import { WordsLine } from './words-line';
 
@@ -86,6 +89,7 @@ const viewSchema = z.enum(['take', 'held']);
     Button,
     Select,
     AssemblyPlayer,
+    CountPlate,
     FindingsPanel,
     Playhead,
     Ribbon,
@@ -147,7 +151,7 @@ export class Segments {
   private readonly aside = leftAsIs(() => this.lesson().id);
   protected readonly rows = computed(() => {
     const take = this.take();
-    return take ? sheetOf(this.lesson(), take.id, this.known.proposals(), this.aside.keys()) : [];
+    return take ? sheetOf(this.lesson(), take.id, this.known.proposals(), this.aside.keys(), this.filmed()) : [];
   });
   protected readonly shown = computed(() => shownRows(this.lesson(), this.rows(), this.store.looks()));
   protected readonly doubts = computed(() => this.rows().filter((row) => row.doubt));
@@ -187,21 +191,7 @@ export class Segments {
     return this.known.working() && this.known.proposals().length === 0 ? $localize`Working out what it shows …` : '';
   });
   /** What one press agrees to: all that is sure; once nothing is doubtful, the rest too. */
-  protected readonly agreeing = computed(() => {
-    const proposed = this.rows().filter((row) => row.proposal);
-    const sure = proposed.filter((row) => row.state === 'sure' && row.kind !== 'cut');
-    if (sure.length > 0) {
-      const work = sure.filter((row) => isWork(row.kind));
-      const [first] = work.length > 0 ? work : sure;
-      const words =
-        sure.length === 1
-          ? $localize`Agree to ${this.nameOf(first!)}, it is sure`
-          : $localize`Agree to ${sure.length}, they are sure`;
-      return { rows: sure, words };
-    }
-    if (proposed.length === 0 || this.doubts().length > 0) return null;
-    return { rows: proposed, words: $localize`Agree to the talk between` };
-  });
+  protected readonly agreeing = computed(() => agreeingTo(this.shown()));
   /** The chosen row, with the other side where both are looked at in one go. */
   protected readonly together = computed(() => {
     const row = this.chosen();
@@ -213,28 +203,15 @@ export class Segments {
     const at = this.doubts().findIndex((row) => row.key === this.chosenKey());
     return at < 0 ? null : [at + 1, this.doubts().length];
   });
-  protected readonly figures = computed<Figure[]>(() => {
+  protected readonly figures = computed(() => {
     const row = this.chosen();
-    if (!row || row.planned === null || !isWork(row.kind)) return [];
-    const seen = row.beatsMs.length;
-    const other = this.rows().find(
-      (one) => isWork(one.kind) && one.stepId === row.stepId && one.side !== row.side && one.beatsMs.length > 0,
-    );
-    const off = seen > 0 && row.plays !== row.planned;
-    return [
-      { name: $localize`planned`, value: String(row.planned) },
-      ...(seen > 0 ? [{ name: row.segment ? $localize`marked` : $localize`seen`, value: String(seen), off }] : []),
-      ...(row.plays === seen ? [] : [{ name: $localize`plays`, value: String(row.plays), off }]),
-      ...(other ? [{ name: $localize`${sideOf(other)} had`, value: String(other.beatsMs.length) }] : []),
-    ];
+    return row ? figuresOf(this.rows(), row) : [];
   });
   /** The number of the repetition that is under way, drawn into the picture while a row plays. */
   protected readonly counted = computed(() => {
     const ms = this.timeMs();
     const row = this.together().find((one) => ms >= one.startMs && ms <= one.endMs + AFTER_MS);
-    if (!row || row.beatsMs.length === 0) return null;
-    const done = row.beatsMs.filter((beat) => beat <= ms).length;
-    return done === 0 ? null : String(done);
+    return row ? countAt(row.beatsMs, ms) : null;
   });
   /** Which take it is, where another shows the same. */
   protected readonly takeWords = computed(() => (this.elsewhere() ? ` · ${this.take()!.name}` : ''));
@@ -330,10 +307,6 @@ export class Segments {
   protected show(view: z.infer<typeof viewSchema>): void {
     this.view.set(view);
     keep(VIEW, view);
-  }
-
-  private nameOf({ key }: SheetRow): string {
-    return this.shown().find(({ row }) => row.key === key)!.name;
   }
 
   protected choose(row: SheetRow): void {
@@ -507,7 +480,7 @@ export class Segments {
     if (repair) {
       this.player()?.pause();
       this.trying.set(repair);
-    } else if (row?.segment && row.plays !== row.beatsMs.length) this.edit(asFilmed(this.lesson(), row.segment, newId));
+    } else if (row?.segment && playsMore(row) !== 0) this.edit(asFilmed(this.lesson(), row.segment, newId));
     else this.note.set($localize`Nothing in it can play again unheard and unseen, or has to.`);
   }
 

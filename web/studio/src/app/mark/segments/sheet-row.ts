@@ -13,7 +13,7 @@ import type { StepLook } from '@limber/core/assembly/passage';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Sound } from '@limber/core/footage/sound.document';
 import { isWork } from '@limber/core/lesson/segment-kind';
-import type { SheetRow } from '@limber/core/proposal/sheet';
+import { playsMore, type SheetRow } from '@limber/core/proposal/sheet';
 import type { TakeMs } from '@limber/core/time/clocks';
 import { clock } from '@limber/core/time/clock';
 import { numberWord } from '@limber/core/words/number-word';
@@ -313,8 +313,8 @@ export function sideOf({ side }: SheetRow): string {
 }
 
 /** What plays of it otherwise than it was filmed. */
-function otherwise({ plays, beatsMs }: SheetRow): string {
-  const more = plays - beatsMs.length;
+function otherwise(row: SheetRow): string {
+  const more = playsMore(row);
   if (more === 0) return '';
   return more > 0 ? $localize`${numberWord(more)} again` : $localize`${numberWord(-more)} left out`;
 }

@@ -62,9 +62,14 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
   const sound = computed(() => found()?.sound ?? null);
   const analysis = computed(() => found()?.analysis ?? null);
   const words = computed(() => found()?.words ?? null);
+  /** What is asked of an analysis; its grids, which are long, go as they are looked at. */
+  const seen = computed(() => {
+    const all = analysis();
+    return all && { bouts: all.bouts, holds: all.holds, sceneChangesMs: all.sceneChangesMs };
+  });
   const grid = computed(() => {
-    const seen = analysis();
-    return seen && cellsOf(seen.motion);
+    const motion = analysis()?.motion;
+    return motion ? cellsOf(motion) : null;
   });
 
   const proposals = signal<readonly Proposal[]>([]);
@@ -105,7 +110,7 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
     rests();
     const id = takeId();
     const known = {
-      ...{ analysis: analysis(), sound: sound(), captions: captions.text() },
+      ...{ analysis: seen(), sound: sound(), captions: captions.text() },
       ...{ words: words(), moving: grid() && { grid: grid()!, faces: analysis()!.faces } },
       log: log.hasValue() ? log.value() : [],
     };
