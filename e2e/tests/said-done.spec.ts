@@ -162,4 +162,14 @@ test('repetitions that are missing play again once that was looked at, and as th
     await saved(page);
     expect(await pieces()).toBe(doc.assembly.length);
   });
+
+  await test.step('or its caption says what is right, and the table says that it does', async () => {
+    await page.getByRole('button', { name: /^Planned, said, done/ }).click();
+    const found = page.getByTestId('finding').filter({ hasText: 'and 6 are done' });
+    await found.getByRole('button', { name: 'Put it right in the caption' }).click();
+    await expect(found).toContainText('Its caption puts it right.');
+    await saved(page);
+    const { overrides } = (await stored(context.request, id)).doc;
+    expect(JSON.stringify(overrides)).toContain('(6 here)');
+  });
 });

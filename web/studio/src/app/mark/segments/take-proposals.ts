@@ -38,6 +38,16 @@ export interface TakeProposals {
 /** An edit is often followed by another: so long is waited before it is worked out anew, ms. */
 const CALM_MS = 150;
 
+/** What of a lesson is only how its film looks and sounds. */
+const LOOKS: ReadonlySet<string> = new Set<keyof Lesson>([
+  'cueStyle',
+  'brighter',
+  'quieter',
+  'music',
+  'openingCard',
+  'closingCard',
+]);
+
 /** Works out what a take shows, in a worker, whenever something that it rests on changes; called where a component is made. */
 export function takeProposals(take: Signal<Take | null>): TakeProposals {
   const store = inject(LessonStore);
@@ -77,15 +87,11 @@ export function takeProposals(take: Signal<Take | null>): TakeProposals {
   const held = signal<SaidDone | null>(null);
   const otherCounts = signal<ReadonlyMap<string, Repair>>(new Map());
   const working = signal(false);
-  /** The part of a lesson that proposals rest on: no other edit is a reason to ask anew. */
+  /** What proposals and the table rest on: the whole lesson but how its film looks, which is no reason to ask anew. */
   const rests = computed(
     () => {
-      const { steps, segments, rejected, takes, assembly, pace, opening, closing, promise, title } = store.lesson();
-      const { voiceOver, publicElsewhere, filmAgain } = store.lesson();
-      return [
-        ...[steps, segments, rejected, takes, assembly, pace, opening, closing, promise, title],
-        ...[voiceOver, publicElsewhere, filmAgain, take()?.id],
-      ];
+      const told = Object.entries(store.lesson()).filter(([field]) => !LOOKS.has(field));
+      return [...told.map(([, value]) => value), take()?.id];
     },
     { equal: (a, b) => a.every((one, at) => one === b[at]) },
   );
