@@ -17,6 +17,7 @@ const FLOORS = [
   ['footage'],
   ['proposal'],
   ['cue'],
+  ['prompt'],
   ['solve'],
   ['said-done'],
   ['check'],

@@ -68,7 +68,7 @@ async function drawn(name: string, lessons: readonly Lesson[], seed: number): Pr
     const heard = alignLesson(lesson, heardLines(await hearWords(making, words)));
     const captions = alignLesson(lesson, parseLines(said.captions));
     rmSync(scratch, { recursive: true });
-    const evidence = { ...noEvidence(media.durationMs), ...seen, speech, pictureLeft: 'left' as const };
+    const evidence = { ...noEvidence(media.durationMs), ...seen, speech, heard: true, pictureLeft: 'left' as const };
     for (const [known, more] of [
       ['seen', {}],
       ['seen and heard', { said: heard.fits ? heard : null }],

@@ -446,6 +446,31 @@ describe('limber compute', () => {
     expect(compute('propose', bundle, analysis, '--log', file('no-log.json', {})).problem!.type).toBe('invalid-log');
   });
 
+  it('tells what was filmed when by the log alone', () => {
+    const log = (...entries: object[]) => file('log.json', { format: 'limber-cheek/log', version: 1, entries });
+    const pressed = log(
+      { atMs: 900, kind: 'step', stepId: 'a' },
+      { atMs: 3000, kind: 'dose', stepId: 'a', side: 'left' },
+      { atMs: 6100, kind: 'swap', stepId: 'a', side: 'right' },
+      { atMs: 8200, kind: 'dose', stepId: 'a', side: 'right' },
+      { atMs: 9000, kind: 'step', stepId: 'nowhere' },
+      { atMs: 11_300, kind: 'end' },
+    );
+    const { segments, troubles } = JSON.parse(compute('log', pressed, bundle).out) as {
+      segments: { kind: string; stepId: string; side: string; startMs: number; endMs: number }[];
+      troubles: { entry: number }[];
+    };
+    const work = segments.filter((one) => one.kind === 'reps');
+    expect(work.map(({ stepId, side }) => [stepId, side])).toEqual([
+      ['a', 'left'],
+      ['a', 'right'],
+    ]);
+    for (const [at, startMs] of [3000, 8200].entries()) expect(Math.abs(work[at]!.startMs - startMs)).toBeLessThan(450);
+    expect(troubles.map((one) => one.entry)).toEqual([4]);
+    expect(JSON.parse(compute('log', log(), bundle).out)).toEqual({ segments: [] });
+    expect(compute('log', file('no-log.json', {}), bundle).problem!.type).toBe('invalid-log');
+  });
+
   it('holds what was planned, said and done against each other', () => {
     const span = (startMs: number, endMs: number) => ({ startMs, endMs });
     const bout = (startMs: number, side: string, n: number) => ({

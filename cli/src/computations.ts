@@ -35,6 +35,7 @@ import {
 } from './input';
 import { align } from './align';
 import { analyse } from './analyse';
+import { logged } from './log';
 import { propose } from './propose';
 import { renderFilm } from './render';
 import { saidDone } from './said-done';
@@ -108,6 +109,11 @@ export const computations: Readonly<Record<string, Computation>> = {
     const { plain, named } = options(args, ['log']);
     const [file, analysis, captions] = plain;
     return propose(await readLesson(file, read), { analysis, captions, log: named.get('log') }, read);
+  },
+
+  log: async (args, read) => {
+    const { plain } = options(args, []);
+    return logged(fileNamed(plain[0]), await readLesson(plain[1], read), read);
   },
 
   'said-done': async (args, read) => {

@@ -34,7 +34,8 @@ export async function propose(lesson: Lesson, files: Files, read: ReadFile): Pro
 
 const NO_LOG: ReturnType<typeof checkLog> = { entries: [], troubles: [] };
 
-async function logIn(
+/** The log in a file, as far as it holds for a lesson. */
+export async function logIn(
   lesson: Lesson,
   file: string,
   durationMs: number,

@@ -15,7 +15,7 @@ const seen = {
 /** What `analyse` writes, as much of it as is asked for here. */
 const analysisFileSchema = z.object({
   durationMs: ms,
-  speech: z.array(z.object(span)).default([]),
+  speech: z.array(z.object(span)).optional(),
   bouts: z
     .array(
       z.object({
@@ -46,7 +46,8 @@ export async function evidenceIn(file: string | undefined, said: Alignment | nul
   const { durationMs, speech, bouts, holds, sceneChangesMs } = known.data;
   return {
     ...noEvidence(durationMs),
-    speech: clipSpans(unionSpans(speech.map(({ startMs, endMs }) => [startMs, endMs] as const)), durationMs),
+    heard: speech !== undefined,
+    speech: clipSpans(unionSpans((speech ?? []).map(({ startMs, endMs }) => [startMs, endMs] as const)), durationMs),
     bouts: bouts.map(({ side, ...one }) => ({ ...one, half: side })),
     holds: holds.map(({ side, ...one }) => ({ ...one, half: side })),
     sceneChangesMs,

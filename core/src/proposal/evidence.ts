@@ -10,6 +10,8 @@ export interface Evidence {
   readonly durationMs: number;
   /** Where somebody speaks, sorted and disjoint. */
   readonly speech: readonly Span[];
+  /** Whether anybody listened: where not, that nobody speaks says nothing. */
+  readonly heard: boolean;
   readonly bouts: readonly Bout[];
   readonly holds: readonly Seen[];
   readonly sceneChangesMs: readonly number[];
@@ -30,7 +32,17 @@ export type Marked = Pick<Segment, 'kind' | 'stepId' | 'side' | 'startMs' | 'end
 /** Nothing is known of a take but its length. */
 export function noEvidence(durationMs: number): Evidence {
   return {
-    ...{ durationMs, speech: [], bouts: [], holds: [], sceneChangesMs: [], pictureLeft: null, said: null, log: [] },
+    ...{
+      durationMs,
+      speech: [],
+      heard: false,
+      bouts: [],
+      holds: [],
+      sceneChangesMs: [],
+      pictureLeft: null,
+      said: null,
+      log: [],
+    },
     ...{ agreed: [], rejected: [] },
   };
 }

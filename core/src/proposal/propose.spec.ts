@@ -32,6 +32,7 @@ const bout = (startMs: number, endMs: number, half: Bout['half'], region: Bout['
 /** The lesson as it was filmed: opening, both sides of the first step, the others, closing. */
 const FILMED: Evidence = {
   ...noEvidence(71_000),
+  heard: true,
   pictureLeft: 'left',
   speech: [
     [1000, 6000],

@@ -77,7 +77,7 @@ export function evidenceOf(
     evidence: {
       ...noEvidence(durationMs),
       pictureLeft,
-      speech,
+      ...{ speech, heard: sound !== null },
       bouts: own(analysis?.bouts ?? []).map((one) => ({ ...one, beatsMs: one.beatsMs.map((ms) => ms + picture) })),
       holds: own(analysis?.holds ?? []),
       sceneChangesMs: sceneChangesMs.map((ms) => ms + picture),

@@ -224,6 +224,7 @@ export class Weighing implements Weights<Beside> {
   }
 
   private speech(expected: number, from: number, to: number): number {
+    if (!this.evidence.heard) return 0;
     const spokenS = (this.spokenMs[to]! - this.spokenMs[from]!) / 1000;
     const silentS = (this.atMs[to]! - this.atMs[from]!) / 1000 - spokenS;
     return PER_SECOND * (spokenS * Math.log(expected / BY_CHANCE) + silentS * Math.log((1 - expected) / BY_CHANCE));

@@ -20,7 +20,7 @@ export function filmedLesson(lesson: Lesson, seed: number, known: Known): { said
     said,
     evidence: {
       ...noEvidence(said.durationMs),
-      speech: speechOf(said),
+      ...{ speech: speechOf(said), heard: true },
       ...seenAs(said, lesson, seed, pictureLeft),
       pictureLeft,
       said: aligned?.fits ? aligned : null,

@@ -27,7 +27,13 @@ export function toldOf(lesson: Lesson, filmed: Lesson, seed: number, freedom: nu
   if (!words.said.fits) return [];
   const { durationMs } = said;
   const bare: Lesson = { ...lesson, takes: [], assembly: [], segments: [], rejected: [] };
-  const evidence = { ...noEvidence(durationMs), ...seen, speech: speechOf(said), pictureLeft: 'left' as const };
+  const evidence = {
+    ...noEvidence(durationMs),
+    ...seen,
+    speech: speechOf(said),
+    heard: true,
+    pictureLeft: 'left' as const,
+  };
   const proposals = propose(bare, { ...evidence, said: words.said });
   return saidDone(bare, { take: { ...TAKE, durationMs }, proposals, ...seen, words, around: null }).findings;
 }
