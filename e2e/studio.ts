@@ -48,6 +48,22 @@ export const test = base.extend<{ complaints: string[]; studio: Page }>({
 
 export { expect };
 
+/**
+ * Opens an address and waits until the page has what it asked for. A film is not waited for: a browser that has enough of
+ * it leaves the rest of its answer open for as long as it likes.
+ */
+export async function opened(page: Page, address: string): Promise<void> {
+  const pending = new Set<unknown>();
+  page.on('request', (one) => {
+    if (!['media', 'eventsource'].includes(one.resourceType())) pending.add(one);
+  });
+  page.on('requestfinished', (one) => pending.delete(one));
+  page.on('requestfailed', (one) => pending.delete(one));
+  await page.goto(address);
+  await expect(page.locator('h1').first()).toBeVisible();
+  await expect.poll(() => pending.size).toBe(0);
+}
+
 export async function newLesson(page: Page, title: string): Promise<string> {
   await page.goto('/desk');
   await page.getByRole('button', { name: 'New lesson' }).click();

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { DEMO, expect, linkOf, playedOn, test, viewer } from '../studio';
+import { DEMO, expect, linkOf, opened, playedOn, test, viewer } from '../studio';
 
 const SCREENS = [
   '/desk',
@@ -13,6 +13,7 @@ const SCREENS = [
   `/lesson/${DEMO}/plan/paper`,
   '/from-narration',
   `/lesson/${DEMO}/film/takes`,
+  `/lesson/${DEMO}/film/prompter`,
   `/lesson/${DEMO}/mark/segments`,
   `/lesson/${DEMO}/mark/cues`,
   `/lesson/${DEMO}/share/publish`,
@@ -35,9 +36,7 @@ async function findings(page: Page): Promise<string[]> {
 
 for (const screen of SCREENS)
   test(`${screen} has no serious finding and a quiet console`, async ({ studio: page }) => {
-    await page.goto(screen);
-    await page.waitForLoadState('networkidle');
-    await expect(page.locator('h1').first()).toBeVisible();
+    await opened(page, screen);
     expect(await findings(page)).toEqual([]);
   });
 

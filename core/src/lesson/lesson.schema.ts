@@ -16,7 +16,7 @@ import { overrideSchema } from './override.schema';
 import { setAsideSchema } from './set-aside.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 6;
+export const LESSON_VERSION = 7;
 
 const text = z.string().max(6000);
 

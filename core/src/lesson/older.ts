@@ -44,6 +44,11 @@ function stepFrom5(step: Json): Json {
     : step;
 }
 
+/** Version 6 knew of no source that gives a log alone: everything else stays. */
+export function lessonFrom6(lesson: Json): Json {
+  return lesson;
+}
+
 /** An edit knows nothing of the dose: then it stays at its first figure until what is planned. */
 function progressionFrom5(progression: Json, of?: unknown): Json {
   const { from, everyDays, weeks } = progression as { from?: number; everyDays?: number; weeks?: number };

@@ -2,12 +2,13 @@ import * as z from 'zod';
 import { msSchema } from './times.schema';
 
 /**
- * One file that a take is made of. `offsetMs`: where its own start lies on the take's time, ms; negative when it began
+ * One file that a take is made of: its picture, with what is heard there; a sound that was recorded apart and is heard
+ * instead; or only the log that was kept beside a recording, of which nothing is heard. `offsetMs`: where its own start lies on the take's time, ms; negative when it began
  * before the take does.
  */
 export const sourceSchema = z.object({
   mediaId: z.string().min(1).max(80),
-  role: z.enum(['picture', 'sound']),
+  role: z.enum(['picture', 'sound', 'log']),
   offsetMs: z.int().min(-86_400_000).max(86_400_000).default(0),
 });
 export type Source = z.infer<typeof sourceSchema>;
@@ -45,7 +46,8 @@ export type Take = z.infer<typeof takeSchema>;
  * @example soundOf({ sources: [{ mediaId: 'm', role: 'picture', offsetMs: 0 }] })?.mediaId // 'm'
  */
 export function soundOf(take: Pick<Take, 'sources'>): Source | null {
-  return take.sources.find((one) => one.role === 'sound') ?? take.sources[0] ?? null;
+  const giving = (role: Source['role']): Source | undefined => take.sources.find((one) => one.role === role);
+  return giving('sound') ?? giving('picture') ?? null;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { aLesson, aPace, aStep, reps } from '../testing';
+import { aLesson, aMove, aPace, aStep, reps } from '../testing';
 import { schedule } from '../schedule/schedule';
 import { promptsOf } from './prompts';
 
@@ -65,6 +65,7 @@ describe('what the prompter shows', () => {
       ['And another one that comes rather late, on the other side.'],
     ]);
     expect(over({ voiceOver: true })).toEqual([[], []]);
+    expect(over({ move: aMove({ mouthBusy: true }) })).toEqual([[], []]);
   });
 
   it('of some steps only has their own times', () => {

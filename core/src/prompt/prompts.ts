@@ -2,7 +2,7 @@ import { counts } from '../cue/counts';
 import type { Cue } from '../cue/cue';
 import type { Passage } from '../assembly/passage';
 import type { WorkedSide } from '../dose/dose';
-import type { Lesson } from '../lesson/lesson.schema';
+import { isMove, type Lesson, type Step } from '../lesson/lesson.schema';
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import { schedule } from '../schedule/schedule';
 import { speakingMs } from '../speech/speaking-time';
@@ -49,7 +49,7 @@ const SILENCE = /\[\d+(?:\.\d+)?\s*s\]/g;
 export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] {
   const { passages } = schedule(lesson);
   const wanted = only ? passages.filter((one) => one.stepId !== null && only.has(one.stepId)) : passages;
-  const live = new Set(lesson.steps.filter((step) => !('voiceOver' in step && step.voiceOver)).map((step) => step.id));
+  const live = new Set(lesson.steps.filter(speaksLive).map((step) => step.id));
   const openings = openingsOf(wanted);
   const prompts: Prompt[] = [];
   let now = 0;
@@ -77,6 +77,9 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
   }
   return saidWhereTheyFall(prompts);
 }
+
+/** Whether what is said over the work is said in front of the camera: a busy mouth says nothing. */
+const speaksLive = (step: Step): boolean => !isMove(step) || !(step.voiceOver || step.move.mouthBusy);
 
 const asOf = (kind: SegmentKind): Prompt['as'] => (isWork(kind) ? 'work' : kind === 'swap' ? 'change' : 'wait');
 

@@ -57,7 +57,7 @@ async function findPlace(work: Work<Input>): Promise<Made> {
 }
 
 function takeWith(takes: readonly Take[], mediaId: string): Take | undefined {
-  return takes.find((take) => take.sources.some((source) => source.mediaId === mediaId && source.role === 'sound'));
+  return takes.find((take) => take.sources.some((source) => source.mediaId === mediaId && source.role !== 'picture'));
 }
 
 /** How the sound of a medium rises. */

@@ -1,6 +1,7 @@
 import '@limber/core/words/localize';
 import type { EntityManager } from 'typeorm';
 import * as z from 'zod';
+import type { UploadMetadata } from '@limber/core/api/media';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
 import type { Source, Take } from '@limber/core/lesson/take.schema';
@@ -71,7 +72,7 @@ async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed):
   await manager.getRepository(Uploads).update({ id }, { state: 'taken', takeId, words, updatedAt: new Date() });
   await askToPrepare(manager, id, { lessonId });
   const { role, offsetMs } = upload.metadata;
-  if (role === 'sound' && offsetMs === undefined) await askToJoin(manager, id, lessonId);
+  if (isBeside(role) && offsetMs === undefined) await askToJoin(manager, id, lessonId);
   const made = answer!.changes.filter((one) => one.id === id);
   await tell(manager, { on: 'lesson', id: lessonId, revision: answer!.revision, clientId: 'upload', changes: made });
 }
@@ -86,6 +87,9 @@ const NOWHERE = {
   takeId: null,
   words: $localize`The lesson that this film was for is gone, so it was not taken in.`,
 };
+
+/** Whether it lies beside the film of a take that is there. */
+const isBeside = (role: UploadMetadata['role']): boolean => role === 'sound' || role === 'log';
 
 /** What the file does to its lesson: a take of its own, or a source of one that is there. */
 function placed(
@@ -102,8 +106,8 @@ function placed(
   if (take) {
     const set = <F extends 'sources' | 'durationMs' | 'width' | 'height' | 'frameRate'>(field: F, value: Take[F]) =>
       ({ kind: 'set_take', takeId: take.id, field, value }) as SingleChange;
-    const sources = set('sources', [...take.sources.filter((one) => role === 'sound' || one.role !== role), source]);
-    if (role === 'sound') return { changes: [sources], takeId: take.id, words: '' };
+    const sources = set('sources', [...take.sources.filter((one) => isBeside(role) || one.role !== role), source]);
+    if (isBeside(role)) return { changes: [sources], takeId: take.id, words: '' };
     const off = Math.abs(durationMs - take.durationMs) > 500;
     return {
       changes: [
@@ -119,7 +123,7 @@ function placed(
         : '',
     };
   }
-  if (role === 'sound')
+  if (isBeside(role))
     return { ...NOWHERE, words: $localize`The take that this sound was for is gone, so it was not taken in.` };
   const pictureLeft = metadata.pictureLeft ?? null;
   const made: Take = { id, name, pictureLeft, sources: [source], durationMs, width, height, frameRate };

@@ -77,6 +77,11 @@ export const routes: Routes = [
             loadComponent: async () => (await import('./plan/paper/paper')).Paper,
           },
           {
+            path: 'film/prompter',
+            title: $localize`Prompter · Limber Cheek`,
+            loadComponent: async () => (await import('./film/prompter/prompter')).Prompter,
+          },
+          {
             path: 'film/takes',
             title: $localize`Takes · Limber Cheek`,
             loadComponent: async () => (await import('./film/takes/takes')).Takes,

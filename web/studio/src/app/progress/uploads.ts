@@ -29,6 +29,15 @@ export interface Purpose {
   readonly takeId?: string;
   /** What plays under films instead of a take. */
   readonly music?: boolean;
+  /** What it gives its take, where that is no picture. */
+  readonly role?: 'log';
+}
+
+/** Who wants to know how an upload comes along. */
+interface Told {
+  /** The server has a place for it, under this id. */
+  readonly begun?: (uploadId: string) => void;
+  readonly arrived?: () => void;
 }
 
 /**
@@ -49,7 +58,7 @@ export class Uploads {
     });
   }
 
-  async start({ lessonId, takeId, music }: Purpose, file: File): Promise<void> {
+  async start({ lessonId, takeId, music, role }: Purpose, file: File, told: Told = {}): Promise<void> {
     const key = `${lessonId}/${file.name}/${file.size}`;
     this.forget(key);
     this.all.update((all) => [
@@ -65,7 +74,7 @@ export class Uploads {
         filetype: file.type,
         lessonId,
         ...(takeId ? { takeId } : {}),
-        ...(music ? { role: 'music' } : {}),
+        ...(music ? { role: 'music' } : role ? { role } : {}),
       },
       fingerprint: (chosen) =>
         Promise.resolve(
@@ -74,6 +83,7 @@ export class Uploads {
           ),
         ),
       removeFingerprintOnSuccess: true,
+      onUploadUrlAvailable: () => told.begun?.(upload.url!.split('/').at(-1)!),
       onProgress: (sent) => {
         this.set(key, { sent, state: 'sending', words: '' });
         this.remember(lessonId, file, sent);
@@ -104,6 +114,7 @@ export class Uploads {
         this.forget(key);
         this.remember(lessonId, file, null);
         void this.progress.loadArrivals(lessonId);
+        told.arrived?.();
       },
     });
     this.running.set(key, upload);

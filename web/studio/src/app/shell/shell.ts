@@ -17,7 +17,10 @@ const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>
     { path: 'plan/words', name: $localize`Words` },
     { path: 'plan/paper', name: $localize`Paper` },
   ],
-  film: [{ path: 'film/takes', name: $localize`Takes` }],
+  film: [
+    { path: 'film/takes', name: $localize`Takes` },
+    { path: 'film/prompter', name: $localize`Prompter` },
+  ],
   mark: [
     { path: 'mark/segments', name: $localize`Parts` },
     { path: 'mark/cues', name: $localize`Cues` },

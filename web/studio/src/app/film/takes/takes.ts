@@ -28,6 +28,7 @@ import { BenchHead } from '../../shell/bench-head';
 import { StepTakes } from './step-takes';
 import { TakeCompare } from './take-compare';
 import { ToFilmAgain } from './to-film-again';
+import { LeftRecordings } from '../prompter/left-recordings';
 import { ProgressLine } from '../../shell/progress-line';
 
 const PICTURE_LEFT = 'limber.pictureLeft';
@@ -35,7 +36,7 @@ const PICTURE_LEFT = 'limber.pictureLeft';
 /** Film · Takes: bring footage in, see it prepared, say which side viewers do, choose which take plays. */
 @Component({
   selector: 'lc-takes',
-  imports: [Button, ProgressLine, Ribbon, BenchHead, StepTakes, TakeCompare, ToFilmAgain],
+  imports: [Button, ProgressLine, Ribbon, BenchHead, StepTakes, TakeCompare, ToFilmAgain, LeftRecordings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './takes.html',
   styleUrl: './takes.css',

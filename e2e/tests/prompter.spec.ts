@@ -1,0 +1,235 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { addMove, DEMO, expect, FOOTAGE, newLesson, saved, signIn, stored, test } from '../studio';
+
+/** Chromium's own camera and microphone, fed from the drawn footage: 4:2:0, or what is recorded is green. */
+const FED = resolve('.data/test/fed');
+const PICTURE = `${FED}.mjpeg`;
+const SOUND = `${FED}.wav`;
+
+test.beforeAll(() => {
+  const ffmpeg = (...args: string[]): void =>
+    void execFileSync('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', FOOTAGE, ...args]);
+  ffmpeg('-t', '20', '-an', '-vf', 'scale=320:180,fps=10', '-pix_fmt', 'yuvj420p', '-q:v', '3', PICTURE);
+  ffmpeg('-vn', '-ac', '1', '-ar', '48000', SOUND);
+});
+
+/** A page of a browser that has a camera and a microphone, and a profile on the disk, where storage has an end. */
+async function withCamera(baseURL: string, work: (page: Page) => Promise<void>): Promise<void> {
+  const profile = await mkdtemp(join(tmpdir(), 'limber-profile-'));
+  const context = await chromium.launchPersistentContext(profile, {
+    ...{ baseURL, viewport: { width: 1280, height: 800 }, locale: 'en-GB' },
+    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+    args: [
+      ...['--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+      ...[`--use-file-for-fake-video-capture=${PICTURE}`, `--use-file-for-fake-audio-capture=${SOUND}`],
+    ],
+  });
+  try {
+    await signIn(context, baseURL);
+    await work(await context.newPage());
+  } finally {
+    await context.close();
+    await rm(profile, { recursive: true, force: true });
+  }
+}
+
+interface Paced {
+  pace: { settleMs: number };
+}
+interface Logged {
+  entries: { atMs: number; kind: string; stepId: string | null }[];
+}
+async function logOf(page: Page, lessonId: string, takeId: string): Promise<Logged> {
+  const answer = await page.request.get(`/api/lessons/${lessonId}/takes/${takeId}/log.json`);
+  return (await answer.json()) as Logged;
+}
+
+async function begin(page: Page, lessonId: string, way: string): Promise<void> {
+  await page.goto(`/lesson/${lessonId}/film/prompter`);
+  await page.getByRole('radio', { name: way }).check();
+  await page.getByRole('button', { name: way === 'Rehearse' ? 'Rehearse' : 'Begin to film' }).click();
+  await expect(page.getByTestId('prompter')).toBeVisible();
+}
+
+const endIt = async (page: Page): Promise<void> => {
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('alertdialog', { name: 'Paused' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('prompter')).toHaveCount(0);
+};
+
+test('a lesson is rehearsed by any key, and the plan counts with what it came to', async ({
+  studio: page,
+  context,
+}) => {
+  const id = await newLesson(page, 'Rehearsed before dawn');
+  await addMove(page, 'Slipway');
+  await saved(page);
+  const before = (await stored(context.request, id)).doc as unknown as Paced;
+  await page.goto(`/lesson/${id}/film/prompter`);
+  await page.getByLabel('It goes on').click();
+  await page.getByRole('option', { name: 'when I press' }).click();
+  await begin(page, id, 'Rehearse');
+  const words = page.getByTestId('prompter');
+
+  await test.step('it waits, and goes on by whatever is pressed, tapped, or stepped on', async () => {
+    await expect(words).toContainText('1 · Slipway');
+    for (const [at, key] of ['x', 'PageDown', 'Enter'].entries()) {
+      await page.keyboard.press(key);
+      await expect(words).toHaveAttribute('data-at', String(at + 1));
+    }
+    await page.keyboard.press('ArrowLeft');
+    await expect(words).toHaveAttribute('data-at', '2');
+    await words.click();
+    await expect(words).toHaveAttribute('data-at', '3');
+  });
+
+  await test.step('the letters are a twentieth of the height at least', async () => {
+    for (const part of await words.locator('p').all()) {
+      const px = await part.evaluate((one) => Number.parseFloat(getComputedStyle(one).fontSize));
+      expect(px).toBeGreaterThanOrEqual(800 / 20);
+    }
+  });
+
+  await endIt(page);
+  const result = page.getByTestId('rehearsal');
+  await expect(result).toContainText('You rehearsed');
+  await result.getByRole('button', { name: /^Plan with it/ }).click();
+  await saved(page);
+  const after = (await stored(context.request, id)).doc as unknown as Paced;
+  expect(after.pace.settleMs).not.toBe(before.pace.settleMs);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
+  expect((await stored(context.request, id)).doc).toEqual(expect.objectContaining({ pace: before.pace }));
+});
+
+test('what the camera sees is kept second by second, outlives a crash, and arrives with its log', async ({
+  studio: _studio,
+  baseURL,
+}) => {
+  await withCamera(baseURL!, async (page) => {
+    const copy = await page.request.post(`/api/lessons/${DEMO}/copy`, { data: {}, headers: { Origin: baseURL! } });
+    const { id } = (await copy.json()) as { id: string };
+    await begin(page, id, 'This machine’s camera films');
+    for (let at = 0; at < 8; at++) {
+      await page.keyboard.press('x');
+      await expect(page.getByTestId('prompter')).toHaveAttribute('data-at', String(at + 1));
+    }
+    await page.keyboard.press('Backspace');
+    await expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:0[5-9]/);
+
+    await test.step('the page is gone from one moment to the next', async () => {
+      const other = await page.context().newPage();
+      await page.close({ runBeforeUnload: false });
+      page = other;
+      await page.goto(`/lesson/${id}/film/takes`);
+      const left = page.getByTestId('left-recording');
+      await expect(left).toContainText('of picture and sound');
+      await left.getByRole('button', { name: 'Send it to the lesson' }).click();
+      await expect(left).toHaveCount(0);
+    });
+
+    await test.step('its take has the log, and the picture of the camera', async () => {
+      const lesson = await (await page.request.get(`/api/lessons/${id}`)).json();
+      const take = (
+        lesson as { doc: { takes: { id: string; durationMs: number; sources: { mediaId: string }[] }[] } }
+      ).doc.takes.at(-1)!;
+      expect(take.durationMs).toBeGreaterThan(3000);
+      const { entries } = await logOf(page, id, take.id);
+      expect(entries.map((one) => one.kind)).toEqual(expect.arrayContaining(['step', 'dose', 'again']));
+      for (const one of entries) expect(one.atMs).toBeLessThanOrEqual(take.durationMs);
+      const poster = `/api/media/${take.sources[0]!.mediaId}/poster.jpg`;
+      await expect.poll(async () => (await page.request.get(poster)).status()).toBe(200);
+      const jpeg = await (await page.request.get(poster)).body();
+      const [red, green, blue] = execFileSync(
+        'ffmpeg',
+        ['-v', 'error', '-i', 'pipe:0', '-vf', 'scale=1:1', '-f', 'rawvideo', '-pix_fmt', 'rgb24', 'pipe:1'],
+        { input: jpeg },
+      );
+      // The drawn room is warm: nothing that is only green.
+      expect(red).toBeGreaterThan(green! - 10);
+      expect(blue).toBeGreaterThan(40);
+    });
+  });
+});
+
+test('a full storage ends the recording in words, and what was recorded until then is kept', async ({
+  baseURL,
+  studio: _studio,
+}) => {
+  await withCamera(baseURL!, async (page) => {
+    await page.goto(`/lesson/${DEMO}/film/prompter`);
+    const devtools = await page.context().newCDPSession(page);
+
+    await test.step('where hardly anything would fit, nothing is begun', async () => {
+      // Chromium tells pages of no quota but its usual one: what it would tell is imitated.
+      await page.evaluate(() => {
+        navigator.storage.estimate = () => Promise.resolve({ quota: 2_000_000, usage: 0 });
+      });
+      await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
+      await page.getByRole('button', { name: 'Begin to film' }).click();
+      await expect(page.getByRole('alert')).toContainText('less than a minute would fit');
+    });
+
+    await begin(page, DEMO, 'This machine’s camera films');
+    const { origin } = new URL(page.url());
+    await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1_500_000 });
+    await expect(page.getByText(/storage of this browser was full after/)).toBeVisible();
+    const left = page.getByTestId('left-recording');
+    await expect(left).toContainText('kB');
+    await left.getByRole('button', { name: 'Throw it away' }).click();
+    await left.getByRole('button', { name: 'Yes, throw it away' }).click();
+    await expect(left).toHaveCount(0);
+  });
+});
+
+test('the room is recorded with the log while a telephone films, and both are joined by their sound', async ({
+  baseURL,
+  studio: _studio,
+}) => {
+  await withCamera(baseURL!, async (page) => {
+    const lesson = { title: 'Filmed by telephone', school: 'open_drains_first', targetMs: null };
+    const made = await page.request.post('/api/lessons', { data: lesson, headers: { Origin: baseURL! } });
+    const { id } = (await made.json()) as { id: string };
+    await page.goto(`/lesson/${id}/plan/moves`);
+    await addMove(page, 'Slipway');
+    await saved(page);
+    await begin(page, id, 'My phone or camera films');
+    await page.keyboard.press('c');
+    await page.keyboard.press('x');
+    await expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:2[0-9]/);
+    await endIt(page);
+    const left = page.getByTestId('left-recording');
+    await expect(left).toContainText('It waits here for the film');
+
+    await page.goto(`/lesson/${id}/film/takes`);
+    await page.getByLabel('Video file').setInputFiles(FOOTAGE);
+    await expect(page.getByTestId('take')).toHaveCount(1);
+    await left.getByRole('button', { name: 'Lay it beside this take' }).click();
+    await expect(left).toHaveCount(0);
+    const take = async () => {
+      const { doc } = (await (await page.request.get(`/api/lessons/${id}`)).json()) as {
+        doc: { takes: { id: string; sources: { role: string; offsetMs: number }[] }[] };
+      };
+      return doc.takes[0]!;
+    };
+    // The sound that the microphone was fed with is that of the film, from its beginning.
+    await expect.poll(async () => (await take()).sources.find((one) => one.role === 'log')?.offsetMs ?? 0).not.toBe(0);
+    const { id: takeId, sources } = await take();
+    expect(Math.abs(sources.find((one) => one.role === 'log')!.offsetMs)).toBeLessThan(3000);
+    expect((await logOf(page, id, takeId)).entries.map((one) => one.kind)).toEqual(
+      expect.arrayContaining(['clap', 'step', 'end']),
+    );
+  });
+});
+
+test('without a camera it is said what to do', async ({ studio: page, complaints: _complaints }) => {
+  await page.goto(`/lesson/${DEMO}/film/prompter`);
+  await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
+  await page.getByRole('button', { name: 'Begin to film' }).click();
+  await expect(page.getByRole('alert')).toContainText(/Plug it in, or choose another one|Allow it beside the address/);
+});

@@ -1,0 +1,73 @@
+import { computed, signal } from '@angular/core';
+import { aheadMs, nowIn } from '@limber/core/prompt/pacing';
+import type { Prompt } from '@limber/core/prompt/prompts';
+import { begun, flowed, pressed, timeIn, type Press, type Session } from '@limber/core/prompt/session';
+
+/** So often it is looked at the clock, ms. */
+const TICK_MS = 100;
+
+/** A run through the prompts on a clock: of a recording, or of a rehearsal. */
+export class Filming {
+  private readonly session = signal<Session | null>(null);
+  private readonly now = signal(0);
+  private flowsFromMs = 0;
+  private ticking: ReturnType<typeof setInterval> | undefined;
+
+  readonly state = computed(() => this.session()!);
+  readonly prompt = computed(() => this.prompts[this.state().at]!);
+  readonly recordedMs = computed(() => this.now());
+  /** The time of the plan that is through, without pauses and what was spoilt, ms. */
+  readonly ownMs = computed(() => timeIn(this.state(), this.now()));
+  readonly inPromptMs = computed(() => this.ownMs() - this.state().sinceMs);
+  readonly aheadMs = computed(() => aheadMs(this.prompts, this.state(), this.state().pausedAtMs ?? this.now()));
+  readonly shown = computed(() => nowIn(this.prompts, this.state(), this.now()));
+  readonly ended = computed(() => this.session()?.ended ?? false);
+  readonly paused = computed(() => this.state().pausedAtMs !== null);
+
+  /**
+   * @param clock ms since the recording began.
+   * @param told what is called whenever something was written in the log.
+   */
+  constructor(
+    readonly prompts: readonly Prompt[],
+    private readonly clock: () => number,
+    private flows: boolean,
+    private readonly told: (session: Session) => void,
+  ) {}
+
+  begin(): void {
+    this.now.set(this.clock());
+    this.set(begun(this.prompts, this.now()));
+    this.ticking = setInterval(() => this.tick(), TICK_MS);
+  }
+
+  press(press: Press): void {
+    if (this.ended()) return;
+    this.tick();
+    this.set(pressed(this.prompts, this.state(), press, this.now()));
+    if (this.ended()) this.stop();
+  }
+
+  /** Whether it goes on by itself. */
+  flow(on: boolean): void {
+    this.tick();
+    this.flows = on;
+    this.flowsFromMs = this.now();
+  }
+
+  stop(): void {
+    clearInterval(this.ticking);
+  }
+
+  private tick(): void {
+    this.now.set(this.clock());
+    if (this.flows) this.set(flowed(this.prompts, this.state(), this.now(), this.flowsFromMs));
+  }
+
+  private set(session: Session): void {
+    const before = this.session();
+    if (before === session) return;
+    this.session.set(session);
+    if (before?.entries !== session.entries) this.told(session);
+  }
+}

@@ -1,0 +1,50 @@
+import type { KeepAnswer, KeepRequest } from './keep-messages';
+
+/**
+ * Writes a recording into the browser's own storage as it comes in. Each piece is on the disk before it is said to be
+ * kept; what is known of the recording is a file of lines beside it, of which a last broken one is not read.
+ */
+const handles = new Map<string, FileSystemSyncAccessHandle>();
+const text = new TextEncoder();
+/** One after another: a piece is whole before the next one begins. */
+let work: Promise<void> = Promise.resolve();
+
+addEventListener('message', ({ data: asked }: MessageEvent<KeepRequest>) => {
+  work = work.then(() => answered(asked));
+});
+
+async function answered(asked: KeepRequest): Promise<void> {
+  const tell = (answer: KeepAnswer): void => postMessage(answer);
+  try {
+    if (asked.kind === 'close') {
+      for (const handle of handles.values()) handle.close();
+      handles.clear();
+      return tell({ kind: 'closed' });
+    }
+    const [name, bytes] =
+      asked.kind === 'piece'
+        ? [`${asked.id}.media`, new Uint8Array(await asked.piece.arrayBuffer())]
+        : [`${asked.id}.lines`, text.encode(`${JSON.stringify(asked.line)}\n`)];
+    const handle = handles.get(name) ?? (await opened(name));
+    const end = handle.getSize();
+    const written = handle.write(bytes, { at: end });
+    if (written < bytes.length) {
+      // Half a piece is none: what was whole before it stays.
+      handle.truncate(end);
+      throw new DOMException('full', 'QuotaExceededError');
+    }
+    handle.flush();
+    tell({ kind: 'kept', bytes: asked.kind === 'piece' ? end + written : null });
+  } catch (error) {
+    tell({ kind: 'failed', full: error instanceof DOMException && error.name === 'QuotaExceededError' });
+  }
+}
+
+async function opened(name: string): Promise<FileSystemSyncAccessHandle> {
+  const root = await navigator.storage.getDirectory();
+  const folder = await root.getDirectoryHandle('recordings', { create: true });
+  const file = await folder.getFileHandle(name, { create: true });
+  const handle = await file.createSyncAccessHandle();
+  handles.set(name, handle);
+  return handle;
+}

@@ -1,0 +1,236 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Button } from 'primeng/button';
+import { unfilmedSteps } from '@limber/core/prompt/to-film';
+import { promptsOf, type Prompt } from '@limber/core/prompt/prompts';
+import type { Shown } from '@limber/core/prompt/session';
+import { paperOf } from '@limber/core/paper/paper';
+import { clock } from '@limber/core/time/clock';
+import { LessonStore } from '../../api/lesson-store';
+import { BenchHead } from '../../shell/bench-head';
+import { Choice, type Option } from '../../shell/choice';
+import { Ribbon } from '@shared/ribbon';
+import { Filming } from './filming';
+import { KeptRecordings } from './kept-recordings';
+import { LeftRecordings } from './left-recordings';
+import { devices, openStream, roomFor } from './open-stream';
+import { keepChoices, keptChoices, type PrompterChoices } from './prompter-choices';
+import { Prompting } from './prompting';
+import { Recording } from './recording';
+import { Rehearsal } from './rehearsal';
+
+type Scope = 'all' | 'missing' | 'again';
+
+/** Film · Prompter: choose how one films, see what to have ready, then read, be paced, and have the log written. */
+@Component({
+  selector: 'lc-prompter',
+  imports: [BenchHead, Button, Choice, LeftRecordings, Prompting, Rehearsal, Ribbon, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './prompter.html',
+  styleUrl: './prompter.css',
+})
+export class Prompter {
+  protected readonly store = inject(LessonStore);
+  private readonly kept = inject(KeptRecordings);
+  protected readonly choices = signal(keptChoices());
+  protected readonly scope = signal<Scope>('all');
+  protected readonly cameras = signal<readonly Option<string>[]>([]);
+  protected readonly microphones = signal<readonly Option<string>[]>([]);
+  protected readonly opening = signal(false);
+  protected readonly trouble = signal('');
+  protected readonly filming = signal<Filming | null>(null);
+  protected readonly recording = signal<Recording | null>(null);
+  protected readonly ended = signal<{
+    words: string;
+    prompts: readonly Prompt[];
+    shown: readonly Shown[] | null;
+  } | null>(null);
+
+  protected readonly paper = computed(() => paperOf(this.store.judged()));
+  protected readonly scopes = computed((): Option<Scope>[] => {
+    const missing = unfilmedSteps(this.store.lesson()).size;
+    const again = new Set(this.store.lesson().filmAgain.map((one) => one.stepId)).size;
+    const steps = (n: number): string => (n === 1 ? $localize`1 step` : $localize`${n} steps`);
+    return [
+      { value: 'all', label: $localize`The whole lesson` },
+      ...(missing > 0 && missing < this.store.lesson().steps.length
+        ? [{ value: 'missing' as const, label: $localize`Only what is not filmed yet: ${steps(missing)}` }]
+        : []),
+      ...(again > 0
+        ? [{ value: 'again' as const, label: $localize`Only what is to film again: ${steps(again)}` }]
+        : []),
+    ];
+  });
+  protected readonly prompts = computed(() => {
+    const lesson = this.store.lesson();
+    if (this.scope() === 'missing') return promptsOf(lesson, unfilmedSteps(lesson));
+    if (this.scope() === 'again') return promptsOf(lesson, new Set(lesson.filmAgain.map((one) => one.stepId)));
+    return promptsOf(lesson);
+  });
+  protected readonly subtitle = computed(() => {
+    const lasts = this.prompts().at(-1)?.endMs ?? 0;
+    return $localize`runs ${clock(lasts)} at your pace`;
+  });
+  protected readonly beginWords = computed(() =>
+    this.choices().records === 'nothing' ? $localize`Rehearse` : $localize`Begin to film`,
+  );
+
+  protected readonly ways = [
+    {
+      value: 'room' as const,
+      label: $localize`My phone or camera films`,
+      words: $localize`Here only the log and the sound of the room are kept; the film joins them by its sound.`,
+    },
+    {
+      value: 'camera' as const,
+      label: $localize`This machine’s camera films`,
+      words: $localize`Picture and sound are kept in this browser second by second, and sent when you are done.`,
+    },
+    {
+      value: 'nothing' as const,
+      label: $localize`Rehearse`,
+      words: $localize`Nothing is recorded. What you did is held against the plan.`,
+    },
+  ];
+  protected readonly flows: Option<boolean>[] = [
+    { value: true, label: $localize`by itself, at the planned pace` },
+    { value: false, label: $localize`when I press` },
+  ];
+  protected readonly lenses: Option<PrompterChoices['lens']>[] = [
+    { value: 'left', label: $localize`at the left edge` },
+    { value: 'top', label: $localize`above the middle` },
+    { value: 'right', label: $localize`at the right edge` },
+  ];
+  protected readonly sizes: Option<PrompterChoices['size']>[] = [
+    { value: 'large', label: $localize`large` },
+    { value: 'larger', label: $localize`larger` },
+    { value: 'largest', label: $localize`largest` },
+  ];
+  protected readonly clicks: Option<PrompterChoices['click']>[] = [
+    { value: 'off', label: $localize`none` },
+    { value: 'left', label: $localize`in the left ear` },
+    { value: 'right', label: $localize`in the right ear` },
+  ];
+  protected readonly switches = [
+    { field: 'mirrored' as const, label: $localize`Mirror the words, for a glass before the lens` },
+    { field: 'strong' as const, label: $localize`White on black` },
+    { field: 'plain' as const, label: $localize`Hide the picture and the log while I film` },
+  ];
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => {
+      this.filming()?.stop();
+      void this.recording()?.end();
+    });
+    // What cannot be recorded any more is over, whatever was planned.
+    effect(() => {
+      if (this.recording()?.stopped()) untracked(() => void this.end());
+    });
+    void this.lookForDevices();
+  }
+
+  protected choose(change: Partial<PrompterChoices>): void {
+    this.choices.update((all) => ({ ...all, ...change }));
+    keepChoices(this.choices());
+  }
+
+  protected toggle(field: 'mirrored' | 'strong' | 'plain'): void {
+    this.choose({ [field]: !this.choices()[field] });
+  }
+
+  /** What was chosen, as long as it is there; else the first. */
+  protected chosen(options: readonly Option<string>[], id: string): string | undefined {
+    return (options.find((one) => one.value === id) ?? options[0])?.value;
+  }
+
+  protected async begin(): Promise<void> {
+    this.trouble.set('');
+    this.ended.set(null);
+    this.opening.set(true);
+    try {
+      const recording = await this.record();
+      const beganAt = performance.now();
+      const since = recording?.clock ?? ((): number => Math.round(performance.now() - beganAt));
+      const filming = new Filming(this.prompts(), since, this.choices().flows, ({ entries }) =>
+        recording?.log(entries),
+      );
+      filming.begin();
+      this.recording.set(recording);
+      this.filming.set(filming);
+    } catch (error) {
+      this.trouble.set(error instanceof Error ? error.message : String(error));
+    } finally {
+      this.opening.set(false);
+    }
+  }
+
+  private async record(): Promise<Recording | null> {
+    const { records } = this.choices();
+    if (records === 'nothing') return null;
+    await roomFor(records);
+    const stream = await openStream(this.choices());
+    // So that the browser throws nothing away by itself while it waits to be sent.
+    void navigator.storage?.persist?.().catch(() => false);
+    void this.lookForDevices();
+    const { id } = this.store.lesson();
+    const now = new Date();
+    const day = now.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+    const at = $localize`Filmed ${day} ${clockOfDay(now)}`;
+    const recording = new Recording(stream, { lessonId: id, records, name: `${at}.webm` });
+    await recording.begin();
+    return recording;
+  }
+
+  /** Over by a press, or because nothing could be recorded any more: what there is, is kept. */
+  protected async end(): Promise<void> {
+    const filming = this.filming();
+    const recording = this.recording();
+    if (!filming) return;
+    filming.stop();
+    this.filming.set(null);
+    await recording?.end();
+    this.recording.set(null);
+    const { shown } = filming.state();
+    this.ended.set({
+      words: recording ? this.wordsOf(recording, filming.recordedMs()) : '',
+      prompts: filming.prompts,
+      shown: recording ? null : shown,
+    });
+    if (!recording) return;
+    await this.kept.look();
+    const own = this.kept.all().find((one) => one.id === recording.id);
+    if (own?.records === 'camera') await this.kept.send(own);
+  }
+
+  private wordsOf(recording: Recording, ms: number): string {
+    const lasts = clock(ms);
+    const why = recording.stopped();
+    if (why === 'full')
+      return $localize`The storage of this browser was full after ${lasts}. What was recorded until then is kept.`;
+    if (why === 'gone')
+      return $localize`The camera or the microphone was gone after ${lasts}. What was recorded until then is kept.`;
+    if (why === 'broken') return $localize`Recording broke off after ${lasts}. What was recorded until then is kept.`;
+    return recording.picture
+      ? $localize`${lasts} are recorded, and on their way to the takes of this lesson, with their log.`
+      : $localize`${lasts} of the room and its log are kept here. Bring in the film, then lay them beside it.`;
+  }
+
+  private async lookForDevices(): Promise<void> {
+    const { cameras, microphones } = await devices();
+    this.cameras.set(cameras);
+    this.microphones.set(microphones);
+  }
+}
+
+/** A file's name has no colon on every system. */
+const clockOfDay = (at: Date): string =>
+  `${String(at.getHours()).padStart(2, '0')}.${String(at.getMinutes()).padStart(2, '0')}`;

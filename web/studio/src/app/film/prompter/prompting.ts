@@ -1,0 +1,200 @@
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  untracked,
+} from '@angular/core';
+import { CdkTrapFocus } from '@angular/cdk/a11y';
+import { Button } from 'primeng/button';
+import type { Cue } from '@limber/core/cue/cue';
+import { describeDose } from '@limber/core/dose/dose';
+import { doseFor } from '@limber/core/lesson/dose-for';
+import { isMove, nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { aheadWords } from '@limber/core/prompt/pacing';
+import type { Prompt } from '@limber/core/prompt/prompts';
+import type { Press } from '@limber/core/prompt/session';
+import { clock } from '@limber/core/time/clock';
+import { LessonStore } from '../../api/lesson-store';
+import { Clicks } from './clicks';
+import type { Filming } from './filming';
+import type { PrompterChoices } from './prompter-choices';
+import type { Recording } from './recording';
+import { logRows } from './log-rows';
+import { kindWords, sideWords } from './prompt-words';
+
+/** Keys that mean something of their own; every other key goes on, so that any pedal does. */
+const PRESSES: Readonly<Record<string, Press>> = {
+  ArrowLeft: 'back',
+  PageUp: 'back',
+  Backspace: 'again',
+  p: 'pause',
+  P: 'pause',
+  c: 'clap',
+  C: 'clap',
+};
+const SILENT = new Set(['Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'Tab', 'Dead', 'F11', 'F5', 'F12']);
+/** More pips than this are no help at three metres. */
+const MOST_PIPS = 12;
+
+/** The prompter while one films or rehearses: the whole screen, read at three metres, driven by any key. */
+@Component({
+  selector: 'lc-prompting',
+  imports: [Button],
+  hostDirectives: [CdkTrapFocus],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './prompting.html',
+  styleUrl: './prompting.css',
+  host: {
+    role: 'dialog',
+    'aria-modal': 'true',
+    '[attr.aria-label]': 'name',
+    tabindex: '-1',
+    '(document:keydown)': 'onKey($event)',
+    '(click)': 'onTap($event)',
+    '(document:fullscreenchange)': 'onFullScreen()',
+    '(document:visibilitychange)': 'onHidden()',
+  },
+})
+export class Prompting {
+  readonly filming = input.required<Filming>();
+  readonly choices = input.required<PrompterChoices>();
+  readonly recording = input<Recording | null>(null);
+  readonly ended = output<void>();
+  protected readonly clock = clock;
+  protected readonly name = $localize`Prompter`;
+  private readonly store = inject(LessonStore);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly steps = computed(
+    () => new Map(this.store.lesson().steps.map((step, at) => [step.id, { step, number: at + 1 }])),
+  );
+
+  /** The sentences of what is said now, those before and those to come. */
+  protected readonly run = computed(() => {
+    const { prompts, state } = this.filming();
+    const { at } = state();
+    if (prompts[at]!.as !== 'say') return [];
+    let from = at;
+    while (!prompts[from]!.opens) from--;
+    let to = at + 1;
+    while (prompts[to]?.as === 'say' && !prompts[to]!.opens) to++;
+    return prompts.slice(from, to).map((one, i) => ({ at: from + i, text: one.text }));
+  });
+  protected readonly heading = computed(() => {
+    const { stepId, side, kind } = this.filming().prompt();
+    const known = stepId === null ? undefined : this.steps().get(stepId);
+    if (!known) return kindWords(kind);
+    return [String(known.number), nameOfStep(known.step), sideWords(side)].filter(Boolean).join(' · ');
+  });
+  protected readonly does = computed(() => this.describe(this.filming().prompt()));
+  protected readonly then = computed(() => {
+    const { prompts, state } = this.filming();
+    const next = prompts[state().at + (this.run().length > 0 ? this.run().at(-1)!.at - state().at + 1 : 1)];
+    if (!next) return '';
+    return $localize`then ${next.as === 'say' ? `“${next.text}”` : this.describe(next)}`;
+  });
+  protected readonly count = computed(() => {
+    const figure: Cue | null = this.filming().shown().count;
+    if (this.filming().prompt().as !== 'work' || !figure) return null;
+    const { value, of, kind } = figure;
+    const counted = kind === 'count' && of !== null && of <= MOST_PIPS;
+    return {
+      value,
+      words: kind === 'count' ? $localize`of ${of}` : $localize`seconds left`,
+      pips: counted ? Array.from({ length: of }, (_, at) => at < (value ?? 0)) : [],
+    };
+  });
+  /** Seconds left of a wait or a change of side. */
+  protected readonly left = computed(() => {
+    const { as, startMs, endMs } = this.filming().prompt();
+    if (as !== 'wait' && as !== 'change') return null;
+    return Math.max(0, Math.ceil((endMs - startMs - this.filming().inPromptMs()) / 1000));
+  });
+  protected readonly ahead = computed(() => aheadWords(this.filming().aheadMs()));
+  protected readonly rows = computed(() => {
+    const { prompts, state } = this.filming();
+    return logRows(prompts, state(), (stepId) => {
+      const known = this.steps().get(stepId);
+      return known ? nameOfStep(known.step) : '';
+    });
+  });
+  protected readonly buttons = computed((): readonly { press: Press; key: string; words: string }[] => [
+    { press: 'on', key: $localize`any key`, words: $localize`on` },
+    { press: 'back', key: '←', words: $localize`back` },
+    { press: 'pause', key: 'P', words: $localize`pause` },
+    ...(this.recording() ? [{ press: 'clap' as const, key: 'C', words: $localize`clap` }] : []),
+    { press: 'again', key: '⌫', words: $localize`fluffed, again from here` },
+  ]);
+  /** For whoever listens to the screen: what changes, not every number. */
+  protected readonly spoken = computed(() => `${this.heading()}. ${this.does()}`);
+
+  constructor() {
+    let clicks: Clicks | null = null;
+    inject(DestroyRef).onDestroy(() => {
+      clicks?.end();
+      if (document.fullscreenElement === this.host) void document.exitFullscreen().catch(() => undefined);
+    });
+    effect(() => {
+      const ear = this.choices().click;
+      const figure = this.filming().shown().count?.key;
+      if (ear !== 'off' && figure !== undefined) (clicks ??= new Clicks()).click(ear);
+    });
+    effect(() => {
+      if (this.filming().ended()) untracked(() => this.ended.emit());
+    });
+    effect(() => {
+      this.filming().state();
+      this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
+    });
+    // A browser that does not fill the screen shows the same in its window.
+    afterNextRender(() => {
+      this.host.focus();
+      void this.host.requestFullscreen?.().catch(() => undefined);
+    });
+  }
+
+  protected press(press: Press): void {
+    this.filming().press(press);
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || SILENT.has(event.key)) return;
+    // A button that has the focus is pressed by its own keys.
+    const onButton =
+      (event.target as HTMLElement).closest?.('lc-prompting button') && ['Enter', ' '].includes(event.key);
+    if (onButton) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (event.key === 'Escape') this.press(this.filming().paused() ? 'end' : 'pause');
+    else this.press(PRESSES[event.key] ?? 'on');
+  }
+
+  /** A tap anywhere but on what is pressed goes on: hands are oily, and far away. */
+  protected onTap(event: MouseEvent): void {
+    if (!(event.target as HTMLElement).closest('button, video, .paused')) this.press('on');
+  }
+
+  /** Escape leaves the full screen before anybody hears of it: it pauses, as it does in a window. */
+  protected onFullScreen(): void {
+    if (document.fullscreenElement === null && !this.filming().ended() && !this.filming().paused()) this.press('pause');
+  }
+
+  /** Nobody reads a page that is hidden. */
+  protected onHidden(): void {
+    if (document.hidden && !this.filming().ended() && !this.filming().paused()) this.press('pause');
+  }
+
+  private describe({ as, kind, stepId, side }: Prompt): string {
+    const step = stepId === null ? undefined : this.steps().get(stepId)?.step;
+    if (as === 'change') return $localize`Change sides: ${sideWords(side)}`;
+    if (as === 'wait') return kind === 'prep' ? $localize`Get ready` : $localize`Let go, and rest`;
+    if (as === 'work' && step && isMove(step)) return describeDose(doseFor(step, side));
+    return kindWords(kind);
+  }
+}

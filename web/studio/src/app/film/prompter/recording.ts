@@ -1,0 +1,138 @@
+import { signal } from '@angular/core';
+import type { LogEntry } from '@limber/core/take/log.document';
+import type { KeepAnswer, KeepRequest } from './keep-messages';
+
+/** A piece is on the disk this often: no more than two of them are lost when everything stops, ms. */
+const PIECE_MS = 1000;
+/** Recorded as the first of these that the browser can. */
+const TYPES = {
+  camera: ['video/webm;codecs=h264,opus', 'video/webm;codecs=vp9,opus', 'video/webm;codecs=vp8,opus', 'video/webm'],
+  room: ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'],
+};
+/** Loudness of a voice that is well heard, of one that is too quiet, and of one that is cut off: share of full scale. */
+const QUIET = 0.02;
+const TOO_LOUD = 0.98;
+/** So long it is listened before a voice is called quiet, levels. */
+const LISTENED = 50;
+
+/** Why a recording came to its end by itself. */
+export type Stopped = 'full' | 'gone' | 'broken';
+
+/** What a camera or a microphone gives, written to the browser's own storage while it comes in. */
+export class Recording {
+  readonly id = crypto.randomUUID();
+  readonly picture: boolean;
+  readonly level = signal(0);
+  readonly voice = signal('');
+  /** Bytes that are on the disk. */
+  readonly kept = signal(0);
+  readonly stopped = signal<Stopped | null>(null);
+  private readonly worker = new Worker(new URL('./keep.worker', import.meta.url), { type: 'module' });
+  private readonly recorder: MediaRecorder;
+  private readonly sound = new AudioContext();
+  private levels: ReturnType<typeof setInterval> | undefined;
+  private beganAt = 0;
+  private free: () => void = () => undefined;
+  private closed: () => void = () => undefined;
+  private ending: Promise<void> | null = null;
+
+  constructor(
+    readonly stream: MediaStream,
+    private readonly about: { lessonId: string; records: 'camera' | 'room'; name: string },
+  ) {
+    this.picture = stream.getVideoTracks().length > 0;
+    const type = TYPES[about.records].find((one) => MediaRecorder.isTypeSupported(one));
+    this.recorder = new MediaRecorder(stream, {
+      ...(type ? { mimeType: type } : {}),
+      videoBitsPerSecond: 5_000_000,
+      audioBitsPerSecond: 128_000,
+    });
+    this.worker.addEventListener('message', ({ data }: MessageEvent<KeepAnswer>) => this.heard(data));
+    for (const track of stream.getTracks()) track.addEventListener('ended', () => void this.end('gone'));
+  }
+
+  /** Begins; what is known of it is on the disk before its first piece. */
+  async begin(): Promise<void> {
+    // Other windows see by this that somebody is at it.
+    await new Promise<void>((held) => {
+      void navigator.locks.request(lockOf(this.id), () => {
+        held();
+        return new Promise<void>((free) => (this.free = free));
+      });
+    });
+    const { lessonId, records, name } = this.about;
+    const line = { lessonId, records, name, type: this.recorder.mimeType, beganMs: Date.now() };
+    this.ask({ kind: 'line', id: this.id, line });
+    this.recorder.addEventListener('dataavailable', ({ data }) => {
+      if (data.size > 0) this.ask({ kind: 'piece', id: this.id, piece: data });
+    });
+    this.recorder.addEventListener('error', () => void this.end('broken'));
+    await new Promise<void>((started) => {
+      this.recorder.addEventListener('start', () => started(), { once: true });
+      this.recorder.start(PIECE_MS);
+    });
+    this.beganAt = performance.now();
+    this.listen();
+  }
+
+  /** Ms since it began. */
+  readonly clock = (): number => Math.round(performance.now() - this.beganAt);
+
+  log(entries: readonly LogEntry[]): void {
+    this.ask({ kind: 'line', id: this.id, line: { entries: [...entries] } });
+  }
+
+  /** Ends it; done when everything is on the disk. */
+  end(why: Stopped | null = null): Promise<void> {
+    return (this.ending ??= this.endNow(why));
+  }
+
+  private async endNow(why: Stopped | null): Promise<void> {
+    if (why) this.stopped.set(why);
+    clearInterval(this.levels);
+    const closed = new Promise<void>((done) => (this.closed = done));
+    if (this.recorder.state !== 'inactive') {
+      const last = new Promise<void>((done) => this.recorder.addEventListener('stop', () => done(), { once: true }));
+      this.recorder.stop();
+      await last;
+    }
+    this.ask({ kind: 'close' });
+    await closed;
+    for (const track of this.stream.getTracks()) track.stop();
+    void this.sound.close();
+    this.worker.terminate();
+    this.free();
+  }
+
+  private ask(request: KeepRequest): void {
+    this.worker.postMessage(request);
+  }
+
+  private heard(answer: KeepAnswer): void {
+    if (answer.kind === 'closed') this.closed();
+    else if (answer.kind === 'failed') void this.end(answer.full ? 'full' : 'broken');
+    else if (answer.bytes !== null) this.kept.set(answer.bytes);
+  }
+
+  private listen(): void {
+    const tap = new AnalyserNode(this.sound, { fftSize: 4096 });
+    new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap);
+    const samples = new Float32Array(tap.fftSize);
+    let [heard, loudest, cut] = [0, 0, 0];
+    this.levels = setInterval(() => {
+      tap.getFloatTimeDomainData(samples);
+      const peak = samples.reduce((most, one) => Math.max(most, Math.abs(one)), 0);
+      this.level.set(Math.min(1, peak));
+      heard++;
+      loudest = Math.max(peak, loudest * 0.99);
+      cut = peak > TOO_LOUD ? LISTENED : Math.max(0, cut - 1);
+      if (cut > 0) this.voice.set($localize`too loud`);
+      else if (heard > LISTENED && loudest < QUIET) this.voice.set($localize`nothing is heard`);
+      else if (heard > LISTENED && loudest < 5 * QUIET) this.voice.set($localize`too quiet`);
+      else this.voice.set(heard > LISTENED ? $localize`good` : '');
+    }, 100);
+  }
+}
+
+/** The lock that a recording under way holds. */
+export const lockOf = (id: string): string => `limber.recording.${id}`;
