@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { withCamera } from '../camera';
 import { captionsOf } from '../captions';
 import { DEMO, edited, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
 
@@ -169,11 +170,61 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     playing.push(await guest.screenshot());
     await guest.context().close();
   }
-  await besideEachOther(page, readFirst, 'read-first');
-  await besideEachOther(page, playing, 'follow');
+  await besideEachOther(page, [...readFirst, ...playing], 'follow');
 });
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
+test('the prompter', async ({ baseURL, studio: _studio }) => {
+  await withCamera(baseURL!, async (page) => {
+    await page.goto(`/lesson/${DEMO}/film/prompter`);
+    await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
+    const shot = async (): Promise<Buffer> => {
+      await settled(page);
+      return page.screenshot({ animations: 'disabled' });
+    };
+    const before = await shot();
+    const end = async (): Promise<void> => {
+      await page.keyboard.press('Escape');
+      await page.keyboard.press('Escape');
+      await expect(page.getByTestId('prompter')).toHaveCount(0);
+    };
+    const go = async (button: string): Promise<void> => {
+      await page.getByRole('button', { name: button }).click();
+      await expect(page.getByTestId('prompter')).toBeVisible();
+    };
+    await go('Begin to film');
+    for (let at = 0; at < 14; at++) await page.keyboard.press('x');
+    const filming = await shot();
+    await page.keyboard.press('x');
+    await page.keyboard.press('x');
+    await page.keyboard.press('x');
+    await expect(page.getByTestId('prompter-count')).toContainText('2');
+    const counting = await shot();
+    await end();
+    await expect(page.getByTestId('left-recording')).toHaveCount(0);
+
+    // A rehearsal of some minutes, on a clock that is turned by hand.
+    const rehearsing = await page.context().newPage();
+    await rehearsing.clock.install();
+    await rehearsing.goto(`/lesson/${DEMO}/film/prompter`);
+    await rehearsing.getByRole('radio', { name: 'Rehearse' }).check();
+    await rehearsing.getByLabel('It goes on').click();
+    await rehearsing.getByRole('option', { name: 'when I press' }).click();
+    await rehearsing.getByRole('button', { name: 'Rehearse' }).click();
+    const words = rehearsing.getByTestId('prompter');
+    for (const [at, seconds] of [2.6, 3.1, 2.4, 4.2, 4.4, 2.2, 2.1, 15, 4.6, 1.6, 2.2, 17, 3.4, 18].entries()) {
+      await rehearsing.clock.runFor(1000 * seconds);
+      await rehearsing.keyboard.press('x');
+      await expect(words).toHaveAttribute('data-at', String(at + 1));
+    }
+    await rehearsing.keyboard.press('Escape');
+    await rehearsing.keyboard.press('Escape');
+    await expect(rehearsing.getByTestId('rehearsal')).toBeVisible();
+    const result = await rehearsing.screenshot({ animations: 'disabled' });
+    await besideEachOther(page, [before, filming, counting, result], 'prompter');
+  });
+});
 
 /** The desk of a studio that has nothing yet. */
 async function firstVisit(page: Page): Promise<Buffer> {

@@ -1,41 +1,7 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
-import { addMove, DEMO, expect, FOOTAGE, newLesson, saved, signIn, stored, test } from '../studio';
-
-/** Chromium's own camera and microphone, fed from the drawn footage: 4:2:0, or what is recorded is green. */
-const FED = resolve('.data/test/fed');
-const PICTURE = `${FED}.mjpeg`;
-const SOUND = `${FED}.wav`;
-
-test.beforeAll(() => {
-  const ffmpeg = (...args: string[]): void =>
-    void execFileSync('ffmpeg', ['-v', 'error', '-nostdin', '-y', '-i', FOOTAGE, ...args]);
-  ffmpeg('-t', '20', '-an', '-vf', 'scale=320:180,fps=10', '-pix_fmt', 'yuvj420p', '-q:v', '3', PICTURE);
-  ffmpeg('-vn', '-ac', '1', '-ar', '48000', SOUND);
-});
-
-/** A page of a browser that has a camera and a microphone, and a profile on the disk, where storage has an end. */
-async function withCamera(baseURL: string, work: (page: Page) => Promise<void>): Promise<void> {
-  const profile = await mkdtemp(join(tmpdir(), 'limber-profile-'));
-  const context = await chromium.launchPersistentContext(profile, {
-    ...{ baseURL, viewport: { width: 1280, height: 800 }, locale: 'en-GB' },
-    executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-    args: [
-      ...['--no-sandbox', '--disable-gpu', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
-      ...[`--use-file-for-fake-video-capture=${PICTURE}`, `--use-file-for-fake-audio-capture=${SOUND}`],
-    ],
-  });
-  try {
-    await signIn(context, baseURL);
-    await work(await context.newPage());
-  } finally {
-    await context.close();
-    await rm(profile, { recursive: true, force: true });
-  }
-}
+import type { Page } from '@playwright/test';
+import { withCamera } from '../camera';
+import { addMove, DEMO, expect, FOOTAGE, newLesson, saved, stored, test } from '../studio';
 
 interface Paced {
   pace: { settleMs: number };

@@ -79,6 +79,8 @@ describe('the prompter', () => {
     const session = after(['on', 3000], ['end', 5000]);
     expect(told(session)).toEqual(['3000 step a', '5000 end']);
     expect(pressed(prompts, session, 'on', 6000)).toEqual(session);
+    // The sentence that was under way was not gone through.
+    expect(session.shown.map((one) => one.prompt)).toEqual([0]);
     expect(begun([], 0).ended).toBeTrue();
   });
 

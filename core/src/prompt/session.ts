@@ -80,8 +80,11 @@ export function pressed(prompts: readonly Prompt[], session: Session, press: Pre
       return noted({ ...session, pausedAtMs: atMs }, { ...plain('pause'), atMs });
     case 'clap':
       return noted(session, { ...plain('clap'), atMs });
-    case 'end':
-      return noted({ ...left(session, atMs, true), ended: true }, { ...plain('end'), atMs });
+    case 'end': {
+      // What was not gone through to its end was not done; after the last prompt there is nothing more.
+      const last = session.at === prompts.length - 1;
+      return noted({ ...(last ? left(session, atMs, true) : session), ended: true }, { ...plain('end'), atMs });
+    }
   }
 }
 

@@ -24,6 +24,8 @@ const LONGEST_MS = 90_000;
 const LONGER = 1.6;
 const LONGEST_WAIT_MS = 6000;
 const BRIEF_MS = 1000;
+/** The plan alone is no more than a guess. */
+const GUESSED = 0.5;
 /** What is weighed tells more than it seems to, on the takes that the method was made on. */
 const SHARPER = 1.5;
 
@@ -69,15 +71,19 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
       continue;
     }
     const seen = seenIn(evidence, { startMs, endMs });
+    const most = seen.length > 0 || isKnown(evidence) ? 1 : GUESSED;
     proposals.push({
       ...{ kind, stepId: meant?.stepId ?? null, side: meant?.side ?? null, startMs, endMs },
       beatsMs: meant?.work ? beatsIn(seen, { startMs, endMs }) : [],
-      confidence: confidenceOf(kind, share, seen.length > 0),
+      confidence: Math.min(most, confidenceOf(kind, share, seen.length > 0)),
       because: becauseOf({ startMs, endMs, slot: meant, as, seen }, evidence, best!.left),
     });
   }
   return proposals.map((one) => trimmed(one, evidence)).filter((one) => one.stepId !== null || !isBrief(one));
 }
+
+/** Whether anything tells of the take but what hands are seen to do. */
+const isKnown = ({ heard, said, log }: Evidence): boolean => heard || said !== null || log.length > 0;
 
 /** Between two things that are planned there is always a moment; nobody needs to be told of it. */
 const isBrief = ({ kind, startMs, endMs }: Proposal): boolean =>

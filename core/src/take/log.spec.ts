@@ -53,6 +53,12 @@ describe('the log of what was done when', () => {
     }
   });
 
+  it('takes what was pressed just after the recording was over for its end', () => {
+    const after = (atMs: number) => checkLog(log({ atMs, kind: 'end' }), lesson, 60_000);
+    expect(after(60_900)).toEqual({ entries: log({ atMs: 60_000, kind: 'end' }).entries, troubles: [] });
+    expect(after(61_100).entries).toEqual([]);
+  });
+
   it('lies on its take where its recording does', () => {
     const { entries } = log(...GOOD);
     expect(onTake(entries, -1200, 60_000)[0]).toEqual({ ...entries[1]!, atMs: 2800 });

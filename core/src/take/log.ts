@@ -10,6 +10,9 @@ export interface LogTrouble {
   readonly words: string;
 }
 
+/** What was pressed so little after a recording was over was pressed at its end: no two clocks run alike, ms. */
+const AT_ITS_END_MS = 1000;
+
 /**
  * What of a log holds for a lesson: its entries in the order of their times, without those that cannot have been. Nothing
  * is guessed in their place.
@@ -35,7 +38,7 @@ export function checkLog(
     }
     paused = one.kind === 'pause' || (paused && one.kind !== 'resume');
     ended ||= one.kind === 'end';
-    kept.push(one);
+    kept.push({ ...one, atMs: Math.min(one.atMs, durationMs) });
   }
   return { entries: kept, troubles: troubles.sort((a, b) => a.entry - b.entry) };
 }
@@ -46,7 +49,7 @@ function troubleWith(
   state: { durationMs: number; paused: boolean; ended: boolean },
 ): string | null {
   const at = clock(atMs);
-  if (atMs > state.durationMs) return $localize`At ${at} the recording was over already.`;
+  if (atMs > state.durationMs + AT_ITS_END_MS) return $localize`At ${at} the recording was over already.`;
   if (state.ended) return $localize`At ${at} the filming had ended already.`;
   if (kind === 'resume' && !state.paused) return $localize`At ${at} it goes on, and nothing had been paused.`;
   if (kind === 'pause' && state.paused) return $localize`At ${at} it is paused, and it was paused already.`;

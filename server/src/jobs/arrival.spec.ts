@@ -210,6 +210,14 @@ describe('an upload that has arrived', () => {
       await look();
       expect((await lesson(lessonId)).takes[0]!.sources[1]).toEqual({ mediaId: voice, role: 'sound', offsetMs: -120 });
       expect(await jobs(voice, 'join')).toEqual([]);
+      // And so does one that only gives the log that was kept beside it.
+      const room = await sent('voice.m4a', { lessonId, takeId: 't', role: 'log', offsetMs: 40 });
+      await arrivals.arrive(room);
+      await look();
+      expect((await lesson(lessonId)).takes[0]!.sources.map(({ mediaId, role }) => [mediaId, role]).slice(1)).toEqual([
+        [voice, 'sound'],
+        [room, 'log'],
+      ]);
       // Where one that does not say so lies is found by listening.
       const unsaid = await sent('voice.m4a', { lessonId, takeId: 't', role: 'sound' });
       await arrivals.arrive(unsaid);

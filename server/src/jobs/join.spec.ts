@@ -40,11 +40,11 @@ describe('a sound that was recorded beside its film', () => {
 
   const aMedium = (file: string): Promise<string> => addMedium(studio, join(folder, file));
   /** A take of a film with a sound beside it, and the job that finds where that lies. */
-  async function aTake(sound: string): Promise<{ lessonId: string; mediaId: string }> {
+  async function aTake(sound: string, role: Source['role'] = 'sound'): Promise<{ lessonId: string; mediaId: string }> {
     const [film, mediaId] = [await aMedium('phone.mp4'), await aMedium(sound)];
     const sources: Source[] = [
       { mediaId: film, role: 'picture', offsetMs: 0 },
-      { mediaId, role: 'sound', offsetMs: 0 },
+      { mediaId, role, offsetMs: 0 },
     ];
     const { takes } = aFilmedLesson({}, 9000);
     const lessonId = await addLesson(studio.database, { takes: [{ ...takes[0]!, sources }] });
@@ -68,6 +68,12 @@ describe('a sound that was recorded beside its film', () => {
     await studio.database.query(`UPDATE jobs SET state = 'queued', done = '{}' WHERE owner_id = $1`, [mediaId]);
     await attempt();
     expect([(await jobOf(mediaId)).state, await changesOf(lessonId)]).toEqual(['done', 1]);
+  });
+
+  it('of which only the log counts is laid there like any other', async () => {
+    const { lessonId } = await aTake('room.m4a', 'log');
+    await attempt();
+    expect(Math.abs((await offsetIn(lessonId))! - 1300)).toBeLessThanOrEqual(20);
   });
 
   it('goes on after its worker was killed', async () => {

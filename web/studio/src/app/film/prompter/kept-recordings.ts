@@ -57,9 +57,11 @@ export class KeptRecordings {
     await this.alone(one, async () => {
       const file = await mediaOf(one);
       const purpose = { lessonId: one.lessonId, ...(takeId === undefined ? {} : { takeId, role: 'log' as const }) };
+      // A small one arrives before it is noted as what.
+      let noted = Promise.resolve();
       await this.uploads.start(purpose, file, {
-        begun: (uploadId) => void note(one.id, { uploadId }),
-        arrived: () => void this.look(),
+        begun: (uploadId) => void (noted = note(one.id, { uploadId })),
+        arrived: () => void noted.then(() => this.look()),
       });
     });
   }

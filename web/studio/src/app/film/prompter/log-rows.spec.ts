@@ -34,7 +34,7 @@ describe('the log beside the prompter', () => {
     expect(rows.slice(0, 3).map(({ at, took, here }) => [at, took, here])).toEqual([
       ['0:00', '0:03', false],
       ['0:03', '0:11', false],
-      ['0:14', '0:10 …', true],
+      ['0:14', '0:09 …', true],
     ]);
   });
 });

@@ -186,7 +186,12 @@ export class Prompter {
     const day = now.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
     const at = $localize`Filmed ${day} ${clockOfDay(now)}`;
     const recording = new Recording(stream, { lessonId: id, records, name: `${at}.webm` });
-    await recording.begin();
+    try {
+      await recording.begin();
+    } catch (error) {
+      await recording.end('broken');
+      throw error;
+    }
     return recording;
   }
 
@@ -233,4 +238,4 @@ export class Prompter {
 
 /** A file's name has no colon on every system. */
 const clockOfDay = (at: Date): string =>
-  `${String(at.getHours()).padStart(2, '0')}.${String(at.getMinutes()).padStart(2, '0')}`;
+  [at.getHours(), at.getMinutes(), at.getSeconds()].map((one) => String(one).padStart(2, '0')).join('.');

@@ -17,6 +17,7 @@ import type { Cue } from '@limber/core/cue/cue';
 import { describeDose } from '@limber/core/dose/dose';
 import { doseFor } from '@limber/core/lesson/dose-for';
 import { isMove, nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
 import { aheadWords } from '@limber/core/prompt/pacing';
 import type { Prompt } from '@limber/core/prompt/prompts';
 import type { Press } from '@limber/core/prompt/session';
@@ -58,6 +59,7 @@ const MOST_PIPS = 12;
     tabindex: '-1',
     '(document:keydown)': 'onKey($event)',
     '(click)': 'onTap($event)',
+    '(window:beforeunload)': 'onLeave($event)',
     '(document:fullscreenchange)': 'onFullScreen()',
     '(document:visibilitychange)': 'onHidden()',
   },
@@ -109,6 +111,12 @@ export class Prompting {
       words: kind === 'count' ? $localize`of ${of}` : $localize`seconds left`,
       pips: counted ? Array.from({ length: of }, (_, at) => at < (value ?? 0)) : [],
     };
+  });
+  /** What has to be in the picture for this step. */
+  protected readonly framing = computed(() => {
+    const { stepId } = this.filming().prompt();
+    const step = stepId === null ? undefined : this.steps().get(stepId)?.step;
+    return step && isMove(step) ? FRAMING_NAMES[framingOf(step.move)] : '';
   });
   /** Seconds left of a wait or a change of side. */
   protected readonly left = computed(() => {
@@ -183,6 +191,11 @@ export class Prompting {
   /** Escape leaves the full screen before anybody hears of it: it pauses, as it does in a window. */
   protected onFullScreen(): void {
     if (document.fullscreenElement === null && !this.filming().ended() && !this.filming().paused()) this.press('pause');
+  }
+
+  /** What is recorded is kept, but nothing more would be. */
+  protected onLeave(event: BeforeUnloadEvent): void {
+    if (this.recording() && !this.filming().ended()) event.preventDefault();
   }
 
   /** Nobody reads a page that is hidden. */

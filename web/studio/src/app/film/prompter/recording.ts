@@ -1,4 +1,5 @@
 import { signal } from '@angular/core';
+import { lightOf, type Light } from '@limber/core/footage/light';
 import type { LogEntry } from '@limber/core/take/log.document';
 import type { KeepAnswer, KeepRequest } from './keep-messages';
 
@@ -15,6 +16,16 @@ const TOO_LOUD = 0.98;
 /** So long it is listened before a voice is called quiet, levels. */
 const LISTENED = 50;
 
+/** So often it is looked at the light, ms, in a picture of so many cells. */
+const LOOK_MS = 1000;
+const GLANCE = { columns: 64, rows: 36 };
+
+function lightWords(light: Light): string {
+  if (light === 'dark') return $localize`too dark`;
+  if (light === 'bright') return $localize`too bright`;
+  return light === 'behind' ? $localize`light from behind` : '';
+}
+
 /** Why a recording came to its end by itself. */
 export type Stopped = 'full' | 'gone' | 'broken';
 
@@ -24,6 +35,8 @@ export class Recording {
   readonly picture: boolean;
   readonly level = signal(0);
   readonly voice = signal('');
+  /** What is wrong with the light, in words; empty where nothing is. */
+  readonly light = signal('');
   /** Bytes that are on the disk. */
   readonly kept = signal(0);
   readonly stopped = signal<Stopped | null>(null);
@@ -31,6 +44,7 @@ export class Recording {
   private readonly recorder: MediaRecorder;
   private readonly sound = new AudioContext();
   private levels: ReturnType<typeof setInterval> | undefined;
+  private looks: ReturnType<typeof setInterval> | undefined;
   private beganAt = 0;
   private free: () => void = () => undefined;
   private closed: () => void = () => undefined;
@@ -73,6 +87,7 @@ export class Recording {
     });
     this.beganAt = performance.now();
     this.listen();
+    if (this.picture) this.look();
   }
 
   /** Ms since it began. */
@@ -90,6 +105,7 @@ export class Recording {
   private async endNow(why: Stopped | null): Promise<void> {
     if (why) this.stopped.set(why);
     clearInterval(this.levels);
+    clearInterval(this.looks);
     const closed = new Promise<void>((done) => (this.closed = done));
     if (this.recorder.state !== 'inactive') {
       const last = new Promise<void>((done) => this.recorder.addEventListener('stop', () => done(), { once: true }));
@@ -114,6 +130,20 @@ export class Recording {
     else if (answer.bytes !== null) this.kept.set(answer.bytes);
   }
 
+  private look(): void {
+    const film = document.createElement('video');
+    film.muted = true;
+    film.srcObject = this.stream;
+    void film.play().catch(() => undefined);
+    const glance = new OffscreenCanvas(GLANCE.columns, GLANCE.rows).getContext('2d', { willReadFrequently: true })!;
+    this.looks = setInterval(() => {
+      if (film.readyState < film.HAVE_CURRENT_DATA) return;
+      glance.drawImage(film, 0, 0, GLANCE.columns, GLANCE.rows);
+      const { data } = glance.getImageData(0, 0, GLANCE.columns, GLANCE.rows);
+      this.light.set(lightWords(lightOf(lumaOf(data), GLANCE.columns)));
+    }, LOOK_MS);
+  }
+
   private listen(): void {
     const tap = new AnalyserNode(this.sound, { fftSize: 4096 });
     new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap);
@@ -132,6 +162,14 @@ export class Recording {
       else this.voice.set(heard > LISTENED ? $localize`good` : '');
     }, 100);
   }
+}
+
+/** Brightness as the eye has it (ITU-R BT.709), of red, green, blue and alpha. */
+function lumaOf(pixels: Uint8ClampedArray): Float32Array {
+  return Float32Array.from(
+    { length: pixels.length / 4 },
+    (_, at) => 0.2126 * pixels[4 * at]! + 0.7152 * pixels[4 * at + 1]! + 0.0722 * pixels[4 * at + 2]!,
+  );
 }
 
 /** The lock that a recording under way holds. */
