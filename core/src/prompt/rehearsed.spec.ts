@@ -52,6 +52,19 @@ describe('a rehearsal', () => {
     );
   });
 
+  it('takes no oil that is put on for hands that settle', () => {
+    const steps = [aStep('a', { product: 'apply', sidePlan: 'both', dose: reps(3, 2000) })];
+    const oily = aLesson({ pace: aPace({ settleMs: 1500, applyMs: 12_000 }), steps });
+    const waits = promptsOf(oily);
+    expect(waits.map((one) => [one.as, one.endMs - one.startMs])).toEqual([
+      ['wait', 12_000],
+      ['wait', 1500],
+      ['work', 6000],
+    ]);
+    const session = [30_000, 32_000, 40_000].reduce((all, atMs) => pressed(waits, all, 'on', atMs), begun(waits, 0));
+    expect(rehearsed(oily, waits, session.shown).pace!.settleMs).toBe(2000);
+  });
+
   it('of two sentences leaves the rate as it is, and takes what was measured', () => {
     let session = begun(prompts, 0);
     session = pressed(prompts, session, 'on', 9000);
