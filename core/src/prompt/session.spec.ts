@@ -110,9 +110,11 @@ describe('the prompter', () => {
   });
 
   it('by its log alone the take is marked: every side where it was done', () => {
+    const opening = 'Good morning, early shift, wherever you sit on this cold and windy morning by the sea.';
+    const prompts = promptsOf({ ...lesson, opening });
     const end = prompts[prompts.length - 1]!.endMs;
     const session = pressed(prompts, flowed(prompts, begun(prompts, 0), end - 1), 'end', end);
-    const all = propose(lesson, { ...noEvidence(end), log: session.entries });
+    const all = propose({ ...lesson, opening }, { ...noEvidence(end), log: session.entries });
     // Nobody listened: that nothing is heard does not make a pause of the opening.
     expect(all[0]!.kind).toBe('intro');
     const found = all.filter((one) => isWork(one.kind));
