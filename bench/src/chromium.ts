@@ -2,17 +2,21 @@ import { chromium, type BrowserContext, type CDPSession, type Page } from '@play
 import type { Studio } from './studio';
 
 /** What headless Chromium is started with beside what keeps it alone on its machine. */
-type Flag = '--autoplay-policy=no-user-gesture-required' | '--disable-background-networking';
+type Flag =
+  | '--autoplay-policy=no-user-gesture-required'
+  | '--disable-background-networking'
+  | '--use-fake-device-for-media-stream'
+  | '--use-fake-ui-for-media-stream';
 
 /** Does something in a headless Chromium in which somebody is signed in, and closes it. */
 export async function inChromium(
   studio: Studio,
-  flag: Flag,
+  flags: Flag | readonly Flag[],
   work: (context: BrowserContext) => Promise<void>,
 ): Promise<void> {
   const browser = await chromium.launch({
     executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', flag],
+    args: ['--no-sandbox', '--disable-gpu', ...[flags].flat()],
   });
   try {
     const context = await browser.newContext({ baseURL: studio.url, viewport: { width: 1280, height: 800 } });

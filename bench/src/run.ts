@@ -12,6 +12,7 @@ import { lesson } from './lesson';
 import { narration } from './narration';
 import { plan } from './plan';
 import { pressing } from './presses';
+import { prompter } from './prompter';
 import { proposing } from './propose';
 import { render } from './render';
 import { results } from './results';
@@ -37,11 +38,12 @@ if (wants('propose')) await proposing();
 if (wants('presses')) pressing();
 if (wants('said-done')) saidAndDone();
 if (wants('first-load')) firstLoad();
-if (['editing', 'seams', 'sheet', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
+if (['editing', 'seams', 'sheet', 'prompter', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
   const studio = await Studio.open();
   if (wants('editing')) await editing(studio);
   if (wants('seams')) await seams(studio);
   if (wants('sheet')) await sheet(studio);
+  if (wants('prompter')) await prompter(studio);
   if (wants('cue-layer')) await cueLayer(studio);
   if (wants('intake')) await intake(studio);
   if (wants('results')) await results(studio);
