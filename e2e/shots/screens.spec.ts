@@ -192,6 +192,7 @@ test('the prompter', async ({ baseURL, studio: _studio }) => {
     const go = async (button: string): Promise<void> => {
       await page.getByRole('button', { name: button }).click();
       await expect(page.getByTestId('prompter')).toBeVisible();
+      await page.keyboard.press('x');
     };
     await go('Begin to film');
     for (let at = 0; at < 14; at++) await page.keyboard.press('x');
@@ -213,6 +214,8 @@ test('the prompter', async ({ baseURL, studio: _studio }) => {
     await rehearsing.getByRole('option', { name: 'when I press' }).click();
     await rehearsing.getByRole('button', { name: 'Rehearse' }).click();
     const words = rehearsing.getByTestId('prompter');
+    await expect(words).toBeVisible();
+    await rehearsing.keyboard.press('x');
     for (const [at, seconds] of [2.6, 3.1, 2.4, 4.2, 4.4, 2.2, 2.1, 15, 4.6, 1.6, 2.2, 17, 3.4, 18].entries()) {
       await rehearsing.clock.runFor(1000 * seconds);
       await rehearsing.keyboard.press('x');

@@ -18,7 +18,9 @@ async function begin(page: Page, lessonId: string, way: string): Promise<void> {
   await page.goto(`/lesson/${lessonId}/film/prompter`);
   await page.getByRole('radio', { name: way }).check();
   await page.getByRole('button', { name: way === 'Rehearse' ? 'Rehearse' : 'Begin to film' }).click();
-  await expect(page.getByTestId('prompter')).toBeVisible();
+  await expect(page.getByText('Any key or a tap begins')).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(page.getByText('Any key or a tap begins')).toHaveCount(0);
 }
 
 const endIt = async (page: Page): Promise<void> => {

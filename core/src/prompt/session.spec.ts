@@ -82,6 +82,9 @@ describe('the prompter', () => {
     // The sentence that was under way was not gone through.
     expect(session.shown.map((one) => one.prompt)).toEqual([0]);
     expect(begun([], 0).ended).toBeTrue();
+    const steps = promptsOf({ ...lesson, opening: '' });
+    expect(told(begun(steps, 5000, [1200]))).toEqual(['1200 clap', '5000 step a']);
+    expect(timeIn(begun(steps, 5000, [1200]), 6000)).toBe(1000);
   });
 
   it('whatever is pressed, the log is one that a take can keep, and no time runs backwards', () => {

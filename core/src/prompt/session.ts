@@ -34,14 +34,16 @@ export interface Session {
  * A session at its first prompt.
  *
  * @param atMs from the start of the recording.
+ * @param clapsMs claps before it, for other cameras.
  * @example begun(prompts, 0).entries[0]?.kind // 'step', where the first prompt opens one
  */
-export function begun(prompts: readonly Prompt[], atMs: number): Session {
+export function begun(prompts: readonly Prompt[], atMs: number, clapsMs: readonly number[] = []): Session {
   const fresh: Session = {
     ...{ at: 0, sinceMs: 0, idleMs: atMs, pausedAtMs: null, shown: [], entries: [], madeFor: [] },
     ended: prompts.length === 0,
   };
-  return logged(prompts, fresh, atMs);
+  const clapped = clapsMs.reduce((session, ms) => noted(session, { ...plain('clap'), atMs: ms }), fresh);
+  return logged(prompts, clapped, atMs);
 }
 
 /** The session's own time at an instant of the recording, ms. @example timeIn(begun(prompts, 500), 2000) // 1500 */

@@ -25,6 +25,7 @@ describe('a run through the prompts', () => {
   it('waits for a press where it is to, and goes on by itself from when that is chosen', () => {
     const run = aRun(false);
     run.begin();
+    run.press('on');
     now = 60_000;
     jasmine.clock().tick(200);
     expect([run.state().at, run.aheadMs() < 0]).toEqual([0, true]);
@@ -38,11 +39,29 @@ describe('a run through the prompts', () => {
     run.stop();
   });
 
+  it('begins with the first press, however long somebody takes to sit down', () => {
+    const run = aRun(true);
+    run.begin();
+    now = 90_000;
+    jasmine.clock().tick(500);
+    run.press('pause');
+    run.press('clap');
+    expect([run.started(), run.state().at, run.aheadMs(), logs]).toEqual([false, 0, 0, []]);
+    now = 95_000;
+    run.press('on');
+    expect([run.started(), run.state().at, run.ownMs()]).toEqual([true, 0, 0]);
+    expect(run.state().entries.map(({ atMs, kind }) => [atMs, kind])).toEqual([[90_000, 'clap']]);
+    run.stop();
+    const other = aRun(true);
+    other.begin();
+    other.press('end');
+    expect([other.started(), other.ended()]).toEqual([false, true]);
+  });
+
   it('tells of the log when something is written in it, and of nothing else', () => {
     const run = aRun(false);
     run.begin();
-    run.press('on');
-    run.press('on');
+    for (let press = 0; press < 3; press++) run.press('on');
     run.press('clap');
     now = 4000;
     jasmine.clock().tick(500);

@@ -11,8 +11,12 @@ export class Filming {
   private readonly session = signal<Session | null>(null);
   private readonly now = signal(0);
   private flowsFromMs = 0;
+  /** Claps before it was begun, ms. */
+  private readonly claps: number[] = [];
   private ticking: ReturnType<typeof setInterval> | undefined;
 
+  /** The recording runs already while somebody sits down: it begins with the first press. */
+  readonly started = signal(false);
   readonly state = computed(() => this.session()!);
   readonly prompt = computed(() => this.prompts[this.state().at]!);
   readonly recordedMs = computed(() => this.now());
@@ -37,15 +41,28 @@ export class Filming {
 
   begin(): void {
     this.now.set(this.clock());
-    this.set(begun(this.prompts, this.now()));
+    this.session.set(begun(this.prompts, this.now()));
     this.ticking = setInterval(() => this.tick(), TICK_MS);
   }
 
   press(press: Press): void {
     if (this.ended()) return;
     this.tick();
+    if (!this.started()) return this.first(press);
     this.set(pressed(this.prompts, this.state(), press, this.now()));
     if (this.ended()) this.stop();
+  }
+
+  private first(press: Press): void {
+    if (press === 'clap') this.claps.push(this.now());
+    if (press === 'clap' || press === 'pause') return;
+    if (press === 'end') {
+      this.session.update((session) => ({ ...session!, ended: true }));
+      return this.stop();
+    }
+    this.started.set(true);
+    this.flowsFromMs = this.now();
+    this.set(begun(this.prompts, this.now(), this.claps));
   }
 
   /** Whether it goes on by itself. */
@@ -61,7 +78,8 @@ export class Filming {
 
   private tick(): void {
     this.now.set(this.clock());
-    if (this.flows) this.set(flowed(this.prompts, this.state(), this.now(), this.flowsFromMs));
+    if (!this.started()) this.session.set(begun(this.prompts, this.now(), this.claps));
+    else if (this.flows) this.set(flowed(this.prompts, this.state(), this.now(), this.flowsFromMs));
   }
 
   private set(session: Session): void {

@@ -66,7 +66,7 @@ export class KeptRecordings {
     });
   }
 
-  async throwAway(one: KeptRecording): Promise<void> {
+  async throwAway(one: Pick<KeptRecording, 'id'>): Promise<void> {
     await remove(one.id);
     await this.look();
   }

@@ -204,6 +204,11 @@ export class Prompter {
     this.filming.set(null);
     await recording?.end();
     this.recording.set(null);
+    if (!filming.started()) {
+      // Nothing was begun: nothing is kept.
+      if (recording) await this.kept.throwAway(recording);
+      return;
+    }
     const { shown } = filming.state();
     this.ended.set({
       words: recording ? this.wordsOf(recording, filming.recordedMs()) : '',

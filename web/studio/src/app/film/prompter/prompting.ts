@@ -151,7 +151,7 @@ export class Prompting {
     effect(() => {
       const ear = this.choices().click;
       const figure = this.filming().shown().count?.key;
-      if (ear !== 'off' && figure !== undefined) (clicks ??= new Clicks()).click(ear);
+      if (ear !== 'off' && figure !== undefined && this.filming().started()) (clicks ??= new Clicks()).click(ear);
     });
     effect(() => {
       if (this.filming().ended()) untracked(() => this.ended.emit());
@@ -179,7 +179,8 @@ export class Prompting {
     if (onButton) return;
     event.preventDefault();
     event.stopPropagation();
-    if (event.key === 'Escape') this.press(this.filming().paused() ? 'end' : 'pause');
+    const over = this.filming().paused() || !this.filming().started();
+    if (event.key === 'Escape') this.press(over ? 'end' : 'pause');
     else this.press(PRESSES[event.key] ?? 'on');
   }
 
