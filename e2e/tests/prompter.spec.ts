@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import type { Page } from '@playwright/test';
 import { withCamera } from '../camera';
-import { addMove, DEMO, expect, FOOTAGE, newLesson, saved, stored, test } from '../studio';
+import { addMove, DEMO, edited, expect, FOOTAGE, newLesson, saved, stored, test } from '../studio';
 
 interface Paced {
   pace: { settleMs: number };
@@ -73,6 +73,28 @@ test('a lesson is rehearsed by any key, and the plan counts with what it came to
   await page.getByRole('button', { name: 'Undo' }).click();
   await saved(page);
   expect((await stored(context.request, id)).doc).toEqual(expect.objectContaining({ pace: before.pace }));
+});
+
+test('only what is to film again is gone through, between what is filmed', async ({ studio: page, context }) => {
+  const id = await newLesson(page, 'Filmed once more');
+  for (const move of ['Slipway', 'Foghorn', 'Gull lift']) await addMove(page, move);
+  await saved(page);
+  const { steps } = (await stored(context.request, id)).doc;
+  const filmAgain = { id: 'again', stepId: steps[1]!.id, side: null, why: 'The hum was not heard.' };
+  await edited(context.request, new URL(page.url()).origin, id, { kind: 'add_film_again', filmAgain });
+  await page.goto(`/lesson/${id}/film/prompter`);
+  await page.getByLabel('What', { exact: true }).click();
+  await page.getByRole('option', { name: /Only what is to film again/ }).click();
+  await page.getByRole('radio', { name: 'Rehearse' }).check();
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  const words = page.getByTestId('prompter');
+  await expect(words).toContainText('2 · Foghorn · after Slipway');
+  await page.keyboard.press('x');
+  await expect(async () => {
+    await page.keyboard.press('x');
+    await expect(words).toContainText('then comes Gull lift, which is filmed', { timeout: 1000 });
+  }).toPass();
+  await endIt(page);
 });
 
 test('what the camera sees is kept second by second, outlives a crash, and arrives with its log', async ({

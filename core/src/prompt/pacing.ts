@@ -28,6 +28,8 @@ export function aheadWords(ms: number): string {
 export interface Now {
   /** The number that viewers will see at this instant of the plan; null before the first and where nothing is counted. */
   readonly count: Cue | null;
+  /** A hold is over, and what follows it has not begun. */
+  readonly letsGo: boolean;
   /** What is said over it now; null where nothing more is. */
   readonly line: Line | null;
 }
@@ -41,8 +43,11 @@ export function nowIn(prompts: readonly Prompt[], session: Session, atMs: number
   const prompt = prompts[session.at]!;
   const at = prompt.startMs + timeIn(session, atMs) - session.sinceMs;
   const { counts, over } = prompt;
+  const count = counts.findLast((cue) => cue.startMs <= at) ?? null;
+  const letsGo = prompt.kind === 'hold' && count !== null && at >= count.endMs;
   return {
-    count: counts.findLast((cue) => cue.startMs <= at) ?? null,
+    count: letsGo ? null : count,
+    letsGo,
     line: over.find((line) => at < line.endMs) ?? null,
   };
 }

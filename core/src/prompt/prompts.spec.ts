@@ -76,6 +76,14 @@ describe('what the prompter shows', () => {
     ]);
     expect(only[1]!.counts.map((cue) => cue.startMs)).toEqual([1000, 2500]);
     expect(promptsOf(lesson, new Set())).toEqual([]);
+    // With the way in and out: between what is filmed already.
+    expect(only.map((one) => [one.comesAfter, one.leadsTo])).toEqual([
+      ['a', null],
+      [null, null],
+    ]);
+    const first = promptsOf(lesson, new Set(['a']));
+    expect([first[0]!.comesAfter, first.at(-1)!.leadsTo]).toEqual([null, 'b']);
+    expect(prompts.every((one) => one.comesAfter === null && one.leadsTo === null)).toBeTrue();
   });
 
   it('has every word of a lesson that is said in front of the camera, once', () => {

@@ -33,6 +33,9 @@ export interface Prompt {
   readonly counts: readonly Cue[];
   /** The first one of what is begun anew when something was spoilt. */
   readonly opens: boolean;
+  /** Where only some steps are filmed: the step that comes before this prompt in the lesson, and the one after it. */
+  readonly comesAfter: string | null;
+  readonly leadsTo: string | null;
   /** What is written in the log when it comes up. */
   readonly logs: readonly Pick<LogEntry, 'kind' | 'side'>[];
 }
@@ -51,12 +54,14 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
   const wanted = only ? passages.filter((one) => one.stepId !== null && only.has(one.stepId)) : passages;
   const live = new Set(lesson.steps.filter(speaksLive).map((step) => step.id));
   const openings = openingsOf(wanted);
+  const around = only ? neighbours(passages, new Set(wanted)) : NO_NEIGHBOURS;
   const prompts: Prompt[] = [];
   let now = 0;
   for (const one of wanted) {
     const shift = now - one.startMs;
     now = one.endMs + shift;
     const shared = { kind: one.kind, stepId: one.stepId, side: one.side };
+    const [comesAfter, leadsTo] = around.get(one) ?? [null, null];
     const logs = logsOf(one, openings.has(one));
     const at = { startMs: one.startMs + shift, endMs: now };
     if (one.words && !isWork(one.kind)) {
@@ -65,12 +70,14 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
         prompts.push({
           ...{ ...shared, ...line, as: 'say', over: [], counts: [] },
           ...{ opens: i === 0, logs: i === 0 ? logs : [] },
+          comesAfter: i === 0 ? comesAfter : null,
+          leadsTo: i === lines.length - 1 ? leadsTo : null,
         }),
       );
       if (lines.length > 0) continue;
     }
     prompts.push({
-      ...{ ...shared, ...at, as: asOf(one.kind), text: '', opens: true, logs },
+      ...{ ...shared, ...at, as: asOf(one.kind), text: '', opens: true, logs, comesAfter, leadsTo },
       counts: counts(lesson, [one]).map((cue) => ({ ...cue, startMs: cue.startMs + shift, endMs: cue.endMs + shift })),
       over: one.stepId !== null && live.has(one.stepId) ? linesOf(one.words, lesson, at.startMs, null) : [],
     });
@@ -82,6 +89,15 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
 const speaksLive = (step: Step): boolean => !isMove(step) || !(step.voiceOver || step.move.mouthBusy);
 
 const asOf = (kind: SegmentKind): Prompt['as'] => (isWork(kind) ? 'work' : kind === 'swap' ? 'change' : 'wait');
+
+type Neighbours = ReadonlyMap<Passage, readonly [before: string | null, after: string | null]>;
+const NO_NEIGHBOURS: Neighbours = new Map();
+
+/** The steps before and after each passage that is wanted, where those are not. */
+function neighbours(passages: readonly Passage[], wanted: ReadonlySet<Passage>): Neighbours {
+  const stepOf = (one: Passage | undefined): string | null => (one && !wanted.has(one) ? one.stepId : null);
+  return new Map(passages.map((one, at) => [one, [stepOf(passages[at - 1]), stepOf(passages[at + 1])]]));
+}
 
 /** The passage that each step opens with: its first words, or else its work; what is made ready before is no step yet. */
 function openingsOf(passages: readonly Passage[]): Set<Passage> {

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { exactly } from '../dose/dose';
 import { aLesson, aPace, aStep, reps } from '../testing';
 import { checkLog } from '../take/log';
 import { logSchema } from '../take/log.document';
@@ -141,6 +142,27 @@ describe('the pace of the prompter', () => {
     expect(aheadMs(prompts, begun(prompts, 0), first!.endMs)).toBe(0);
     expect(aheadMs(prompts, begun(prompts, 0), first!.endMs + 3000)).toBe(-3000);
     expect(aheadMs(prompts, after(['on', first!.endMs - 1000]), first!.endMs - 1000)).toBe(1000);
+  });
+
+  it('counts a hold down, and says when to let go', () => {
+    const hold = {
+      ...{
+        form: 'hold' as const,
+        reps: exactly(2),
+        holdMs: exactly(3000),
+        releaseMs: 2000,
+        sets: exactly(1),
+        restMs: 0,
+      },
+    };
+    const held = promptsOf(aLesson({ pace: aPace(), steps: [aStep('a', { sidePlan: 'both', dose: hold })] }));
+    const at = (ms: number) => {
+      const { count, letsGo } = nowIn(held, begun(held, 0), ms);
+      return letsGo ? 'let go' : count?.text;
+    };
+    expect([0, 1500, 2900, 3000, 4900, 5000, 7900, 8000].map(at)).toEqual([
+      ...['3', '2', '1', 'let go', 'let go', '3', '1', 'let go'],
+    ]);
   });
 
   it('counts from the press that began the work', () => {

@@ -92,12 +92,18 @@ export class Prompting {
     const { stepId, side, kind } = this.filming().prompt();
     const known = stepId === null ? undefined : this.steps().get(stepId);
     if (!known) return kindWords(kind);
-    return [String(known.number), nameOfStep(known.step), sideWords(side)].filter(Boolean).join(' · ');
+    const { comesAfter } = this.filming().prompt();
+    const after = comesAfter === null ? '' : $localize`after ${this.nameOf(comesAfter)}`;
+    return [String(known.number), nameOfStep(known.step), sideWords(side), after].filter(Boolean).join(' · ');
   });
-  protected readonly does = computed(() => this.describe(this.filming().prompt()));
+  protected readonly does = computed(() =>
+    this.filming().shown().letsGo ? $localize`Let go` : this.describe(this.filming().prompt()),
+  );
   protected readonly then = computed(() => {
     const { prompts, state } = this.filming();
     const next = prompts[state().at + (this.run().length > 0 ? this.run().at(-1)!.at - state().at + 1 : 1)];
+    const { leadsTo } = prompts[state().at]!;
+    if (leadsTo !== null) return $localize`then comes ${this.nameOf(leadsTo)}, which is filmed`;
     if (!next) return '';
     return $localize`then ${next.as === 'say' ? `“${next.text}”` : this.describe(next)}`;
   });
@@ -127,10 +133,7 @@ export class Prompting {
   protected readonly ahead = computed(() => aheadWords(this.filming().aheadMs()));
   protected readonly rows = computed(() => {
     const { prompts, state } = this.filming();
-    return logRows(prompts, state(), (stepId) => {
-      const known = this.steps().get(stepId);
-      return known ? nameOfStep(known.step) : '';
-    });
+    return logRows(prompts, state(), (stepId) => this.nameOf(stepId));
   });
   protected readonly buttons = computed((): readonly { press: Press; key: string; words: string }[] => [
     { press: 'on', key: $localize`any key`, words: $localize`on` },
@@ -204,10 +207,15 @@ export class Prompting {
     if (document.hidden && !this.filming().ended() && !this.filming().paused()) this.press('pause');
   }
 
+  private nameOf(stepId: string): string {
+    const known = this.steps().get(stepId);
+    return known ? nameOfStep(known.step) : '';
+  }
+
   private describe({ as, kind, stepId, side }: Prompt): string {
     const step = stepId === null ? undefined : this.steps().get(stepId)?.step;
     if (as === 'change') return $localize`Change sides: ${sideWords(side)}`;
-    if (as === 'wait') return kind === 'prep' ? $localize`Get ready` : $localize`Let go, and rest`;
+    if (as === 'wait') return kind === 'prep' ? $localize`Get ready` : $localize`Rest`;
     if (as === 'work' && step && isMove(step)) return describeDose(doseFor(step, side));
     return kindWords(kind);
   }
