@@ -54,6 +54,7 @@ const MOST_PIPS = 12;
   styleUrl: './prompting.css',
   host: {
     role: 'dialog',
+    class: 'dim',
     'aria-modal': 'true',
     '[attr.aria-label]': 'name',
     tabindex: '-1',
