@@ -104,7 +104,14 @@ export interface StoredLesson {
       startMs: number;
       endMs: number;
     }[];
-    takes: { id: string; name: string; sources: { mediaId: string; role: string }[]; pictureLeft: string | null }[];
+    pace: { settleMs: number };
+    takes: {
+      id: string;
+      name: string;
+      durationMs: number;
+      sources: { mediaId: string; role: string; offsetMs: number }[];
+      pictureLeft: string | null;
+    }[];
     assembly: { id: string; takeId: string; fromMs: number; toMs: number }[];
     overrides: unknown[];
   };
@@ -126,6 +133,12 @@ export async function mediumOf(
 /** The lesson as the server has it. */
 export async function stored(request: APIRequestContext, lessonId: string): Promise<StoredLesson> {
   return (await (await request.get(`/api/lessons/${lessonId}`)).json()) as StoredLesson;
+}
+
+/** A lesson like the demo's, with its two takes, that a test may change. */
+export async function copyOfDemo(request: APIRequestContext, origin: string): Promise<string> {
+  const answer = await request.post(`/api/lessons/${DEMO}/copy`, { headers: { Origin: origin } });
+  return ((await answer.json()) as { id: string }).id;
 }
 
 /** Edits the lesson as the server has it by now, past every screen. */

@@ -1,11 +1,5 @@
-import { DEMO, edited, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
+import { copyOfDemo, edited, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
 import type { APIRequestContext, Page } from '@playwright/test';
-
-/** A lesson like the demo's, with its two takes, that a test may change. */
-async function copyOfDemo(request: APIRequestContext, origin: string): Promise<string> {
-  const answer = await request.post(`/api/lessons/${DEMO}/copy`, { headers: { Origin: origin } });
-  return ((await answer.json()) as { id: string }).id;
-}
 
 /** Other tests count the lessons on the desk. */
 async function deleteForGood(request: APIRequestContext, origin: string, lessonId: string): Promise<void> {

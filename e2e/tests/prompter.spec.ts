@@ -1,11 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import type { Page } from '@playwright/test';
 import { withCamera } from '../camera';
-import { addMove, DEMO, edited, expect, FOOTAGE, newLesson, saved, stored, test } from '../studio';
+import { addMove, copyOfDemo, DEMO, edited, expect, FOOTAGE, newLesson, saved, stored, test } from '../studio';
 
-interface Paced {
-  pace: { settleMs: number };
-}
 interface Logged {
   entries: { atMs: number; kind: string; stepId: string | null }[];
 }
@@ -37,7 +34,7 @@ test('a lesson is rehearsed by any key, and the plan counts with what it came to
   const id = await newLesson(page, 'Rehearsed before dawn');
   await addMove(page, 'Slipway');
   await saved(page);
-  const before = (await stored(context.request, id)).doc as unknown as Paced;
+  const before = (await stored(context.request, id)).doc;
   await page.goto(`/lesson/${id}/film/prompter`);
   await page.getByLabel('It goes on').click();
   await page.getByRole('option', { name: 'when I press' }).click();
@@ -68,7 +65,7 @@ test('a lesson is rehearsed by any key, and the plan counts with what it came to
   await expect(result).toContainText('You rehearsed');
   await result.getByRole('button', { name: /^Plan with it/ }).click();
   await saved(page);
-  const after = (await stored(context.request, id)).doc as unknown as Paced;
+  const after = (await stored(context.request, id)).doc;
   expect(after.pace.settleMs).not.toBe(before.pace.settleMs);
   await page.getByRole('button', { name: 'Undo' }).click();
   await saved(page);
@@ -102,8 +99,7 @@ test('what the camera sees is kept second by second, outlives a crash, and arriv
   baseURL,
 }) => {
   await withCamera(baseURL!, async (page) => {
-    const copy = await page.request.post(`/api/lessons/${DEMO}/copy`, { data: {}, headers: { Origin: baseURL! } });
-    const { id } = (await copy.json()) as { id: string };
+    const id = await copyOfDemo(page.request, baseURL!);
     await begin(page, id, 'This machine’s camera films');
     for (let at = 0; at < 8; at++) {
       await page.keyboard.press('x');
@@ -124,10 +120,7 @@ test('what the camera sees is kept second by second, outlives a crash, and arriv
     });
 
     await test.step('its take has the log, and the picture of the camera', async () => {
-      const lesson = await (await page.request.get(`/api/lessons/${id}`)).json();
-      const take = (
-        lesson as { doc: { takes: { id: string; durationMs: number; sources: { mediaId: string }[] }[] } }
-      ).doc.takes.at(-1)!;
+      const take = (await stored(page.request, id)).doc.takes.at(-1)!;
       expect(take.durationMs).toBeGreaterThan(3000);
       const { entries } = await logOf(page, id, take.id);
       expect(entries.map((one) => one.kind)).toEqual(expect.arrayContaining(['step', 'dose', 'again']));
@@ -201,12 +194,7 @@ test('the room is recorded with the log while a telephone films, and both are jo
     await expect(page.getByTestId('take')).toHaveCount(1);
     await left.getByRole('button', { name: 'Lay it beside this take' }).click();
     await expect(left).toHaveCount(0);
-    const take = async () => {
-      const { doc } = (await (await page.request.get(`/api/lessons/${id}`)).json()) as {
-        doc: { takes: { id: string; sources: { role: string; offsetMs: number }[] }[] };
-      };
-      return doc.takes[0]!;
-    };
+    const take = async () => (await stored(page.request, id)).doc.takes[0]!;
     // The sound that the microphone was fed with is that of the film, from its beginning.
     await expect.poll(async () => (await take()).sources.find((one) => one.role === 'log')?.offsetMs ?? 0).not.toBe(0);
     const { id: takeId, sources } = await take();

@@ -1,14 +1,12 @@
 import type { Page } from '@playwright/test';
 import { captionsOf, takeOf } from '../captions';
-import { DEMO, edited, expect, saved, stored, test, type StoredLesson } from '../studio';
+import { copyOfDemo, edited, expect, saved, stored, test, type StoredLesson } from '../studio';
 
 /** A lesson of the test's own, with the footage and the marks of the demo's. */
 async function copied(page: Page): Promise<StoredLesson & { id: string }> {
   await page.goto('/desk');
   const { request } = page.context();
-  const headers = { Origin: new URL(page.url()).origin };
-  const answer = await request.post(`/api/lessons/${DEMO}/copy`, { headers, data: {} });
-  const { id } = (await answer.json()) as { id: string };
+  const id = await copyOfDemo(request, new URL(page.url()).origin);
   return { id, ...(await stored(request, id)) };
 }
 

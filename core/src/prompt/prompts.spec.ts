@@ -51,6 +51,8 @@ describe('what the prompter shows', () => {
       ['2', 2000],
       ['3', 4000],
     ]);
+    for (const one of prompts)
+      expect([one.text || one.as, one.counts.length > 0]).toEqual([one.text || one.as, one.as === 'work']);
   });
 
   it('lays what is said over work where it falls, and leaves out what is spoken afterwards', () => {

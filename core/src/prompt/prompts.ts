@@ -54,6 +54,7 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
   const wanted = only ? passages.filter((one) => one.stepId !== null && only.has(one.stepId)) : passages;
   const live = new Set(lesson.steps.filter(speaksLive).map((step) => step.id));
   const openings = openingsOf(wanted);
+  const figures = figuresOf(lesson, wanted);
   const around = only ? neighbours(passages, new Set(wanted)) : NO_NEIGHBOURS;
   const prompts: Prompt[] = [];
   let now = 0;
@@ -78,7 +79,11 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
     }
     prompts.push({
       ...{ ...shared, ...at, as: asOf(one.kind), text: '', opens: true, logs, comesAfter, leadsTo },
-      counts: counts(lesson, [one]).map((cue) => ({ ...cue, startMs: cue.startMs + shift, endMs: cue.endMs + shift })),
+      counts: (isWork(one.kind) ? (figures.get(sideOf(one)) ?? []) : []).map((cue) => ({
+        ...cue,
+        startMs: cue.startMs + shift,
+        endMs: cue.endMs + shift,
+      })),
       over: one.stepId !== null && live.has(one.stepId) ? linesOf(one.words, lesson, at.startMs, null) : [],
     });
   }
@@ -89,6 +94,15 @@ export function promptsOf(lesson: Lesson, only?: ReadonlySet<string>): Prompt[] 
 const speaksLive = (step: Step): boolean => !isMove(step) || !(step.voiceOver || step.move.mouthBusy);
 
 const asOf = (kind: SegmentKind): Prompt['as'] => (isWork(kind) ? 'work' : kind === 'swap' ? 'change' : 'wait');
+
+/** The numbers of each side of each step; a plan works each once. */
+function figuresOf(lesson: Lesson, passages: readonly Passage[]): ReadonlyMap<string, readonly Cue[]> {
+  const figures = new Map<string, Cue[]>();
+  for (const cue of counts(lesson, passages)) if (!figures.get(sideOf(cue))?.push(cue)) figures.set(sideOf(cue), [cue]);
+  return figures;
+}
+
+const sideOf = ({ stepId, side }: Pick<Cue, 'stepId' | 'side'>): string => `${stepId}|${side}`;
 
 type Neighbours = ReadonlyMap<Passage, readonly [before: string | null, after: string | null]>;
 const NO_NEIGHBOURS: Neighbours = new Map();
@@ -103,8 +117,9 @@ function neighbours(passages: readonly Passage[], wanted: ReadonlySet<Passage>):
 function openingsOf(passages: readonly Passage[]): Set<Passage> {
   const openings = new Map<string, Passage>();
   for (const one of passages) {
-    const before = one.stepId === null ? one : openings.get(one.stepId);
-    if (!before || (before.kind === 'prep' && one.kind !== 'prep')) openings.set(one.stepId!, one);
+    if (one.stepId === null) continue;
+    const before = openings.get(one.stepId);
+    if (!before || (before.kind === 'prep' && one.kind !== 'prep')) openings.set(one.stepId, one);
   }
   return new Set(openings.values());
 }

@@ -32,18 +32,17 @@ export type Marked = Pick<Segment, 'kind' | 'stepId' | 'side' | 'startMs' | 'end
 /** Nothing is known of a take but its length. */
 export function noEvidence(durationMs: number): Evidence {
   return {
-    ...{
-      durationMs,
-      speech: [],
-      heard: false,
-      bouts: [],
-      holds: [],
-      sceneChangesMs: [],
-      pictureLeft: null,
-      said: null,
-      log: [],
-    },
-    ...{ agreed: [], rejected: [] },
+    durationMs,
+    speech: [],
+    heard: false,
+    bouts: [],
+    holds: [],
+    sceneChangesMs: [],
+    pictureLeft: null,
+    said: null,
+    log: [],
+    agreed: [],
+    rejected: [],
   };
 }
 

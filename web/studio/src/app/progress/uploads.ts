@@ -27,10 +27,8 @@ const KEPT = 'limber.uploads';
 export interface Purpose {
   readonly lessonId: string;
   readonly takeId?: string;
-  /** What plays under films instead of a take. */
-  readonly music?: boolean;
-  /** What it gives its take, where that is no picture. */
-  readonly role?: 'log';
+  /** Where it is no picture: what plays under films instead of a take, or what gives its take a log. */
+  readonly role?: 'music' | 'log';
 }
 
 /** Who wants to know how an upload comes along. */
@@ -58,7 +56,7 @@ export class Uploads {
     });
   }
 
-  async start({ lessonId, takeId, music, role }: Purpose, file: File, told: Told = {}): Promise<void> {
+  async start({ lessonId, takeId, role }: Purpose, file: File, told: Told = {}): Promise<void> {
     const key = `${lessonId}/${file.name}/${file.size}`;
     this.forget(key);
     this.all.update((all) => [
@@ -74,13 +72,11 @@ export class Uploads {
         filetype: file.type,
         lessonId,
         ...(takeId ? { takeId } : {}),
-        ...(music ? { role: 'music' } : role ? { role } : {}),
+        ...(role ? { role } : {}),
       },
       fingerprint: (chosen) =>
         Promise.resolve(
-          ['limber', lessonId, takeId ?? (music ? 'music' : ''), chosen.name, chosen.size, chosen.lastModified].join(
-            '/',
-          ),
+          ['limber', lessonId, takeId ?? role ?? '', chosen.name, chosen.size, chosen.lastModified].join('/'),
         ),
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => told.begun?.(upload.url!.split('/').at(-1)!),

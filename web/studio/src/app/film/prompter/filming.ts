@@ -15,9 +15,12 @@ export class Filming {
   private readonly claps: number[] = [];
   private ticking: ReturnType<typeof setInterval> | undefined;
 
+  /** Ended before it was begun. */
+  private readonly left = signal(false);
+
   /** The recording runs already while somebody sits down: it begins with the first press. */
-  readonly started = signal(false);
-  readonly state = computed(() => this.session()!);
+  readonly started = computed(() => this.session() !== null);
+  readonly state = computed(() => this.session() ?? begun(this.prompts, this.now(), this.claps));
   readonly prompt = computed(() => this.prompts[this.state().at]!);
   readonly recordedMs = computed(() => this.now());
   /** The time of the plan that is through, without pauses and what was spoilt, ms. */
@@ -25,7 +28,7 @@ export class Filming {
   readonly inPromptMs = computed(() => this.ownMs() - this.state().sinceMs);
   readonly aheadMs = computed(() => aheadMs(this.prompts, this.state(), this.state().pausedAtMs ?? this.now()));
   readonly shown = computed(() => nowIn(this.prompts, this.state(), this.now()));
-  readonly ended = computed(() => this.session()?.ended ?? false);
+  readonly ended = computed(() => this.left() || this.state().ended);
   readonly paused = computed(() => this.state().pausedAtMs !== null);
 
   /**
@@ -40,8 +43,7 @@ export class Filming {
   ) {}
 
   begin(): void {
-    this.now.set(this.clock());
-    this.session.set(begun(this.prompts, this.now()));
+    this.tick();
     this.ticking = setInterval(() => this.tick(), TICK_MS);
   }
 
@@ -57,10 +59,9 @@ export class Filming {
     if (press === 'clap') this.claps.push(this.now());
     if (press === 'clap' || press === 'pause') return;
     if (press === 'end') {
-      this.session.update((session) => ({ ...session!, ended: true }));
+      this.left.set(true);
       return this.stop();
     }
-    this.started.set(true);
     this.flowsFromMs = this.now();
     this.set(begun(this.prompts, this.now(), this.claps));
   }
@@ -78,8 +79,7 @@ export class Filming {
 
   private tick(): void {
     this.now.set(this.clock());
-    if (!this.started()) this.session.set(begun(this.prompts, this.now(), this.claps));
-    else if (this.flows) this.set(flowed(this.prompts, this.state(), this.now(), this.flowsFromMs));
+    if (this.flows && this.started()) this.set(flowed(this.prompts, this.state(), this.now(), this.flowsFromMs));
   }
 
   private set(session: Session): void {

@@ -1,8 +1,8 @@
 import type { KeepAnswer, KeepRequest } from './keep-messages';
 
 /**
- * Writes a recording into the browser's own storage as it comes in. Each piece is on the disk before it is said to be
- * kept; what is known of the recording is a file of lines beside it, of which a last broken one is not read.
+ * Writes a recording into the browser's own storage as it comes in, each piece on the disk before the next one; what is
+ * known of the recording is a file of lines beside it, of which a last broken one is not read.
  */
 const handles = new Map<string, FileSystemSyncAccessHandle>();
 const text = new TextEncoder();
@@ -34,7 +34,6 @@ async function answered(asked: KeepRequest): Promise<void> {
       throw new DOMException('full', 'QuotaExceededError');
     }
     handle.flush();
-    tell({ kind: 'kept', bytes: asked.kind === 'piece' ? end + written : null });
   } catch (error) {
     tell({ kind: 'failed', full: error instanceof DOMException && error.name === 'QuotaExceededError' });
   }

@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
+import type { UploadRecord } from '@limber/core/api/media';
 import { ROUTES } from '@limber/core/api/routes';
-import { LOG_FORMAT, LOG_VERSION, logSchema } from '@limber/core/take/log.document';
+import { LOG_FORMAT, LOG_VERSION, type LogEntry } from '@limber/core/take/log.document';
 import { Api, ApiError } from '../../api/http';
 import { Uploads } from '../../progress/uploads';
 import { parseJson } from '../../shell/kept';
@@ -19,7 +20,7 @@ export interface KeptRecording {
   /** How long it runs, by its log and the clock of its file, ms. */
   readonly lastsMs: number;
   /** What was pressed. */
-  readonly entries: Extract<KeptLine, { entries: unknown }>['entries'];
+  readonly entries: readonly LogEntry[];
   /** The upload that it became; null while it was not sent. */
   readonly uploadId: string | null;
   /** Somebody is recording it just now, maybe in another window. */
@@ -76,34 +77,35 @@ export class KeptRecordings {
     // What is under way in this page, or paused there, tells of itself.
     if (this.uploads.all().some((upload) => upload.lessonId === one.lessonId && upload.name === one.name)) return;
     await this.alone(one, async () => {
-      const arrival = await this.api.ask(ROUTES.arrival, { params: { id: one.uploadId! } }).catch((error: unknown) => {
-        if (error instanceof ApiError && error.status === 404) return null;
-        throw error;
-      });
-      // Stopped, or broken off before it was whole: it lies here as it did, to be sent again or to go on.
-      if (arrival === null) await note(one.id, { uploadId: null });
-      if (arrival === null || arrival.state === 'sending') return this.all.set(await readAll());
-      const { state, words } = arrival;
-      if (state === 'refused') return this.tell(one, words);
-      if (state === 'taken') {
-        await this.keepLog(one);
-        await remove(one.id);
-        return this.look();
+      const [id, entries] = [one.uploadId!, [...one.entries]];
+      let arrival = await this.arrivalOf(id);
+      while (arrival?.state === 'arrived') {
+        await new Promise((later) => setTimeout(later, ASK_MS));
+        arrival = await this.arrivalOf(id);
       }
-      setTimeout(() => void this.look(), ASK_MS);
+      if (arrival?.state === 'refused') return this.tell(one, arrival.words);
+      if (arrival?.state === 'taken') {
+        // The same log again is fine; where there is another one, this one is not let go of.
+        await this.api.ask(ROUTES.keepLog, {
+          params: { id },
+          body: { format: LOG_FORMAT, version: LOG_VERSION, entries },
+        });
+        await remove(one.id);
+      } else if (arrival === null) await note(one.id, { uploadId: null });
+      // Gone, or as it lay here: stopped, or broken off before it was whole, it can be sent again or go on.
+      this.all.set(await readAll());
     });
   }
 
-  private async keepLog({ uploadId, entries }: KeptRecording): Promise<void> {
-    const body = logSchema.parse({ format: LOG_FORMAT, version: LOG_VERSION, entries });
+  /** What became of an upload; null when the server knows of none. */
+  private async arrivalOf(id: string): Promise<UploadRecord | null> {
     try {
-      await this.api.ask(ROUTES.keepLog, { params: { id: uploadId! }, body });
+      return await this.api.ask(ROUTES.arrival, { params: { id } });
     } catch (error) {
-      // The same was kept already, when its answer was lost.
-      if (!(error instanceof ApiError) || error.type !== 'other-log') throw error;
+      if (error instanceof ApiError && error.status === 404) return null;
+      throw error;
     }
   }
-
   /** One window at a time; what goes wrong is told, and nothing is thrown away for it. */
   private async alone(one: KeptRecording, work: () => Promise<void>): Promise<void> {
     await navigator.locks.request(`limber.sending.${one.id}`, { ifAvailable: true }, async (lock) => {

@@ -105,20 +105,34 @@ export class Prompter {
     { value: true, label: $localize`by itself, at the planned pace` },
     { value: false, label: $localize`when I press` },
   ];
-  protected readonly lenses: Option<PrompterChoices['lens']>[] = [
-    { value: 'left', label: $localize`at the left edge` },
-    { value: 'top', label: $localize`above the middle` },
-    { value: 'right', label: $localize`at the right edge` },
-  ];
-  protected readonly sizes: Option<PrompterChoices['size']>[] = [
-    { value: 'large', label: $localize`large` },
-    { value: 'larger', label: $localize`larger` },
-    { value: 'largest', label: $localize`largest` },
-  ];
-  protected readonly clicks: Option<PrompterChoices['click']>[] = [
-    { value: 'off', label: $localize`none` },
-    { value: 'left', label: $localize`in the left ear` },
-    { value: 'right', label: $localize`in the right ear` },
+  protected readonly looks = [
+    {
+      field: 'lens' as const,
+      label: $localize`The lens is`,
+      options: [
+        { value: 'left', label: $localize`at the left edge` },
+        { value: 'top', label: $localize`above the middle` },
+        { value: 'right', label: $localize`at the right edge` },
+      ],
+    },
+    {
+      field: 'size' as const,
+      label: $localize`Letters`,
+      options: [
+        { value: 'large', label: $localize`large` },
+        { value: 'larger', label: $localize`larger` },
+        { value: 'largest', label: $localize`largest` },
+      ],
+    },
+    {
+      field: 'click' as const,
+      label: $localize`A click with every count`,
+      options: [
+        { value: 'off', label: $localize`none` },
+        { value: 'left', label: $localize`in the left ear` },
+        { value: 'right', label: $localize`in the right ear` },
+      ],
+    },
   ];
   protected readonly switches = [
     { field: 'mirrored' as const, label: $localize`Mirror the words, for a glass before the lens` },
@@ -143,8 +157,8 @@ export class Prompter {
     keepChoices(this.choices());
   }
 
-  protected toggle(field: 'mirrored' | 'strong' | 'plain'): void {
-    this.choose({ [field]: !this.choices()[field] });
+  protected set(field: keyof PrompterChoices, value: string | boolean): void {
+    this.choose({ [field]: value });
   }
 
   /** What was chosen, as long as it is there; else the first. */

@@ -16,7 +16,7 @@ import { Button } from 'primeng/button';
 import type { Cue } from '@limber/core/cue/cue';
 import { describeDose } from '@limber/core/dose/dose';
 import { doseFor } from '@limber/core/lesson/dose-for';
-import { isMove, nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { isMove, nameOfStep, type Step } from '@limber/core/lesson/lesson.schema';
 import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
 import { aheadWords } from '@limber/core/prompt/pacing';
 import type { Prompt } from '@limber/core/prompt/prompts';
@@ -75,7 +75,10 @@ export class Prompting {
   private readonly store = inject(LessonStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly steps = computed(
-    () => new Map(this.store.lesson().steps.map((step, at) => [step.id, { step, number: at + 1 }])),
+    () =>
+      new Map<string | null, { step: Step; number: number }>(
+        this.store.lesson().steps.map((step, at) => [step.id, { step, number: at + 1 }]),
+      ),
   );
 
   /** The sentences of what is said now, those before and those to come. */
@@ -90,10 +93,9 @@ export class Prompting {
     return prompts.slice(from, to).map((one, i) => ({ at: from + i, text: one.text }));
   });
   protected readonly heading = computed(() => {
-    const { stepId, side, kind } = this.filming().prompt();
-    const known = stepId === null ? undefined : this.steps().get(stepId);
+    const { stepId, side, kind, comesAfter } = this.filming().prompt();
+    const known = this.steps().get(stepId);
     if (!known) return kindWords(kind);
-    const { comesAfter } = this.filming().prompt();
     const after = comesAfter === null ? '' : $localize`after ${this.nameOf(comesAfter)}`;
     return [String(known.number), nameOfStep(known.step), sideWords(side), after].filter(Boolean).join(' · ');
   });
@@ -102,7 +104,7 @@ export class Prompting {
   );
   protected readonly then = computed(() => {
     const { prompts, state } = this.filming();
-    const next = prompts[state().at + (this.run().length > 0 ? this.run().at(-1)!.at - state().at + 1 : 1)];
+    const next = prompts[(this.run().at(-1)?.at ?? state().at) + 1];
     const { leadsTo } = prompts[state().at]!;
     if (leadsTo !== null) return $localize`then comes ${this.nameOf(leadsTo)}, which is filmed`;
     if (!next) return '';
@@ -121,8 +123,7 @@ export class Prompting {
   });
   /** What has to be in the picture for this step. */
   protected readonly framing = computed(() => {
-    const { stepId } = this.filming().prompt();
-    const step = stepId === null ? undefined : this.steps().get(stepId)?.step;
+    const step = this.steps().get(this.filming().prompt().stepId)?.step;
     return step && isMove(step) ? FRAMING_NAMES[framingOf(step.move)] : '';
   });
   /** Seconds left of a wait or a change of side. */
@@ -195,7 +196,7 @@ export class Prompting {
 
   /** Escape leaves the full screen before anybody hears of it: it pauses, as it does in a window. */
   protected onFullScreen(): void {
-    if (document.fullscreenElement === null && !this.filming().ended() && !this.filming().paused()) this.press('pause');
+    if (document.fullscreenElement === null) this.pause();
   }
 
   /** What is recorded is kept, but nothing more would be. */
@@ -205,7 +206,12 @@ export class Prompting {
 
   /** Nobody reads a page that is hidden. */
   protected onHidden(): void {
-    if (document.hidden && !this.filming().ended() && !this.filming().paused()) this.press('pause');
+    if (document.hidden) this.pause();
+  }
+
+  /** A press of the same would end a pause. */
+  private pause(): void {
+    if (!this.filming().paused()) this.press('pause');
   }
 
   private nameOf(stepId: string): string {
@@ -214,7 +220,7 @@ export class Prompting {
   }
 
   private describe({ as, kind, stepId, side }: Prompt): string {
-    const step = stepId === null ? undefined : this.steps().get(stepId)?.step;
+    const step = this.steps().get(stepId)?.step;
     if (as === 'change') return $localize`Change sides: ${sideWords(side)}`;
     if (as === 'wait') return kind === 'prep' ? $localize`Get ready` : $localize`Rest`;
     if (as === 'work' && step && isMove(step)) return describeDose(doseFor(step, side));

@@ -10,8 +10,9 @@ const TYPES = {
   camera: ['video/webm;codecs=h264,opus', 'video/webm;codecs=vp9,opus', 'video/webm;codecs=vp8,opus', 'video/webm'],
   room: ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'],
 };
-/** Loudness of a voice that is well heard, of one that is too quiet, and of one that is cut off: share of full scale. */
-const QUIET = 0.02;
+/** A voice is not heard, too quiet, or cut off: peaks below the first two and above the last, as shares of full scale. */
+const UNHEARD = 0.02;
+const QUIET = 0.1;
 const TOO_LOUD = 0.98;
 /** So long it is listened before a voice is called quiet, levels. */
 const LISTENED = 50;
@@ -37,8 +38,6 @@ export class Recording {
   readonly voice = signal('');
   /** What is wrong with the light, in words; empty where nothing is. */
   readonly light = signal('');
-  /** Bytes that are on the disk. */
-  readonly kept = signal(0);
   readonly stopped = signal<Stopped | null>(null);
   private readonly worker = new Worker(new URL('./keep.worker', import.meta.url), { type: 'module' });
   private readonly recorder: MediaRecorder;
@@ -126,8 +125,7 @@ export class Recording {
 
   private heard(answer: KeepAnswer): void {
     if (answer.kind === 'closed') this.closed();
-    else if (answer.kind === 'failed') void this.end(answer.full ? 'full' : 'broken');
-    else if (answer.bytes !== null) this.kept.set(answer.bytes);
+    else void this.end(answer.full ? 'full' : 'broken');
   }
 
   private look(): void {
@@ -157,8 +155,8 @@ export class Recording {
       loudest = Math.max(peak, loudest * 0.99);
       cut = peak > TOO_LOUD ? LISTENED : Math.max(0, cut - 1);
       if (cut > 0) this.voice.set($localize`too loud`);
-      else if (heard > LISTENED && loudest < QUIET) this.voice.set($localize`nothing is heard`);
-      else if (heard > LISTENED && loudest < 5 * QUIET) this.voice.set($localize`too quiet`);
+      else if (heard > LISTENED && loudest < UNHEARD) this.voice.set($localize`nothing is heard`);
+      else if (heard > LISTENED && loudest < QUIET) this.voice.set($localize`too quiet`);
       else this.voice.set(heard > LISTENED ? $localize`good` : '');
     }, 100);
   }

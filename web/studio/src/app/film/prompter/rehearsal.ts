@@ -6,6 +6,7 @@ import { rehearsed } from '@limber/core/prompt/rehearsed';
 import type { Shown } from '@limber/core/prompt/session';
 import { clock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
+import { kindWords } from './prompt-words';
 
 /** Nearer to the plan than this is as planned: a share of it. */
 const AS_PLANNED = 0.1;
@@ -131,11 +132,7 @@ export class Rehearsal {
       return {
         ...one,
         name:
-          one.stepId !== null
-            ? (names.get(one.stepId) ?? '')
-            : one.kind === 'closing'
-              ? $localize`Closing`
-              : $localize`Opening`,
+          one.stepId !== null ? (names.get(one.stepId) ?? '') : kindWords(one.kind === 'closing' ? 'outro' : 'intro'),
         off:
           Math.abs(ms) < AS_PLANNED * one.plannedMs || seconds === 0
             ? ''

@@ -94,7 +94,7 @@ export class PutRight {
     if (!file) return;
     const lessonId = this.lesson().id;
     this.musicBytes.set(file.size);
-    void this.uploads.start({ lessonId, music: true }, file);
+    void this.uploads.start({ lessonId, role: 'music' }, file);
   }
 
   private isMusic({ bytes }: { bytes: number }): boolean {
