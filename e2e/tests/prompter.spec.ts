@@ -106,16 +106,25 @@ test('what the camera sees is kept second by second, outlives a crash, and arriv
       await expect(page.getByTestId('prompter')).toHaveAttribute('data-at', String(at + 1));
     }
     await page.keyboard.press('Backspace');
-    await expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:0[5-9]/);
+    const context = page.context();
+    await test.step('it is sent while it grows, and what the network does not take waits', async () => {
+      await page.waitForResponse((one) => one.request().method() === 'PATCH' && one.ok());
+      await context.setOffline(true);
+      await expect(page.getByText('not sent just now: kept here')).toBeVisible();
+    });
 
     await test.step('the page is gone from one moment to the next', async () => {
-      const other = await page.context().newPage();
+      const other = await context.newPage();
       await page.close({ runBeforeUnload: false });
+      await context.setOffline(false);
       page = other;
       await page.goto(`/lesson/${id}/film/takes`);
       const left = page.getByTestId('left-recording');
       await expect(left).toContainText('of picture and sound');
+      await expect(left).toContainText('a part of it is in the studio already');
+      const asked = page.waitForResponse((one) => one.request().method() === 'HEAD');
       await left.getByRole('button', { name: 'Send it to the lesson' }).click();
+      expect(Number((await asked).headers()['upload-offset'])).toBeGreaterThan(0);
       await expect(left).toHaveCount(0);
     });
 

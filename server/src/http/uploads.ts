@@ -15,6 +15,8 @@ import type { Context } from './context';
 import { Problem, problemOf, sendProblem } from './problem';
 
 const LARGEST_BYTES = 16 * 1024 ** 3;
+/** Room for some three minutes of a recording, to begin with. */
+const FIRST_BYTES = 128 * 1024 ** 2;
 /** How long an upload that broke off is kept, ms. */
 const KEPT_MS = 7 * 86_400_000;
 
@@ -34,18 +36,23 @@ export function uploads(context: Context): RequestHandler {
     const parsed = uploadMetadataSchema.safeParse(upload.metadata ?? {});
     if (!parsed.success)
       throw new Problem('invalid', $localize`The upload does not say what it is for. Reload the page.`);
-    const bytes = upload.size ?? 0;
+    // What is still being recorded has no length yet.
+    const bytes = upload.size ?? null;
     if (bytes === 0)
       throw new Problem('refused-media', $localize`The file is empty. Export or copy it again and bring in that one.`);
     if (!(await database.getRepository(Lessons).existsBy({ id: parsed.data.lessonId })))
       throw new Problem('not-found', $localize`The lesson that this take belongs to is not here any more.`);
     // Twice: the film itself, and about as much for what is made of it.
-    mustHaveRoom(await freeBytesAt(config.uploadFolder), 2 * bytes, $localize`this film with what is made of it`);
+    mustHaveRoom(
+      await freeBytesAt(config.uploadFolder),
+      2 * (bytes ?? FIRST_BYTES),
+      bytes === null ? $localize`the beginning of a recording` : $localize`this film with what is made of it`,
+    );
     await records.insert({
       id: upload.id,
       lessonId: parsed.data.lessonId,
       name: takeNameOf(parsed.data.filename),
-      bytes: String(bytes),
+      bytes: String(bytes ?? 0),
       metadata: parsed.data,
       authorId: userOf(request),
       state: 'sending',

@@ -1,6 +1,7 @@
-import { rm, stat } from 'node:fs/promises';
+import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
+import * as z from 'zod';
 import { askToLook } from '../jobs/asks';
 import { Uploads, type UploadRow } from '../store/entities';
 import { originalKey } from './keys';
@@ -23,7 +24,9 @@ export class Arrivals {
         .getRepository(Uploads)
         .findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
       if (record?.state !== 'sending') return;
-      await manager.getRepository(Uploads).update({ id }, { state: 'arrived', updatedAt: new Date() });
+      // What was recorded while it was sent has its length by now only.
+      const bytes = String((await this.media.size(originalKey(id))) ?? record.bytes);
+      await manager.getRepository(Uploads).update({ id }, { state: 'arrived', bytes, updatedAt: new Date() });
       await askToLook(manager, record);
     });
     await rm(`${file}.json`, { force: true });
@@ -46,12 +49,31 @@ export class Arrivals {
   }
 
   async settleOne(record: UploadRow): Promise<void> {
-    const bytes = Number(record.bytes);
+    const bytes = Number(record.bytes) || (await this.toldBytes(record.id));
     const sent = await stat(join(this.uploadFolder, record.id)).then(
       (file) => file.size,
       () => null,
     );
+    if (bytes === null) return;
     if (sent === bytes || (sent === null && (await this.media.size(originalKey(record.id))) === bytes))
       await this.arrive(record.id);
+  }
+
+  /** How long something is whose length was not known when it began; null as long as nobody has said so. */
+  private async toldBytes(id: string): Promise<number | null> {
+    const text = await readFile(join(this.uploadFolder, `${id}.json`), 'utf8').catch(() => '{}');
+    return toldSchema.safeParse(parsed(text)).data?.size ?? null;
+  }
+}
+
+/** What the upload server keeps beside the bytes, as far as it is read here. */
+const toldSchema = z.object({ size: z.number().optional() });
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    // Half written when everything stopped.
+    return null;
   }
 }

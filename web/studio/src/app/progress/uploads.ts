@@ -5,6 +5,18 @@ import { problemSchema } from '@limber/core/api/problem';
 import { kept, parseJson } from '../shell/kept';
 import { Progress } from './jobs';
 
+/** What is sent while it still grows: a recording. */
+export interface Growing {
+  /** By this it is found again, and goes on where it stopped. */
+  readonly id: string;
+  readonly name: string;
+  readonly type: string;
+  /** Bytes that there are by now. */
+  readonly bytes: () => number;
+  /** Bytes as soon as they are there; fewer where it ended before `to`, none where it ended at `from`. */
+  readonly read: (from: number, to: number) => Promise<Blob>;
+}
+
 export interface TakeUpload {
   readonly key: string;
   readonly lessonId: string;
@@ -31,12 +43,12 @@ export interface Purpose {
   readonly role?: 'music' | 'log';
 }
 
-/** Who wants to know how an upload comes along. */
-interface Told {
-  /** The server has a place for it, under this id. */
-  readonly begun?: (uploadId: string) => void;
-  readonly arrived?: () => void;
-}
+/** What is sent at once, bytes: of what grows little, so that little of it lies in one place only. */
+const CHUNK = { file: 8 * 1024 * 1024, growing: 2 * 1024 * 1024 };
+/** After so long it is tried again, ms. */
+const SOON = [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000];
+/** Whoever films does not press "go on": for three hours it is tried by itself. */
+const LONG = [...SOON, ...Array.from({ length: 360 }, () => 30_000)];
 
 /**
  * Takes on their way to the server (tus). They go on while other pages are open, pause, come back after a broken
@@ -49,6 +61,8 @@ export class Uploads {
   readonly all = signal<readonly TakeUpload[]>([]);
   readonly interrupted = signal<readonly Interrupted[]>(readInterrupted());
   private readonly running = new Map<string, Upload>();
+  /** What is called once an upload is over. */
+  private readonly ends = new Map<string, (arrived: boolean) => void>();
 
   constructor() {
     addEventListener('beforeunload', (event) => {
@@ -56,33 +70,39 @@ export class Uploads {
     });
   }
 
-  async start({ lessonId, takeId, role }: Purpose, file: File, told: Told = {}): Promise<void> {
-    const key = `${lessonId}/${file.name}/${file.size}`;
+  /**
+   * @param begun the server has a place for it, under this id.
+   * @returns once it is over: true when it has arrived, false when it was refused or cancelled.
+   */
+  async start(purpose: Purpose, what: File | Growing, begun?: (uploadId: string) => void): Promise<boolean> {
+    const { lessonId, takeId, role } = purpose;
+    const { name, type } = what;
+    const file = what instanceof File ? what : null;
+    const bytes = what instanceof File ? () => what.size : what.bytes;
+    const key = what instanceof File ? `${lessonId}/${name}/${what.size}` : what.id;
     this.forget(key);
     this.all.update((all) => [
       ...all,
-      { key, lessonId, name: file.name, bytes: file.size, sent: 0, state: 'sending', words: '' },
+      { key, lessonId, name, bytes: bytes(), sent: 0, state: 'sending', words: '' },
     ]);
-    const upload = new Upload(file, {
+    const over = new Promise<boolean>((end) => this.ends.set(key, end));
+    const upload = new Upload(what as File, {
       endpoint: '/api/uploads',
-      chunkSize: 8 * 1024 * 1024,
-      retryDelays: [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000],
-      metadata: {
-        filename: file.name,
-        filetype: file.type,
-        lessonId,
-        ...(takeId ? { takeId } : {}),
-        ...(role ? { role } : {}),
-      },
-      fingerprint: (chosen) =>
+      chunkSize: file ? CHUNK.file : CHUNK.growing,
+      retryDelays: file ? SOON : LONG,
+      ...(what instanceof File
+        ? {}
+        : { uploadLengthDeferred: true, fileReader: { openFile: () => Promise.resolve(sourceOf(what)) } }),
+      metadata: { filename: name, filetype: type, lessonId, ...(takeId ? { takeId } : {}), ...(role ? { role } : {}) },
+      fingerprint: () =>
         Promise.resolve(
-          ['limber', lessonId, takeId ?? role ?? '', chosen.name, chosen.size, chosen.lastModified].join('/'),
+          ['limber', lessonId, takeId ?? role ?? '', ...(file ? [name, file.size, file.lastModified] : [key])].join('/'),
         ),
       removeFingerprintOnSuccess: true,
-      onUploadUrlAvailable: () => told.begun?.(upload.url!.split('/').at(-1)!),
+      onUploadUrlAvailable: () => begun?.(upload.url!.split('/').at(-1)!),
       onProgress: (sent) => {
-        this.set(key, { sent, state: 'sending', words: '' });
-        this.remember(lessonId, file, sent);
+        this.set(key, { sent, bytes: bytes(), state: 'sending', words: '' });
+        if (file) this.remember(lessonId, file, sent);
       },
       onShouldRetry: (error) => {
         const status = error.originalResponse?.getStatus() ?? 0;
@@ -94,7 +114,7 @@ export class Uploads {
       },
       onError: (error) => {
         const words = error instanceof DetailedError ? problemWords(error) : null;
-        if (words) this.remember(lessonId, file, null);
+        if (words && file) this.remember(lessonId, file, null);
         this.set(
           key,
           words
@@ -104,19 +124,27 @@ export class Uploads {
                 words: $localize`The server could not be reached. What was sent is kept: go on when it is back.`,
               },
         );
-        if (words) void this.dropFingerprint(upload);
+        if (!words) return;
+        void this.dropFingerprint(upload);
+        this.ends.get(key)?.(false);
       },
       onSuccess: () => {
+        this.ends.get(key)?.(true);
         this.forget(key);
-        this.remember(lessonId, file, null);
+        if (file) this.remember(lessonId, file, null);
         void this.progress.loadArrivals(lessonId);
-        told.arrived?.();
       },
     });
     this.running.set(key, upload);
     const [before] = await upload.findPreviousUploads();
     if (before) upload.resumeFromPreviousUpload(before);
     upload.start();
+    return over;
+  }
+
+  /** What was sent of something that nobody wants any more goes from the server too; what cannot be reached expires. */
+  async drop(uploadId: string): Promise<void> {
+    await Upload.terminate(`/api/uploads/${uploadId}`, { retryDelays: [] }).catch(() => undefined);
   }
 
   pause(one: TakeUpload): void {
@@ -141,6 +169,8 @@ export class Uploads {
 
   forget(key: string): void {
     this.running.delete(key);
+    this.ends.get(key)?.(false);
+    this.ends.delete(key);
     this.all.update((all) => all.filter((one) => one.key !== key));
   }
 
@@ -171,6 +201,25 @@ export class Uploads {
 
 function readInterrupted(): readonly Interrupted[] {
   return kept(KEPT, interruptedSchema) ?? [];
+}
+
+/**
+ * What grows, as the upload protocol's client reads it. That it is over is said by itself, without bytes: where the answer
+ * to the last ones is lost, what is sent again says nothing of its length a second time, which would be refused.
+ */
+function sourceOf({ read }: Growing): {
+  size: number;
+  slice: (from: number, to: number) => Promise<{ value: Blob; done: boolean }>;
+  close: () => void;
+} {
+  return {
+    size: 0,
+    slice: async (from, to) => {
+      const value = await read(from, to);
+      return { value, done: value.size === 0 };
+    },
+    close: () => undefined,
+  };
 }
 
 function problemWords(error: DetailedError): string | null {

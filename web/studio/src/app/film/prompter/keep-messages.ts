@@ -21,7 +21,13 @@ export type KeptLine = z.infer<typeof lineSchema>;
 export type KeepRequest =
   | { readonly kind: 'piece'; readonly id: string; readonly piece: Blob }
   | { readonly kind: 'line'; readonly id: string; readonly line: KeptLine }
+  | { readonly kind: 'read'; readonly id: string; readonly from: number; readonly to: number }
   | { readonly kind: 'close' };
 
-/** What the worker has to say: nothing, as long as all is well. */
-export type KeepAnswer = { readonly kind: 'failed'; readonly full: boolean } | { readonly kind: 'closed' };
+export type KeepAnswer =
+  /** So many bytes of the recording are on the disk. */
+  | { readonly kind: 'kept'; readonly bytes: number }
+  /** What was asked for; null where it could not be read. */
+  | { readonly kind: 'read'; readonly bytes: ArrayBuffer | null }
+  | { readonly kind: 'failed'; readonly full: boolean }
+  | { readonly kind: 'closed' };

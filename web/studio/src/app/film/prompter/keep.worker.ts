@@ -13,8 +13,20 @@ addEventListener('message', ({ data: asked }: MessageEvent<KeepRequest>) => {
   work = work.then(() => answered(asked));
 });
 
+function tell(answer: KeepAnswer): void {
+  postMessage(answer, { transfer: answer.kind === 'read' && answer.bytes ? [answer.bytes] : [] });
+}
+
+/** Read where it is written: a file that is being written to can be read nowhere else. */
+async function bytesOf({ id, from, to }: Extract<KeepRequest, { kind: 'read' }>): Promise<ArrayBuffer> {
+  const name = `${id}.media`;
+  const bytes = new Uint8Array(to - from);
+  const read = (handles.get(name) ?? (await opened(name))).read(bytes, { at: from });
+  return bytes.buffer.slice(0, read);
+}
+
 async function answered(asked: KeepRequest): Promise<void> {
-  const tell = (answer: KeepAnswer): void => postMessage(answer);
+  if (asked.kind === 'read') return tell({ kind: 'read', bytes: await bytesOf(asked).catch(() => null) });
   try {
     if (asked.kind === 'close') {
       for (const handle of handles.values()) handle.close();
@@ -34,6 +46,7 @@ async function answered(asked: KeepRequest): Promise<void> {
       throw new DOMException('full', 'QuotaExceededError');
     }
     handle.flush();
+    if (asked.kind === 'piece') tell({ kind: 'kept', bytes: handle.getSize() });
   } catch (error) {
     tell({ kind: 'failed', full: error instanceof DOMException && error.name === 'QuotaExceededError' });
   }

@@ -4,7 +4,8 @@ import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
 import { Choice } from '../../shell/choice';
-import { KeptRecordings, type KeptRecording } from './kept-recordings';
+import type { KeptRecording } from './kept-files';
+import { KeptRecordings } from './kept-recordings';
 
 /** Recordings of this lesson that lie in this browser: what a crash left, and what was not sent yet. */
 @Component({
@@ -22,7 +23,7 @@ import { KeptRecordings, type KeptRecording } from './kept-recordings';
           }
         </div>
         <div class="buttons">
-          @if (one.uploadId !== null && !one.trouble) {
+          @if (one.underWay === 'sending') {
             <span class="soft" role="status" i18n>being sent …</span>
           } @else if (one.records === 'room') {
             @if (takes().length > 0) {
@@ -45,7 +46,7 @@ import { KeptRecordings, type KeptRecording } from './kept-recordings';
           } @else if (one.bytes > 0) {
             <p-button label="Send it to the lesson" i18n-label size="small" (onClick)="send(one)" />
           }
-          @if (one.uploadId !== null && !one.trouble) {
+          @if (one.underWay === 'sending') {
             <!-- It is gone from here when it has arrived. -->
           } @else if (sure() === one.id) {
             <span i18n>Gone for good?</span>
@@ -90,7 +91,7 @@ export class LeftRecordings {
   protected readonly rows = computed(() =>
     this.kept
       .all()
-      .filter((one) => one.lessonId === this.store.lesson().id && !one.underWay)
+      .filter((one) => one.lessonId === this.store.lesson().id && one.underWay !== 'recording')
       .map((one) => ({ ...one, about: aboutOf(one), trouble: this.kept.troubles().get(one.id) ?? '' })),
   );
 
@@ -108,8 +109,12 @@ export class LeftRecordings {
   }
 }
 
-function aboutOf({ beganMs, lastsMs, bytes, records, entries }: KeptRecording): string {
+function aboutOf({ beganMs, lastsMs, bytes, records, entries, uploadId }: KeptRecording): string {
   const when = new Date(beganMs).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
   const what = records === 'room' ? $localize`the room’s sound` : $localize`picture and sound`;
-  return $localize`${when}, ${clock(lastsMs)} of ${what}, ${size(bytes)}, ${entries.length} entries in its log. It lies in this browser only.`;
+  const where =
+    uploadId === null
+      ? $localize`It lies in this browser only.`
+      : $localize`It lies in this browser; a part of it is in the studio already.`;
+  return $localize`${when}, ${clock(lastsMs)} of ${what}, ${size(bytes)}, ${entries.length} entries in its log. ${where}`;
 }

@@ -16,6 +16,7 @@ import type { Shown } from '@limber/core/prompt/session';
 import { paperOf } from '@limber/core/paper/paper';
 import { clock } from '@limber/core/time/clock';
 import { LessonStore } from '../../api/lesson-store';
+import { Uploads } from '../../progress/uploads';
 import { BenchHead } from '../../shell/bench-head';
 import { Choice, type Option } from '../../shell/choice';
 import { Ribbon } from '@shared/ribbon';
@@ -41,6 +42,7 @@ type Scope = 'all' | 'missing' | 'again';
 export class Prompter {
   protected readonly store = inject(LessonStore);
   private readonly kept = inject(KeptRecordings);
+  private readonly uploads = inject(Uploads);
   protected readonly choices = signal(keptChoices());
   protected readonly scope = signal<Scope>('all');
   protected readonly cameras = signal<readonly Option<string>[]>([]);
@@ -75,6 +77,13 @@ export class Prompter {
     if (this.scope() === 'missing') return promptsOf(lesson, unfilmedSteps(lesson));
     if (this.scope() === 'again') return promptsOf(lesson, new Set(lesson.filmAgain.map((one) => one.stepId)));
     return promptsOf(lesson);
+  });
+  /** Why the recording is not being sent along, in words; empty while it is. */
+  protected readonly notSent = computed(() => {
+    const id = this.recording()?.id;
+    return this.uploads.all().some((one) => one.key === id && one.state !== 'sending')
+      ? $localize`not sent just now: kept here`
+      : '';
   });
   protected readonly subtitle = computed(() => {
     const lasts = this.prompts().at(-1)?.endMs ?? 0;
@@ -174,9 +183,13 @@ export class Prompter {
       const recording = await this.record();
       const beganAt = performance.now();
       const since = recording?.clock ?? ((): number => Math.round(performance.now() - beganAt));
-      const filming = new Filming(this.prompts(), since, this.choices().flows, ({ entries }) =>
-        recording?.log(entries),
-      );
+      // From the first press on there is something to keep.
+      let along = recording?.about.records !== 'camera';
+      const filming = new Filming(this.prompts(), since, this.choices().flows, ({ entries }) => {
+        recording?.log(entries);
+        if (!along) void this.kept.sendAlong(recording!);
+        along = true;
+      });
       filming.begin();
       this.recording.set(recording);
       this.filming.set(filming);
@@ -231,6 +244,7 @@ export class Prompter {
     });
     if (!recording) return;
     await this.kept.look();
+    // Where it was not sent along, it is now.
     const own = this.kept.all().find((one) => one.id === recording.id);
     if (own?.records === 'camera') await this.kept.send(own);
   }

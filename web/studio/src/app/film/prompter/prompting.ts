@@ -69,6 +69,8 @@ export class Prompting {
   readonly filming = input.required<Filming>();
   readonly choices = input.required<PrompterChoices>();
   readonly recording = input<Recording | null>(null);
+  /** Why the recording is not being sent along, in words. */
+  readonly notSent = input('');
   readonly ended = output<void>();
   protected readonly clock = clock;
   protected readonly name = $localize`Prompter`;

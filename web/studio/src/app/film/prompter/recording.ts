@@ -1,6 +1,8 @@
 import { signal } from '@angular/core';
 import { lightOf, type Light } from '@limber/core/footage/light';
 import type { LogEntry } from '@limber/core/take/log.document';
+import type { Growing } from '../../progress/uploads';
+import { bytesOf, lockOf, note } from './kept-files';
 import type { KeepAnswer, KeepRequest } from './keep-messages';
 
 /** A piece is on the disk this often: no more than two of them are lost when everything stops, ms. */
@@ -48,10 +50,14 @@ export class Recording {
   private free: () => void = () => undefined;
   private closed: () => void = () => undefined;
   private ending: Promise<void> | null = null;
+  /** Bytes that are on the disk, and who waits for more of them or for the end. */
+  private bytes = 0;
+  private readonly more: (() => void)[] = [];
+  private readonly reads: ((bytes: ArrayBuffer | null) => void)[] = [];
 
   constructor(
     readonly stream: MediaStream,
-    private readonly about: { lessonId: string; records: 'camera' | 'room'; name: string },
+    readonly about: { readonly lessonId: string; readonly records: 'camera' | 'room'; readonly name: string },
   ) {
     this.picture = stream.getVideoTracks().length > 0;
     const type = TYPES[about.records].find((one) => MediaRecorder.isTypeSupported(one));
@@ -68,7 +74,7 @@ export class Recording {
   async begin(): Promise<void> {
     // Other windows see by this that somebody is at it.
     await new Promise<void>((held) => {
-      void navigator.locks.request(lockOf(this.id), () => {
+      void navigator.locks.request(lockOf(this.id, 'recording'), () => {
         held();
         return new Promise<void>((free) => (this.free = free));
       });
@@ -96,9 +102,40 @@ export class Recording {
     this.ask({ kind: 'line', id: this.id, line: { entries: [...entries] } });
   }
 
+  /** Notes what it is sent as. */
+  async sentAs(uploadId: string): Promise<void> {
+    if (!this.ending) return this.ask({ kind: 'line', id: this.id, line: { uploadId } });
+    await this.ending;
+    await note(this.id, { uploadId });
+  }
+
+  /** It, to be sent while it grows. */
+  growing(): Growing {
+    return {
+      ...{ id: this.id, name: this.about.name, type: this.recorder.mimeType },
+      bytes: () => this.bytes,
+      read: async (from, to) => {
+        while (this.bytes < to && !this.ending) await new Promise<void>((more) => this.more.push(more));
+        await this.ending;
+        return this.ending ? bytesOf(this.id, from, to) : this.readNow(from, to);
+      },
+    };
+  }
+
+  private async readNow(from: number, to: number): Promise<Blob> {
+    const bytes = await new Promise<ArrayBuffer | null>((read) => {
+      this.reads.push(read);
+      this.ask({ kind: 'read', id: this.id, from, to });
+    });
+    if (!bytes) throw new Error($localize`What was recorded could not be read.`);
+    return new Blob([bytes]);
+  }
+
   /** Ends it; done when everything is on the disk. */
   end(why: Stopped | null = null): Promise<void> {
-    return (this.ending ??= this.endNow(why));
+    this.ending ??= this.endNow(why);
+    this.wake();
+    return this.ending;
   }
 
   private async endNow(why: Stopped | null): Promise<void> {
@@ -125,7 +162,15 @@ export class Recording {
 
   private heard(answer: KeepAnswer): void {
     if (answer.kind === 'closed') this.closed();
-    else void this.end(answer.full ? 'full' : 'broken');
+    else if (answer.kind === 'read') this.reads.shift()?.(answer.bytes);
+    else if (answer.kind === 'kept') {
+      this.bytes = answer.bytes;
+      this.wake();
+    } else void this.end(answer.full ? 'full' : 'broken');
+  }
+
+  private wake(): void {
+    for (const more of this.more.splice(0)) more();
   }
 
   private look(): void {
@@ -169,6 +214,3 @@ function lumaOf(pixels: Uint8ClampedArray): Float32Array {
     (_, at) => 0.2126 * pixels[4 * at]! + 0.7152 * pixels[4 * at + 1]! + 0.0722 * pixels[4 * at + 2]!,
   );
 }
-
-/** The lock that a recording under way holds. */
-export const lockOf = (id: string): string => `limber.recording.${id}`;
