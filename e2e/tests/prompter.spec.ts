@@ -100,6 +100,18 @@ test('what the camera sees is kept second by second, outlives a crash, and arriv
 }) => {
   await withCamera(baseURL!, async (page) => {
     const id = await copyOfDemo(page.request, baseURL!);
+    await page.goto(`/lesson/${id}/film/prompter`);
+    await test.step('how she sits in the picture is told before it begins', async () => {
+      await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
+      await page.getByRole('button', { name: 'Begin to film' }).click();
+      // The drawn instructor sits as she should, or a little too low for the collarbone: she is found.
+      await expect(page.getByTestId('framing-guide')).toHaveText(
+        /Well in the picture: face to chest|Too low: your chest/,
+      );
+      await page.keyboard.press('Escape');
+      await expect(page.getByTestId('prompter')).toHaveCount(0);
+      await expect(page.getByTestId('left-recording')).toHaveCount(0);
+    });
     await begin(page, id, 'This machine’s camera films');
     for (let at = 0; at < 8; at++) {
       await page.keyboard.press('x');
@@ -219,4 +231,81 @@ test('without a camera it is said what to do', async ({ studio: page, complaints
   await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
   await page.getByRole('button', { name: 'Begin to film' }).click();
   await expect(page.getByRole('alert')).toContainText(/Plug it in, or choose another one|Allow it beside the address/);
+});
+
+test('a telephone beside the camera shows the prompter and drives it; log and clock are the studio’s', async ({
+  studio: page,
+  browser,
+}) => {
+  const id = await newLesson(page, 'Driven from a telephone');
+  await addMove(page, 'Slipway');
+  await saved(page);
+  await page.goto(`/lesson/${id}/film/prompter`);
+  await page.getByRole('radio', { name: 'Rehearse' }).check();
+  await page.getByLabel('It goes on').click();
+  await page.getByRole('option', { name: 'when I press' }).click();
+  await page.getByRole('button', { name: 'Open it there' }).click();
+  const card = page.locator('lc-second-screen');
+  const code = (await card.locator('.letters').textContent())!;
+  const at = new URL((await card.locator('strong', { hasText: 'http' }).first().textContent())!);
+  const address = `http://127.0.0.1:${at.port}${at.pathname}`;
+
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await context.newPage();
+  // It is a day and seven minutes late, and goes on at its own time.
+  await phone.clock.install({ time: Date.now() - 86_400_000 - 420_000 });
+  await phone.goto(`${address}#${code}`);
+  await expect(phone.getByRole('heading', { name: 'Ready beside the camera' })).toBeVisible();
+  await expect(card).toContainText('The telephone shows the prompter');
+  expect(await context.cookies()).toEqual([]);
+
+  await test.step('a tap begins, and the next one goes on, also where its answer is lost', async () => {
+    await phone.locator('main').tap();
+    await expect(phone.getByText('Any key or a tap begins')).toBeVisible();
+    await phone.locator('lc-prompt-words').tap();
+    await expect(page.getByText('Any key or a tap begins')).toHaveCount(0);
+    await expect(page.getByTestId('prompter')).toHaveAttribute('data-at', '0');
+    let met = 0;
+    await phone.route('**/api/press', async (route) => {
+      if (++met > 1) return route.continue();
+      await route.fetch();
+      await route.abort('connectionreset');
+    });
+    await phone.locator('lc-prompt-words').tap();
+    await expect(page.getByTestId('prompter')).toHaveAttribute('data-at', '1');
+    await phone.clock.runFor(2000);
+    await expect(phone.getByRole('alert')).toHaveCount(0);
+    await phone.getByRole('button', { name: 'back' }).tap();
+    await expect(page.getByTestId('prompter')).toHaveAttribute('data-at', '0');
+  });
+
+  await test.step('both show the same, in letters of a twentieth of the height', async () => {
+    const words = page.getByTestId('prompter');
+    await expect(phone.getByTestId('prompter')).toHaveText((await words.textContent())!, { useInnerText: false });
+    for (const part of await phone.locator('lc-prompt-words p').all()) {
+      const px = await part.evaluate((one) => Number.parseFloat(getComputedStyle(one).fontSize));
+      expect(px).toBeGreaterThanOrEqual(844 / 20);
+    }
+  });
+
+  await test.step('loaded again it goes on; its code lets nobody else in', async () => {
+    await phone.reload();
+    await expect(phone.getByTestId('prompter')).toBeVisible();
+    const other = await (await browser.newContext()).newPage();
+    await other.goto(`${address}#${code}`);
+    await expect(other.getByRole('alert')).toContainText('each lets one telephone in');
+    await other.context().close();
+  });
+
+  await test.step('it pauses and ends from there, and is closed with the prompter', async () => {
+    await phone.getByRole('button', { name: 'pause' }).tap();
+    await expect(page.getByRole('alertdialog', { name: 'Paused' })).toBeVisible();
+    await phone.getByRole('button', { name: 'End here' }).tap();
+    await expect(page.getByTestId('rehearsal')).toContainText('You rehearsed');
+    await page.reload();
+    await expect(card).toContainText('The telephone shows the prompter');
+    await page.getByRole('link', { name: 'Takes' }).click();
+    await expect(phone.getByRole('alert')).toContainText(/closed|cannot be reached/);
+  });
+  await context.close();
 });

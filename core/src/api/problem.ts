@@ -23,6 +23,7 @@ export const PROBLEMS = {
   'other-captions': { status: 409, title: $localize`Not taken` },
   'known-address': { status: 409, title: $localize`Not taken` },
   'last-owner': { status: 409, title: $localize`Not taken` },
+  unheard: { status: 409, title: $localize`Not heard` },
   gone: { status: 410, title: $localize`Taken down` },
   revoked: { status: 410, title: $localize`No longer shared` },
   'link-used': { status: 410, title: $localize`No longer good` },
@@ -34,6 +35,7 @@ export const PROBLEMS = {
   'too-many-tries': { status: 429, title: $localize`Too many tries` },
   internal: { status: 500, title: $localize`Something went wrong here` },
   'not-built': { status: 503, title: $localize`Not ready` },
+  'port-taken': { status: 503, title: $localize`Not ready` },
   'no-database': { status: 503, title: $localize`Not ready` },
   'no-space': { status: 507, title: $localize`No room on the disk` },
 } as const satisfies Record<string, { status: number; title: string }>;

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { screenToldSchema, secondScreenSchema } from '../prompt/view';
 import { wordsSchema } from '../align/words.document';
 import { analysisSchema } from '../footage/analysis.document';
 import { soundSchema } from '../footage/sound.document';
@@ -117,6 +118,26 @@ export const ROUTES = {
     status: 201,
   }),
   trashLesson: route('delete', '/lessons/:id', 'Put a lesson in the trash', { ...owner, params: id }),
+
+  openSecondScreen: route('post', '/second-screen', 'Open a second screen for the prompter by a one-time code', {
+    body: nothing,
+    answer: secondScreenSchema,
+    status: 201,
+  }),
+  tellSecondScreen: route('put', '/second-screen/:id/view', 'What a second screen shows', {
+    params: id,
+    body: screenToldSchema,
+  }),
+  secondScreenPresses: route(
+    'get',
+    '/second-screen/:id/presses',
+    'What is pressed on a second screen, as it is pressed',
+    {
+      params: id,
+      type: 'text/event-stream',
+    },
+  ),
+  closeSecondScreen: route('delete', '/second-screen/:id', 'Close a second screen', { params: id }),
 
   share: route('get', '/lessons/:id/share', 'Versions and links of a lesson', { params: id, answer: shareSchema }),
   shareLesson: route('post', '/lessons/:id/share', 'Freeze a version and make a link to it', {

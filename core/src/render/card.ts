@@ -1,10 +1,10 @@
-import qrcode from 'qrcode-generator';
 import type { Frame } from '../cue/frame';
 import { withoutPictures } from '../cue/fonts';
 import { brokenInto } from '../cue/lines';
 import type { Mark } from '../cue/marks';
 import type { TypeName } from '../cue/text-width';
 import type { FilmCard } from './film.schema';
+import { codeOf } from './code';
 
 const GROUND = '#2b2330';
 const INK = '#fbf7f2';
@@ -15,8 +15,6 @@ const TYPES = { title: 64, first: 40, second: 30 } as const;
 const LEADING = 1.22;
 /** Width of the code: of a wide picture, and of an upright one. */
 const CODE = { wide: 270, upright: 600 } as const;
-/** Modules that stay light around a code (ISO/IEC 18004, from memory). */
-const QUIET = 4;
 
 /**
  * What the opening or closing card of a film shows: lines of text in the middle, and where there is a link, a code beside
@@ -82,20 +80,9 @@ function set(
 
 /** A code on a light plate with its quiet zone; runs of dark modules as one path. */
 function codeMarks(link: string, left: number, top: number, size: number): Mark[] {
-  const code = qrcode(0, 'M');
-  code.addData(link);
-  code.make();
-  const count = code.getModuleCount();
-  const module = size / (count + 2 * QUIET);
-  const parts: string[] = [];
-  for (let row = 0; row < count; row++)
-    for (let column = 0; column < count; column++) {
-      if (!code.isDark(row, column)) continue;
-      let run = 1;
-      while (column + run < count && code.isDark(row, column + run)) run++;
-      parts.push(rectPath(left + (column + QUIET) * module, top + (row + QUIET) * module, run * module, module));
-      column += run;
-    }
+  const { across, runs } = codeOf(link);
+  const module = size / across;
+  const parts = runs.map(([x, y, length]) => rectPath(left + x * module, top + y * module, length * module, module));
   return [rect(left, top, size, size, '#ffffff'), filled(parts.join(''), '#000000')];
 }
 

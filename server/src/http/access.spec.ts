@@ -48,6 +48,11 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['POST /api/lessons/:id/copy', 'signed in'],
   ['DELETE /api/lessons/:id', 'owner'],
 
+  ['POST /api/second-screen/', 'signed in'],
+  ['PUT /api/second-screen/:id/view', 'signed in'],
+  ['GET /api/second-screen/:id/presses', 'signed in'],
+  ['DELETE /api/second-screen/:id', 'signed in'],
+
   ['GET /api/lessons/:id/share/', 'signed in'],
   ['POST /api/lessons/:id/share/', 'owner'],
   ['POST /api/lessons/:id/share/links', 'owner'],

@@ -1,19 +1,17 @@
 import '@limber/core/words/localize';
 import compression from 'compression';
 import connectPgSimple from 'connect-pg-simple';
-import express, { type Express, type Response } from 'express';
+import express, { type Express } from 'express';
 import session from 'express-session';
-import helmet from 'helmet';
-import { randomBytes, randomUUID } from 'node:crypto';
-import { existsSync, readFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { stat } from 'node:fs/promises';
-import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import pg from 'pg';
 import { pinoHttp } from 'pino-http';
 import { openApi } from '@limber/core/api/openapi';
 import { ROUTES } from '@limber/core/api/routes';
 import { errorForLog } from '../log';
+
 import { sameOrigin, signedIn } from './auth';
 import type { Context } from './context';
 import { filmRoutes } from './films';
@@ -27,10 +25,12 @@ import { ideasRoutes } from './ideas';
 import { rulesRoutes } from './rules';
 import { lessonRoutes } from './lessons';
 import { mediaRoutes } from './media';
+import { faceFiles, files, heads, page } from './pages';
 import { Problem, problemHandler } from './problem';
 import { resultRoutes } from './results';
 import { peopleRoutes } from './people';
 import { roomRoutes } from './room';
+import { secondScreenRoutes } from './second-screen';
 import { sessionRoutes } from './session';
 import { shareRoutes } from './share';
 import { trashRoutes } from './trash';
@@ -83,36 +83,7 @@ export function createApp(context: Context): Express {
       autoLogging: { ignore: (request) => request.url === '/health' },
     }),
   );
-  app.use((_request, response, next) => {
-    response.locals['nonce'] = randomBytes(16).toString('base64');
-    next();
-  });
-  const nonce = (_request: IncomingMessage, response: ServerResponse): string =>
-    `'nonce-${String((response as Response).locals['nonce'])}'`;
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'", nonce],
-          styleSrc: ["'self'", nonce],
-          styleSrcAttr: ["'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          mediaSrc: ["'self'", 'blob:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'", 'blob:'],
-          objectSrc: ["'none'"],
-          baseUri: ["'self'"],
-          formAction: ["'self'"],
-          frameAncestors: ["'none'"],
-        },
-      },
-      strictTransportSecurity: config.secure ? { maxAge: 31_536_000, includeSubDomains: false } : false,
-      referrerPolicy: { policy: 'no-referrer' },
-    }),
-  );
+  app.use(heads(config));
 
   // Streams of events have to leave at once: a compressor would hold them back.
   app.use(
@@ -160,30 +131,16 @@ export function createApp(context: Context): Express {
   app.use('/api/media', mediaRoutes(context));
   app.use('/api/jobs', jobRoutes(context));
   app.use('/api/results', resultRoutes(context));
+  app.use('/api/second-screen', secondScreenRoutes(context));
   app.use('/api', () => {
     throw new Problem('not-found', $localize`There is nothing at this address.`);
   });
 
   const studio = join(config.webFolder, 'studio/browser');
   const follow = join(config.webFolder, 'follow/browser');
-  const assets = { index: false, maxAge: '1y', immutable: true, setHeaders: kept } as const;
-  app.use('/follow', express.static(follow, assets));
-  app.use(express.static(studio, assets));
-  const page = (folder: string): express.RequestHandler => {
-    let html: string | undefined;
-    return (request, response) => {
-      // A missing file is missing; only addresses of pages get the page.
-      if (/\.\w+$/.test(request.path)) throw new Problem('not-found', $localize`There is no such file.`);
-      const index = join(folder, 'index.html');
-      if (!html && !existsSync(index))
-        throw new Problem('not-built', $localize`The pages are not built yet: run ./limber start.`);
-      html ??= readFileSync(index, 'utf8');
-      response
-        .set('Cache-Control', 'no-store')
-        .type('html')
-        .send(html.replaceAll('%NONCE%', String(response.locals['nonce'])));
-    };
-  };
+  app.use('/faces', faceFiles());
+  app.use('/follow', files(follow));
+  app.use(files(studio));
   app.use('/guide', guideRoutes(config.guideFolder, config.webFolder));
   app.get('/v/:token', page(follow));
   app.get('/{*path}', page(studio));
@@ -209,8 +166,3 @@ const noStore: express.RequestHandler = (_request, response, next) => {
   response.set('Cache-Control', 'no-store');
   next();
 };
-
-/** Files carry their content in their name and never change; one that a page names as it is may. */
-function kept(response: Response, path: string): void {
-  if (/other-fonts\.css$/.test(path)) response.set('Cache-Control', 'no-cache');
-}

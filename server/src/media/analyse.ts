@@ -4,7 +4,8 @@ import type { Analysis } from '@limber/core/footage/analysis.document';
 import { boxOf } from '@limber/core/footage/face';
 import type { Grids } from '@limber/core/footage/grids';
 import { COLUMNS, PictureGatherer, ROWS, STEP_MS } from '@limber/core/footage/picture';
-import { FACE_PICTURE, FaceFinder, type OutlinedFace } from './faces';
+import { FACE_PICTURE, type OutlinedFace } from '@limber/core/footage/face-finder';
+import { loadFaceFinder } from './faces';
 import { ffmpeg } from './ffmpeg';
 import { SAFE_INPUT, type Probed } from './probe';
 import { Cancelled } from './tool';
@@ -40,7 +41,7 @@ export async function analyseFilm(
     progress = () => undefined,
   }: { faces?: boolean; patienceMs?: number; signal?: AbortSignal; progress?: (share: number) => void } = {},
 ): Promise<FilmAnalysis> {
-  const finder = withFaces ? await FaceFinder.load() : null;
+  const finder = withFaces ? await loadFaceFinder() : null;
   const gatherer = new PictureGatherer(durationMs);
   const faces: OutlinedFace[] = [];
   let looked = 0;

@@ -28,13 +28,16 @@ import { keepChoices, keptChoices, type PrompterChoices } from './prompter-choic
 import { Prompting } from './prompting';
 import { Recording } from './recording';
 import { Rehearsal } from './rehearsal';
+import { SecondScreen } from './second-screen';
+import { SecondScreenCard } from './second-screen-card';
 
 type Scope = 'all' | 'missing' | 'again';
 
 /** Film · Prompter: choose how one films, see what to have ready, then read, be paced, and have the log written. */
 @Component({
   selector: 'lc-prompter',
-  imports: [BenchHead, Button, Choice, LeftRecordings, Prompting, Rehearsal, Ribbon, RouterLink],
+  imports: [BenchHead, Button, Choice, LeftRecordings, Prompting, Rehearsal, Ribbon, RouterLink, SecondScreenCard],
+  providers: [SecondScreen],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prompter.html',
   styleUrl: './prompter.css',
@@ -43,6 +46,7 @@ export class Prompter {
   protected readonly store = inject(LessonStore);
   private readonly kept = inject(KeptRecordings);
   private readonly uploads = inject(Uploads);
+  protected readonly secondScreen = inject(SecondScreen);
   protected readonly choices = signal(keptChoices());
   protected readonly scope = signal<Scope>('all');
   protected readonly cameras = signal<readonly Option<string>[]>([]);
@@ -159,6 +163,12 @@ export class Prompter {
       if (this.recording()?.stopped()) untracked(() => void this.end());
     });
     void this.lookForDevices();
+    // A telephone beside the camera does what keys do; before anything is prompted, it begins.
+    this.secondScreen.hears((press) => {
+      const filming = this.filming();
+      if (filming) filming.press(press);
+      else if (press === 'on' && !this.opening()) void this.begin();
+    });
   }
 
   protected choose(change: Partial<PrompterChoices>): void {
@@ -229,6 +239,7 @@ export class Prompter {
     if (!filming) return;
     filming.stop();
     this.filming.set(null);
+    this.secondScreen.show(null);
     await recording?.end();
     this.recording.set(null);
     if (!filming.started()) {
@@ -257,7 +268,7 @@ export class Prompter {
     if (why === 'gone')
       return $localize`The camera or the microphone was gone after ${lasts}. What was recorded until then is kept.`;
     if (why === 'broken') return $localize`Recording broke off after ${lasts}. What was recorded until then is kept.`;
-    return recording.picture
+    return recording.glances
       ? $localize`${lasts} are recorded, and on their way to the takes of this lesson, with their log.`
       : $localize`${lasts} of the room and its log are kept here. Bring in the film, then lay them beside it.`;
   }

@@ -17,11 +17,15 @@ import type { Cue } from '@limber/core/cue/cue';
 import { describeDose } from '@limber/core/dose/dose';
 import { doseFor } from '@limber/core/lesson/dose-for';
 import { isMove, nameOfStep, type Step } from '@limber/core/lesson/lesson.schema';
-import { FRAMING_NAMES, framingOf } from '@limber/core/move/framing';
+import { framedOf, framedWords, neededOf } from '@limber/core/footage/framed';
+import { FRAMING_NAMES, framingOf, widestFraming } from '@limber/core/move/framing';
+import type { Framing } from '@limber/core/move/move.schema';
 import { aheadWords } from '@limber/core/prompt/pacing';
 import type { Prompt } from '@limber/core/prompt/prompts';
 import type { Press } from '@limber/core/prompt/session';
+import type { PromptView } from '@limber/core/prompt/view';
 import { clock } from '@limber/core/time/clock';
+import { PromptWords } from '@shared/prompt-words';
 import { LessonStore } from '../../api/lesson-store';
 import { Clicks } from './clicks';
 import type { Filming } from './filming';
@@ -47,7 +51,7 @@ const MOST_PIPS = 12;
 /** The prompter while one films or rehearses: the whole screen, read at three metres, driven by any key. */
 @Component({
   selector: 'lc-prompting',
-  imports: [Button],
+  imports: [Button, PromptWords],
   hostDirectives: [CdkTrapFocus],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prompting.html',
@@ -72,7 +76,8 @@ export class Prompting {
   /** Why the recording is not being sent along, in words. */
   readonly notSent = input('');
   readonly ended = output<void>();
-  protected readonly clock = clock;
+  /** What is read changed. */
+  readonly shows = output<PromptView>();
   protected readonly name = $localize`Prompter`;
   private readonly store = inject(LessonStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
@@ -84,7 +89,7 @@ export class Prompting {
   );
 
   /** The sentences of what is said now, those before and those to come. */
-  protected readonly run = computed(() => {
+  private readonly run = computed(() => {
     const { prompts, state } = this.filming();
     const { at } = state();
     if (prompts[at]!.as !== 'say') return [];
@@ -94,17 +99,17 @@ export class Prompting {
     while (prompts[to]?.as === 'say' && !prompts[to]!.opens) to++;
     return prompts.slice(from, to).map((one, i) => ({ at: from + i, text: one.text }));
   });
-  protected readonly heading = computed(() => {
+  private readonly heading = computed(() => {
     const { stepId, side, kind, comesAfter } = this.filming().prompt();
     const known = this.steps().get(stepId);
     if (!known) return kindWords(kind);
     const after = comesAfter === null ? '' : $localize`after ${this.nameOf(comesAfter)}`;
     return [String(known.number), nameOfStep(known.step), sideWords(side), after].filter(Boolean).join(' · ');
   });
-  protected readonly does = computed(() =>
+  private readonly does = computed(() =>
     this.filming().shown().letsGo ? $localize`Let go` : this.describe(this.filming().prompt()),
   );
-  protected readonly then = computed(() => {
+  private readonly then = computed(() => {
     const { prompts, state } = this.filming();
     const next = prompts[(this.run().at(-1)?.at ?? state().at) + 1];
     const { leadsTo } = prompts[state().at]!;
@@ -112,7 +117,7 @@ export class Prompting {
     if (!next) return '';
     return $localize`then ${next.as === 'say' ? `“${next.text}”` : this.describe(next)}`;
   });
-  protected readonly count = computed(() => {
+  private readonly count = computed(() => {
     const figure: Cue | null = this.filming().shown().count;
     if (this.filming().prompt().as !== 'work' || !figure) return null;
     const { value, of, kind } = figure;
@@ -120,21 +125,71 @@ export class Prompting {
     return {
       value,
       words: kind === 'count' ? $localize`of ${of}` : $localize`seconds left`,
-      pips: counted ? Array.from({ length: of }, (_, at) => at < (value ?? 0)) : [],
+      pips: counted ? of : 0,
+      done: value ?? 0,
     };
   });
-  /** What has to be in the picture for this step. */
-  protected readonly framing = computed(() => {
+  /** What has to be in the picture: for all of it before the first press, then for the step at hand. */
+  private readonly needs = computed((): Framing => {
+    const moves = this.store.lesson().steps.flatMap((step) => (isMove(step) ? [step.move] : []));
     const step = this.steps().get(this.filming().prompt().stepId)?.step;
-    return step && isMove(step) ? FRAMING_NAMES[framingOf(step.move)] : '';
+    return this.filming().started() && step && isMove(step) ? framingOf(step.move) : widestFraming(moves);
+  });
+  /** How she sits in the picture; null where there is none, or nobody can tell. */
+  protected readonly framed = computed(() => {
+    const face = this.recording()?.glances?.face();
+    if (face === undefined) return null;
+    const [needs, { as }] = [this.needs(), this.filming().prompt()];
+    const framed = framedOf(face, needs);
+    const area = face && neededOf(face, needs);
+    return {
+      good: framed === 'good',
+      // Hands before the face hide it: while she works nothing is said of it, and nobody reads it either.
+      words: !this.filming().started() || as === 'wait' || as === 'change' ? framedWords(framed, needs) : '',
+      area: area && { top: 100 * area.from, height: 100 * (area.to - area.from) },
+      across: face && { left: 100 * (1 - face.right), width: 100 * (face.right - face.left) },
+    };
+  });
+  protected readonly framing = computed(() => FRAMING_NAMES[this.needs()]);
+  private readonly guide = computed((): PromptView['framing'] => {
+    const held = this.framed();
+    if (!held) return null;
+    if (held.words) return { words: held.words, good: false };
+    return held.good && !this.filming().started()
+      ? { words: $localize`Well in the picture: ${this.framing()}`, good: true }
+      : null;
   });
   /** Seconds left of a wait or a change of side. */
-  protected readonly left = computed(() => {
+  private readonly left = computed(() => {
     const { as, startMs, endMs } = this.filming().prompt();
     if (as !== 'wait' && as !== 'change') return null;
     return Math.max(0, Math.ceil((endMs - startMs - this.filming().inPromptMs()) / 1000));
   });
-  protected readonly ahead = computed(() => aheadWords(this.filming().aheadMs()));
+  /** All that is read, as plain words: here, and on a second screen. */
+  readonly view = computed(
+    (): PromptView => {
+      const { state, shown, started, paused, recordedMs, aheadMs } = this.filming();
+      const { at } = state();
+      const said = this.run().map((one) => ({
+        text: one.text,
+        is: one.at < at ? ('said' as const) : one.at === at ? ('now' as const) : ('coming' as const),
+      }));
+      return {
+        where: this.heading(),
+        said,
+        does: said.length > 0 ? '' : this.does(),
+        over: said.length > 0 ? '' : (shown().line?.text ?? ''),
+        count: this.count(),
+        leftS: this.left(),
+        then: this.then(),
+        framing: this.guide(),
+        state: !started() ? 'ready' : paused() ? 'paused' : 'running',
+        clock: clock(recordedMs()),
+        ahead: aheadWords(aheadMs()),
+      };
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
   protected readonly rows = computed(() => {
     const { prompts, state } = this.filming();
     return logRows(prompts, state(), (stepId) => this.nameOf(stepId));
@@ -160,6 +215,7 @@ export class Prompting {
       const figure = this.filming().shown().count?.key;
       if (ear !== 'off' && figure !== undefined && this.filming().started()) (clicks ??= new Clicks()).click(ear);
     });
+    effect(() => this.shows.emit(this.view()));
     effect(() => {
       if (this.filming().ended()) untracked(() => this.ended.emit());
     });

@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
-import { lightOf, type Light } from '@limber/core/footage/light';
 import type { LogEntry } from '@limber/core/take/log.document';
 import type { Growing } from '../../progress/uploads';
+import { Glances } from './glances';
 import { bytesOf, lockOf, note } from './kept-files';
 import type { KeepAnswer, KeepRequest } from './keep-messages';
 
@@ -19,33 +19,21 @@ const TOO_LOUD = 0.98;
 /** So long it is listened before a voice is called quiet, levels. */
 const LISTENED = 50;
 
-/** So often it is looked at the light, ms, in a picture of so many cells. */
-const LOOK_MS = 1000;
-const GLANCE = { columns: 64, rows: 36 };
-
-function lightWords(light: Light): string {
-  if (light === 'dark') return $localize`too dark`;
-  if (light === 'bright') return $localize`too bright`;
-  return light === 'behind' ? $localize`light from behind` : '';
-}
-
 /** Why a recording came to its end by itself. */
 export type Stopped = 'full' | 'gone' | 'broken';
 
 /** What a camera or a microphone gives, written to the browser's own storage while it comes in. */
 export class Recording {
   readonly id = crypto.randomUUID();
-  readonly picture: boolean;
+  /** What is seen in its picture; null where it has none. */
+  readonly glances: Glances | null;
   readonly level = signal(0);
   readonly voice = signal('');
-  /** What is wrong with the light, in words; empty where nothing is. */
-  readonly light = signal('');
   readonly stopped = signal<Stopped | null>(null);
   private readonly worker = new Worker(new URL('./keep.worker', import.meta.url), { type: 'module' });
   private readonly recorder: MediaRecorder;
   private readonly sound = new AudioContext();
   private levels: ReturnType<typeof setInterval> | undefined;
-  private looks: ReturnType<typeof setInterval> | undefined;
   private beganAt = 0;
   private free: () => void = () => undefined;
   private closed: () => void = () => undefined;
@@ -59,7 +47,8 @@ export class Recording {
     readonly stream: MediaStream,
     readonly about: { readonly lessonId: string; readonly records: 'camera' | 'room'; readonly name: string },
   ) {
-    this.picture = stream.getVideoTracks().length > 0;
+    const [picture] = stream.getVideoTracks();
+    this.glances = picture ? new Glances(picture) : null;
     const type = TYPES[about.records].find((one) => MediaRecorder.isTypeSupported(one));
     this.recorder = new MediaRecorder(stream, {
       ...(type ? { mimeType: type } : {}),
@@ -92,7 +81,6 @@ export class Recording {
     });
     this.beganAt = performance.now();
     this.listen();
-    if (this.picture) this.look();
   }
 
   /** Ms since it began. */
@@ -141,7 +129,7 @@ export class Recording {
   private async endNow(why: Stopped | null): Promise<void> {
     if (why) this.stopped.set(why);
     clearInterval(this.levels);
-    clearInterval(this.looks);
+    this.glances?.end();
     const closed = new Promise<void>((done) => (this.closed = done));
     if (this.recorder.state !== 'inactive') {
       const last = new Promise<void>((done) => this.recorder.addEventListener('stop', () => done(), { once: true }));
@@ -173,20 +161,6 @@ export class Recording {
     for (const more of this.more.splice(0)) more();
   }
 
-  private look(): void {
-    const film = document.createElement('video');
-    film.muted = true;
-    film.srcObject = this.stream;
-    void film.play().catch(() => undefined);
-    const glance = new OffscreenCanvas(GLANCE.columns, GLANCE.rows).getContext('2d', { willReadFrequently: true })!;
-    this.looks = setInterval(() => {
-      if (film.readyState < film.HAVE_CURRENT_DATA) return;
-      glance.drawImage(film, 0, 0, GLANCE.columns, GLANCE.rows);
-      const { data } = glance.getImageData(0, 0, GLANCE.columns, GLANCE.rows);
-      this.light.set(lightWords(lightOf(lumaOf(data), GLANCE.columns)));
-    }, LOOK_MS);
-  }
-
   private listen(): void {
     const tap = new AnalyserNode(this.sound, { fftSize: 4096 });
     new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap);
@@ -205,12 +179,4 @@ export class Recording {
       else this.voice.set(heard > LISTENED ? $localize`good` : '');
     }, 100);
   }
-}
-
-/** Brightness as the eye has it (ITU-R BT.709), of red, green, blue and alpha. */
-function lumaOf(pixels: Uint8ClampedArray): Float32Array {
-  return Float32Array.from(
-    { length: pixels.length / 4 },
-    (_, at) => 0.2126 * pixels[4 * at]! + 0.7152 * pixels[4 * at + 1]! + 0.0722 * pixels[4 * at + 2]!,
-  );
 }
