@@ -11,6 +11,15 @@ async function logOf(page: Page, lessonId: string, takeId: string): Promise<Logg
   return (await answer.json()) as Logged;
 }
 
+/** The takes that a copy of the demo's lesson got, once there are so many of them and nothing is left here. */
+async function newTakes(page: Page, lessonId: string, many: number): Promise<{ id: string; durationMs: number }[]> {
+  const { takes: before } = (await stored(page.request, DEMO)).doc;
+  const now = async () => (await stored(page.request, lessonId)).doc.takes.slice(before.length);
+  await expect.poll(async () => (await now()).length).toBe(many);
+  await expect(page.getByTestId('left-recording')).toHaveCount(0);
+  return now();
+}
+
 async function begin(page: Page, lessonId: string, way: string): Promise<void> {
   await page.goto(`/lesson/${lessonId}/film/prompter`);
   await page.getByRole('radio', { name: way }).check();
@@ -226,11 +235,56 @@ test('the room is recorded with the log while a telephone films, and both are jo
   });
 });
 
-test('without a camera it is said what to do', async ({ studio: page, complaints: _complaints }) => {
-  await page.goto(`/lesson/${DEMO}/film/prompter`);
+test('without a camera it is said what to do, and a take plays as one for trying out', async ({
+  studio: page,
+  baseURL,
+  complaints: _complaints,
+}) => {
+  const id = await copyOfDemo(page.request, baseURL!);
+  await page.goto(`/lesson/${id}/film/prompter`);
   await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
   await page.getByRole('button', { name: 'Begin to film' }).click();
   await expect(page.getByRole('alert')).toContainText(/Plug it in, or choose another one|Allow it beside the address/);
+
+  await page.getByLabel('Camera', { exact: true }).click();
+  await page.getByRole('option', { name: /^Demo camera: plays “Take 1/ }).click();
+  await page.getByRole('button', { name: 'Begin to film' }).click();
+  await expect(page.getByTestId('framing-guide')).toHaveText(/Well in the picture|Too low/);
+  await page.keyboard.press('x');
+  await expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:(0[6-9]|[1-5]\d)/);
+  await endIt(page);
+  const made = await newTakes(page, id, 1);
+  expect(made[0]!.durationMs).toBeGreaterThan(4000);
+  await expect.poll(async () => (await logOf(page, id, made[0]!.id)).entries.map((one) => one.kind)).toContain('end');
+});
+
+test('two windows record at once, and permission that is taken back ends one of them: both are kept', async ({
+  baseURL,
+  studio: _studio,
+}) => {
+  await withCamera(baseURL!, async (page) => {
+    const id = await copyOfDemo(page.request, baseURL!);
+    const other = await page.context().newPage();
+    for (const one of [page, other]) await begin(one, id, 'This machine’s camera films');
+    const gone = page.getByText(/The camera or the microphone was gone after/);
+    await page.bringToFront();
+    const devtools = await page.context().newCDPSession(page);
+    for (const name of ['camera', 'microphone'])
+      await devtools.send('Browser.setPermission', {
+        permission: { name },
+        setting: 'denied',
+        origin: new URL(page.url()).origin,
+      });
+    await expect(gone).toBeVisible();
+    // Both had the same camera.
+    await other.bringToFront();
+    await expect(other.getByText(/The camera or the microphone was gone after/)).toBeVisible();
+    for (const take of await newTakes(page, id, 2)) {
+      expect(take.durationMs).toBeGreaterThan(500);
+      // Its log comes once the take is there.
+      await expect.poll(async () => (await logOf(page, id, take.id)).entries[0]?.kind).toBe('step');
+    }
+  });
 });
 
 test('a telephone beside the camera shows the prompter and drives it; log and clock are the studio’s', async ({

@@ -1,4 +1,12 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, ElementRef, inject, input } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+} from '@angular/core';
 import type { PromptView } from '@limber/core/prompt/view';
 
 /** What is read while one films: where one is, what is said or done, the count, what comes then. At any screen. */
@@ -55,8 +63,9 @@ export class PromptWords {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   constructor() {
+    const now = computed(() => this.view().said.findIndex((one) => one.is === 'now'));
     afterRenderEffect(() => {
-      this.view();
+      if (now() < 0) return;
       this.host.querySelector('.now')?.scrollIntoView({ block: 'nearest' });
     });
   }

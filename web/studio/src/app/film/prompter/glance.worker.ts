@@ -4,7 +4,7 @@ import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import type { FoundFace } from '@limber/core/footage/face';
 import { FACE_PICTURE, FaceFinder } from '@limber/core/footage/face-finder';
 import { lightOf } from '@limber/core/footage/light';
-import type { GlanceAnswer, GlanceRequest } from './glance-messages';
+import { LOOK_MS, type GlanceAnswer, type GlanceRequest } from './glance-messages';
 
 const { width: WIDTH, height: HEIGHT } = FACE_PICTURE;
 /** The detector and what it runs on, beside the pages. */
@@ -15,8 +15,24 @@ const finder: Promise<FaceFinder | null> = load().catch(() => null);
 const canvas = new OffscreenCanvas(WIDTH, HEIGHT).getContext('2d', { willReadFrequently: true })!;
 
 addEventListener('message', ({ data }: MessageEvent<GlanceRequest>) => {
-  void seen(data.picture).then((answer: GlanceAnswer) => postMessage(answer));
+  void ('frames' in data ? lookAlong(data.frames) : told(data.picture));
 });
+
+/** Takes a picture of a stream now and then; those between are let go of by whoever brings them. */
+async function lookAlong(frames: ReadableStream<VideoFrame>): Promise<void> {
+  const reader = frames.getReader();
+  for (;;) {
+    const { value: frame, done } = await reader.read();
+    if (done) return;
+    await told(frame);
+    await new Promise((later) => setTimeout(later, LOOK_MS));
+  }
+}
+
+async function told(picture: ImageBitmap | VideoFrame): Promise<void> {
+  const answer: GlanceAnswer = await seen(picture);
+  postMessage(answer);
+}
 
 async function load(): Promise<FaceFinder> {
   setWasmPaths(PLACE);
@@ -28,10 +44,12 @@ async function load(): Promise<FaceFinder> {
   return new FaceFinder(tf, detector!, outline!);
 }
 
-async function seen(picture: ImageBitmap): Promise<GlanceAnswer> {
+async function seen(picture: ImageBitmap | VideoFrame): Promise<GlanceAnswer> {
+  const [wide, high] =
+    'displayWidth' in picture ? [picture.displayWidth, picture.displayHeight] : [picture.width, picture.height];
   // A picture of another shape lies whole in the middle, or a face in it is no face any more.
-  const scale = Math.min(WIDTH / picture.width, HEIGHT / picture.height);
-  const [width, height] = [Math.round(picture.width * scale), Math.round(picture.height * scale)];
+  const scale = Math.min(WIDTH / wide, HEIGHT / high);
+  const [width, height] = [Math.round(wide * scale), Math.round(high * scale)];
   const [left, top] = [(WIDTH - width) >> 1, (HEIGHT - height) >> 1];
   canvas.clearRect(0, 0, WIDTH, HEIGHT);
   canvas.drawImage(picture, left, top, width, height);

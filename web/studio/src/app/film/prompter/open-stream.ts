@@ -1,6 +1,16 @@
 import type { Option } from '../../shell/choice';
 import type { PrompterChoices } from './prompter-choices';
 
+/** What gives picture and sound, and what lets go of it. */
+export interface Opened {
+  readonly stream: MediaStream;
+  readonly close: () => void;
+}
+
+/** A film that plays as if it were a camera, for trying out: what stands before its medium's id. */
+const PLAYED = 'film:';
+export const playedAs = (mediaId: string): string => PLAYED + mediaId;
+
 /**
  * Opens the camera and the microphone that were chosen.
  *
@@ -10,7 +20,8 @@ export async function openStream({
   records,
   cameraId,
   microphoneId,
-}: Pick<PrompterChoices, 'records' | 'cameraId' | 'microphoneId'>): Promise<MediaStream> {
+}: Pick<PrompterChoices, 'records' | 'cameraId' | 'microphoneId'>): Promise<Opened> {
+  if (records === 'camera' && cameraId.startsWith(PLAYED)) return played(cameraId.slice(PLAYED.length));
   if (!navigator.mediaDevices?.getUserMedia)
     throw new Error(
       $localize`This browser gives no camera here: it asks for an address that begins with https, or for this very machine.`,
@@ -25,10 +36,34 @@ export async function openStream({
     ...{ width: { ideal: 1920 }, height: { ideal: 1080 }, frameRate: { ideal: 30 } },
   };
   try {
-    return await navigator.mediaDevices.getUserMedia({ audio, video: records === 'camera' ? video : false });
+    const stream = await navigator.mediaDevices.getUserMedia({ audio, video: records === 'camera' ? video : false });
+    return { stream, close: () => stop(stream) };
   } catch (error) {
     throw new Error(wordsOf(error));
   }
+}
+
+/** Plays a film over and over, unheard, as what a camera and a microphone give. */
+async function played(mediaId: string): Promise<Opened> {
+  const film = document.createElement('video') as HTMLVideoElement & { captureStream?: () => MediaStream };
+  Object.assign(film, { src: `/api/media/${mediaId}/proxy.mp4`, loop: true, muted: true });
+  try {
+    await film.play();
+    const stream = film.captureStream!();
+    const close = (): void => {
+      stop(stream);
+      film.pause();
+      film.removeAttribute('src');
+      film.load();
+    };
+    return { stream, close };
+  } catch {
+    throw new Error($localize`This browser cannot play a film as a camera. Choose another camera.`);
+  }
+}
+
+function stop(stream: MediaStream): void {
+  for (const track of stream.getTracks()) track.stop();
 }
 
 function wordsOf(error: unknown): string {

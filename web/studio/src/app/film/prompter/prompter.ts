@@ -11,6 +11,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { unfilmedSteps } from '@limber/core/prompt/to-film';
+import { pictureOf } from '@limber/core/lesson/take.schema';
 import { promptsOf, type Prompt } from '@limber/core/prompt/prompts';
 import type { Shown } from '@limber/core/prompt/session';
 import { paperOf } from '@limber/core/paper/paper';
@@ -23,7 +24,7 @@ import { Ribbon } from '@shared/ribbon';
 import { Filming } from './filming';
 import { KeptRecordings } from './kept-recordings';
 import { LeftRecordings } from './left-recordings';
-import { devices, openStream, roomFor } from './open-stream';
+import { devices, openStream, playedAs, roomFor } from './open-stream';
 import { keepChoices, keptChoices, type PrompterChoices } from './prompter-choices';
 import { Prompting } from './prompting';
 import { Recording } from './recording';
@@ -50,6 +51,16 @@ export class Prompter {
   protected readonly choices = signal(keptChoices());
   protected readonly scope = signal<Scope>('all');
   protected readonly cameras = signal<readonly Option<string>[]>([]);
+  /** What films: cameras, and for trying out a take that plays as if it were one. */
+  protected readonly films = computed((): readonly Option<string>[] => {
+    const cameras = this.cameras().length > 0 ? this.cameras() : [{ value: '', label: $localize`The camera here` }];
+    const played = this.store.lesson().takes.flatMap((take) => {
+      const mediaId = pictureOf(take);
+      const label = $localize`Demo camera: plays “${take.name}”`;
+      return mediaId ? [{ value: playedAs(mediaId), label }] : [];
+    });
+    return [...cameras, ...played];
+  });
   protected readonly microphones = signal<readonly Option<string>[]>([]);
   protected readonly opening = signal(false);
   protected readonly trouble = signal('');
@@ -214,7 +225,9 @@ export class Prompter {
     const { records } = this.choices();
     if (records === 'nothing') return null;
     await roomFor(records);
-    const stream = await openStream(this.choices());
+    // What was chosen in another lesson, or is unplugged by now, is not what is shown.
+    const cameraId = this.chosen(this.films(), this.choices().cameraId) ?? '';
+    const opened = await openStream({ ...this.choices(), cameraId });
     // So that the browser throws nothing away by itself while it waits to be sent.
     void navigator.storage?.persist?.().catch(() => false);
     void this.lookForDevices();
@@ -222,7 +235,7 @@ export class Prompter {
     const now = new Date();
     const day = now.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
     const at = $localize`Filmed ${day} ${clockOfDay(now)}`;
-    const recording = new Recording(stream, { lessonId: id, records, name: `${at}.webm` });
+    const recording = new Recording(opened, { lessonId: id, records, name: `${at}.webm` });
     try {
       await recording.begin();
     } catch (error) {

@@ -1,7 +1,9 @@
 import { signal } from '@angular/core';
+import { Listening } from '@limber/core/footage/listening';
 import type { LogEntry } from '@limber/core/take/log.document';
 import type { Growing } from '../../progress/uploads';
 import { Glances } from './glances';
+import type { Opened } from './open-stream';
 import { bytesOf, lockOf, note } from './kept-files';
 import type { KeepAnswer, KeepRequest } from './keep-messages';
 
@@ -12,12 +14,28 @@ const TYPES = {
   camera: ['video/webm;codecs=h264,opus', 'video/webm;codecs=vp9,opus', 'video/webm;codecs=vp8,opus', 'video/webm'],
   room: ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'],
 };
-/** A voice is not heard, too quiet, or cut off: peaks below the first two and above the last, as shares of full scale. */
-const UNHEARD = 0.02;
-const QUIET = 0.1;
-const TOO_LOUD = 0.98;
-/** So long it is listened before a voice is called quiet, levels. */
-const LISTENED = 50;
+/** So often it is listened to how a voice comes in, ms, and so long to what hums behind it, samples. */
+const LISTEN_MS = 100;
+const LONG = 32_768;
+
+function heardWords({ heard, hum }: Listening): string {
+  switch (heard) {
+    case 'listening':
+      return '';
+    case 'too-loud':
+      return $localize`too loud`;
+    case 'nothing':
+      return $localize`nothing is heard`;
+    case 'too-quiet':
+      return $localize`too quiet`;
+    case 'hum':
+      return $localize`a hum of ${hum} Hz: unplug chargers and lamps`;
+    case 'noisy':
+      return $localize`the room is loud`;
+    case 'good':
+      return $localize`good`;
+  }
+}
 
 /** Why a recording came to its end by itself. */
 export type Stopped = 'full' | 'gone' | 'broken';
@@ -25,6 +43,7 @@ export type Stopped = 'full' | 'gone' | 'broken';
 /** What a camera or a microphone gives, written to the browser's own storage while it comes in. */
 export class Recording {
   readonly id = crypto.randomUUID();
+  readonly stream: MediaStream;
   /** What is seen in its picture; null where it has none. */
   readonly glances: Glances | null;
   readonly level = signal(0);
@@ -44,9 +63,11 @@ export class Recording {
   private readonly reads: ((bytes: ArrayBuffer | null) => void)[] = [];
 
   constructor(
-    readonly stream: MediaStream,
+    private readonly opened: Opened,
     readonly about: { readonly lessonId: string; readonly records: 'camera' | 'room'; readonly name: string },
   ) {
+    const { stream } = opened;
+    this.stream = stream;
     const [picture] = stream.getVideoTracks();
     this.glances = picture ? new Glances(picture) : null;
     const type = TYPES[about.records].find((one) => MediaRecorder.isTypeSupported(one));
@@ -138,7 +159,7 @@ export class Recording {
     }
     this.ask({ kind: 'close' });
     await closed;
-    for (const track of this.stream.getTracks()) track.stop();
+    this.opened.close();
     void this.sound.close();
     this.worker.terminate();
     this.free();
@@ -163,20 +184,19 @@ export class Recording {
 
   private listen(): void {
     const tap = new AnalyserNode(this.sound, { fftSize: 4096 });
-    new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap);
+    const long = new AnalyserNode(this.sound, { fftSize: LONG, smoothingTimeConstant: 0 });
+    new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap).connect(long);
     const samples = new Float32Array(tap.fftSize);
-    let [heard, loudest, cut] = [0, 0, 0];
+    const bands = new Float32Array(long.frequencyBinCount);
+    const listening = new Listening();
     this.levels = setInterval(() => {
       tap.getFloatTimeDomainData(samples);
-      const peak = samples.reduce((most, one) => Math.max(most, Math.abs(one)), 0);
-      this.level.set(Math.min(1, peak));
-      heard++;
-      loudest = Math.max(peak, loudest * 0.99);
-      cut = peak > TOO_LOUD ? LISTENED : Math.max(0, cut - 1);
-      if (cut > 0) this.voice.set($localize`too loud`);
-      else if (heard > LISTENED && loudest < UNHEARD) this.voice.set($localize`nothing is heard`);
-      else if (heard > LISTENED && loudest < QUIET) this.voice.set($localize`too quiet`);
-      else this.voice.set(heard > LISTENED ? $localize`good` : '');
-    }, 100);
+      this.level.set(listening.add(samples));
+      if (listening.quiet) {
+        long.getFloatFrequencyData(bands);
+        listening.hear(bands, this.sound.sampleRate / LONG);
+      }
+      this.voice.set(heardWords(listening));
+    }, LISTEN_MS);
   }
 }
