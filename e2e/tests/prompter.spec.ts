@@ -265,7 +265,14 @@ test('two windows record at once, and permission that is taken back ends one of 
   await withCamera(baseURL!, async (page) => {
     const id = await copyOfDemo(page.request, baseURL!);
     const other = await page.context().newPage();
-    for (const one of [page, other]) await begin(one, id, 'This machine’s camera films');
+    for (const one of [page, other]) {
+      await begin(one, id, 'This machine’s camera films');
+      // Through the opening, into the first step.
+      for (let at = 0; at < 8; at++) {
+        await one.keyboard.press('x');
+        await expect(one.getByTestId('prompter')).toHaveAttribute('data-at', String(at + 1));
+      }
+    }
     const gone = page.getByText(/The camera or the microphone was gone after/);
     await page.bringToFront();
     const devtools = await page.context().newCDPSession(page);
