@@ -81,10 +81,7 @@ export class Uploads {
     const bytes = what instanceof File ? () => what.size : what.bytes;
     const key = what instanceof File ? `${lessonId}/${name}/${what.size}` : what.id;
     this.forget(key);
-    this.all.update((all) => [
-      ...all,
-      { key, lessonId, name, bytes: bytes(), sent: 0, state: 'sending', words: '' },
-    ]);
+    this.all.update((all) => [...all, { key, lessonId, name, bytes: bytes(), sent: 0, state: 'sending', words: '' }]);
     const over = new Promise<boolean>((end) => this.ends.set(key, end));
     const upload = new Upload(what as File, {
       endpoint: '/api/uploads',
@@ -96,7 +93,9 @@ export class Uploads {
       metadata: { filename: name, filetype: type, lessonId, ...(takeId ? { takeId } : {}), ...(role ? { role } : {}) },
       fingerprint: () =>
         Promise.resolve(
-          ['limber', lessonId, takeId ?? role ?? '', ...(file ? [name, file.size, file.lastModified] : [key])].join('/'),
+          ['limber', lessonId, takeId ?? role ?? '', ...(file ? [name, file.size, file.lastModified] : [key])].join(
+            '/',
+          ),
         ),
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => begun?.(upload.url!.split('/').at(-1)!),

@@ -117,7 +117,7 @@ export class Prompter {
     {
       value: 'camera' as const,
       label: $localize`This machine’s camera films`,
-      words: $localize`Picture and sound are kept in this browser second by second, and sent when you are done.`,
+      words: $localize`Picture and sound are kept in this browser second by second, and sent while you film.`,
     },
     {
       value: 'nothing' as const,
