@@ -96,7 +96,17 @@ test('which side viewers do is asked once a take with a still, and what was answ
   await expect(question).toHaveCount(0);
   await expect(page.getByText('your viewers’ right')).toBeVisible();
   await expect.poll(async () => (await stored(context.request, id)).doc.takes[0]!.pictureLeft).toBe('right');
-  await bringIn(page, FOOTAGE);
+
+  await test.step('the same file is recognised, whatever it is called, and brought in only when that is meant', async () => {
+    const twice = page.getByTestId('twice');
+    await bringIn(page, { name: 'IMG 0007 (1).mp4', mimeType: 'video/mp4', buffer: film() });
+    await expect(twice).toContainText('IMG 0007 (1).mp4 is here already: it is');
+    await twice.getByRole('button', { name: 'Leave it' }).click();
+    await expect(twice).toHaveCount(0);
+    await bringIn(page, FOOTAGE);
+    await twice.getByRole('button', { name: 'Bring it in once more' }).click();
+    await expect(twice).toHaveCount(0);
+  });
   await expect(page.getByTestId('take')).toHaveCount(2);
   await expect(question).toBeVisible();
   await expect(question.getByRole('button', { name: 'right', exact: true })).not.toHaveClass(/outlined/);

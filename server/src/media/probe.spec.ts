@@ -175,4 +175,86 @@ describe('a file that is brought in', () => {
         .toBe('');
     expect(await refusal('sly.mp4')).toContain('another kind of file');
   });
+
+  it('is taken as an AVI and as a transport stream, as old cameras write them', async () => {
+    const picture = ['-f', 'lavfi', '-i', 'testsrc2=size=320x180:rate=25:duration=4'];
+    const sound = ['-f', 'lavfi', '-i', 'sine=frequency=300:duration=4'];
+    ffmpeg(...picture, ...sound, '-c:v', 'mjpeg', '-pix_fmt', 'yuvj420p', '-c:a', 'pcm_s16le', path('old.avi'));
+    for (const name of ['old.mts', 'old.m2ts'])
+      ffmpeg(
+        '-i',
+        path('good.mp4'),
+        '-c',
+        'copy',
+        ...(name === 'old.m2ts' ? ['-mpegts_m2ts_mode', '1'] : []),
+        '-f',
+        'mpegts',
+        path(name),
+      );
+    for (const name of ['old.avi', 'old.mts', 'old.m2ts']) {
+      const { width, height, hasSound, durationMs, frameRate } = await probe(path(name));
+      expect([width, height, hasSound, frameRate.numerator]).withContext(name).toEqual([320, 180, true, 25]);
+      expect(Math.abs(durationMs - 4000))
+        .withContext(name)
+        .toBeLessThanOrEqual(80);
+    }
+  });
+
+  it('cannot make the tool read another file from inside of an AVI', async () => {
+    // Subtitles in an AVI are a file of their own ("GAB2"), whose kind is guessed: here a playlist that names a film.
+    for (const [name, inner] of [
+      ['inner-list.avi', `#EXTM3U\n#EXT-X-TARGETDURATION:10\n#EXTINF:4,\n${path('good.mp4')}\n#EXT-X-ENDLIST\n`],
+      ['inner-concat.avi', `ffconcat version 1.0\nfile '${path('good.mp4')}'\n`],
+    ] as const) {
+      writeFileSync(path(name), withSubtitles(inner));
+      const streams = (...safe: readonly string[]): string[] =>
+        spawnSync(
+          'ffprobe',
+          ['-v', 'error', ...safe, '-show_entries', 'stream=codec_type,width', '-of', 'csv=p=0', path(name)],
+          { encoding: 'utf8' },
+        ).stdout.split('\n');
+      expect(streams(...SAFE_INPUT))
+        .withContext(name)
+        .toContain('video,160');
+      expect(streams(...SAFE_INPUT).join())
+        .withContext(name)
+        .not.toContain('320');
+      const found = await probe(path(name));
+      expect([found.width, found.hasSound]).withContext(name).toEqual([160, false]);
+    }
+    // The tool does look inside, or this would show nothing: it is the list that stops it, at plain subtitles too.
+    writeFileSync(path('inner-plain.avi'), withSubtitles('1\n00:00:00,000 --> 00:00:01,000\nSoften your jaw.\n\n'));
+    const { stderr } = spawnSync('ffprobe', ['-v', 'warning', ...SAFE_INPUT, path('inner-plain.avi')], {
+      encoding: 'utf8',
+    });
+    expect(stderr).toContain('Format not on whitelist');
+  });
 });
+
+/** An AVI of a small picture whose second stream is a subtitle file, written into what was its sound. */
+function withSubtitles(text: string): Buffer {
+  const name = Buffer.from('x\0', 'utf16le');
+  const head = Buffer.alloc(17 + name.length);
+  head.write('GAB2\0');
+  head.writeUInt16LE(2, 5);
+  head.writeUInt32LE(name.length, 7);
+  name.copy(head, 11);
+  head.writeUInt16LE(4, 11 + name.length);
+  head.writeUInt32LE(Buffer.byteLength(text), 13 + name.length);
+  const payload = Buffer.concat([head, Buffer.from(text)]);
+  // A second of sound at one sample for each byte of it: one chunk holds all of it.
+  const rate = 8000;
+  writeFileSync(path('inner.raw'), Buffer.concat([payload, Buffer.alloc(rate)]));
+  ffmpeg(
+    ...['-f', 'lavfi', '-i', 'testsrc2=size=160x90:rate=25:duration=1'],
+    ...['-f', 'u8', '-ar', String(rate), '-ac', '1', '-i', path('inner.raw')],
+    ...['-t', '1', '-c:v', 'mjpeg', '-pix_fmt', 'yuvj420p', '-c:a', 'pcm_u8', path('inner.avi')],
+  );
+  const avi = readFileSync(path('inner.avi'));
+  for (const [from, to] of [
+    ['auds', 'txts'],
+    ['01wb', '01tx'],
+  ] as const)
+    for (let at = avi.indexOf(from); at >= 0; at = avi.indexOf(from, at)) avi.write(to, at);
+  return avi;
+}

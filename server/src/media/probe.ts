@@ -23,18 +23,18 @@ export interface Probed {
 }
 
 /**
- * The demuxers that are used: two families of video (MP4, MOV, WebM, MKV), and plain sound. None of them opens another
- * file: the list is what keeps a playlist or concat text with a video's name from doing that, and the protocol list alone
- * does not.
+ * The demuxers that are used: four families of video (MP4 and MOV, WebM and MKV, AVI, transport streams), and plain sound.
+ * None of them opens another file: the list is what keeps a playlist or concat text with a video's name from doing that, and
+ * the protocol list alone does not. It holds inside of them too: subtitles in an AVI are a file of their own kind.
  */
 export const SAFE_INPUT = [
   '-protocol_whitelist',
   'file,pipe',
   '-format_whitelist',
-  'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,wav,flac,mp3,ogg,aac',
+  'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,avi,mpegts,wav,flac,mp3,ogg,aac',
 ] as const;
 
-const TAKEN = $localize`MP4, MOV, WebM and MKV video files are taken.`;
+const TAKEN = $localize`MP4, MOV, WebM, MKV, AVI and TS video files are taken.`;
 const DAY_MS = 86_400_000;
 
 const streamSchema = z.object({

@@ -33,6 +33,12 @@ import { ProgressLine } from '../../shell/progress-line';
 
 const PICTURE_LEFT = 'limber.pictureLeft';
 
+interface Twice {
+  readonly file: File;
+  /** The take that it is already. */
+  readonly name: string;
+}
+
 /** Film · Takes: bring footage in, see it prepared, say which side viewers do, choose which take plays. */
 @Component({
   selector: 'lc-takes',
@@ -53,6 +59,8 @@ export class Takes {
   protected readonly asking = signal<string | null>(null);
   /** What becomes of the film of a take that was just taken out. */
   protected readonly takenOut = signal<{ name: string; words: string } | null>(null);
+  /** Files that are here already: asked about, not brought in. */
+  protected readonly twice = signal<readonly Twice[]>([]);
   private filling: Take | null = null;
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
 
@@ -147,8 +155,31 @@ export class Takes {
 
   private send(files: Iterable<File>): void {
     const takeId = this.filling?.id;
-    for (const file of files)
-      void this.uploads.start({ lessonId: this.store.lesson().id, ...(takeId ? { takeId } : {}) }, file);
+    for (const file of files) {
+      const name = takeId ? null : this.sameAs(file);
+      if (name === null) this.bring(file, takeId);
+      else this.twice.update((all) => [...all, { file, name }]);
+    }
+  }
+
+  private bring(file: File, takeId?: string): void {
+    void this.uploads.start({ lessonId: this.store.lesson().id, ...(takeId ? { takeId } : {}) }, file);
+  }
+
+  /** What a file is here already, or is becoming: films of the same length in bytes are the same, whatever they are called. */
+  private sameAs(file: File): string | null {
+    const take = this.rows().find((row) => row.media?.bytes === file.size);
+    // One that broke off is chosen again so that it goes on.
+    const underWay = this.own().filter((one) => one.state === 'sending');
+    const arriving = [...underWay, ...this.arrivals().filter((one) => one.state === 'arrived')].find(
+      (one) => one.bytes === file.size,
+    );
+    return take?.take.name ?? arriving?.name ?? null;
+  }
+
+  protected bringTwice(one: Twice, bring: boolean): void {
+    this.twice.update((all) => all.filter((each) => each !== one));
+    if (bring) this.bring(one.file);
   }
 
   /** Which side viewers do when the hand is at the left of the picture: kept as what is offered first next time. */
