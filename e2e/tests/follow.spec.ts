@@ -129,6 +129,13 @@ test('where something hurts everything stops, what to do is said, and the side i
   await guest.keyboard.press('Escape');
   await expect(dialog).toHaveCount(0);
   await guest.keyboard.press('h');
+  await expect(dialog).toBeVisible();
+  // Closed and asked for again before anything is drawn: it is there again.
+  await dialog.evaluate((one: HTMLDialogElement) => {
+    one.dispatchEvent(new Event('cancel'));
+    one.close();
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'h', bubbles: true }));
+  });
   await dialog.getByRole('button', { name: /leave this move out/ }).click();
   await expect(guest.getByTestId('label')).toContainText('Rope knead');
   await guest.getByRole('button', { name: 'Stop here' }).click();

@@ -75,6 +75,8 @@ export class Player implements OnDestroy {
   protected readonly letters = signal(localStorage.getItem(LETTERS) !== 'off');
   /** Something hurts just now: what to do is shown, and nothing plays. */
   protected readonly hurting = signal<Hurt | null>(null);
+  /** Each has a dialog of its own: one that a key has just closed is not taken for the next one, and stays closed. */
+  protected readonly hurts = computed(() => [this.hurting()].filter((one) => one !== null));
   /** An upright screen has the cues under the film. */
   private readonly upright = uprightScreen();
   protected readonly frame = computed(() => (this.upright() ? FRAMES.page : FRAMES['16:9']));
