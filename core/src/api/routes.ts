@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import { screenToldSchema, secondScreenSchema } from '../prompt/view';
 import { wordsSchema } from '../align/words.document';
 import { analysisSchema } from '../footage/analysis.document';
 import { soundSchema } from '../footage/sound.document';
@@ -41,6 +40,7 @@ import {
   signInSchema,
 } from './people';
 import { resultsSchema } from './results';
+import { screenToldSchema, secondScreenSchema } from './second-screen';
 import { route, type Route } from './route';
 import { viewerRecordSchema } from './viewer-record';
 

@@ -1,8 +1,8 @@
 import { hann } from './hann';
 
 /** What mains of 50 and of 60 Hz leave in a recording: their frequency and its multiples, Hz. */
-const MAINS = [50, 60] as const;
-const MULTIPLES = 4;
+export const MAINS = [50, 60] as const;
+export const MULTIPLES = 4;
 /** Beside each of these it is looked for what any noise has there, Hz. */
 const BESIDE = 7;
 /** Rate to which sound is brought down before, samples a second, and the stretch that is looked at, s. */
@@ -14,10 +14,10 @@ const TONES = MAINS.map((hz) => {
   return { own, beside: own.flatMap((one) => [one - BESIDE, one + BESIDE]) };
 });
 /** Only the quietest of the stretches are asked: in speech there are tones of all kinds. */
-const QUIETEST = 0.3;
+export const QUIETEST = 0.3;
 /** So much stronger than its surroundings a hum is, and so loud at least, dB below full scale. */
-const STRONGER = 10;
-const LEAST_DB = -75;
+export const STRONGER = 10;
+export const LEAST_DB = -75;
 
 /** A hum of the mains: which, and how loud, dBFS. */
 export interface Hum {

@@ -1,3 +1,4 @@
+import { LEAST_DB, MAINS, MULTIPLES, QUIETEST, STRONGER } from './hum';
 import { quantile } from './repetitions';
 
 /** How a voice and a room come in while they are recorded. */
@@ -13,14 +14,8 @@ const ENOUGH = 50;
 /** The room is what is left in the quietest tenth: louder than this, and it is heard under every word, dBFS (common practice, no source). */
 const ROOM = 0.1;
 const NOISY_DB = -45;
-/** Only in the quietest of the looks it is listened for a hum: in speech there are tones of all kinds. */
-const QUIETEST = 0.3;
-/** A hum is the tones of the mains, stronger by so much than what lies beside them, and so loud at least, dB. */
-const MAINS = [50, 60] as const;
-const MULTIPLES = 4;
-const BESIDE_HZ = 8;
-const STRONGER_DB = 10;
-const LEAST_DB = -75;
+/** Beside a tone it is looked for what any noise has there, Hz: farther than a band of a browser's spectrum blurs. */
+const BESIDE = 8;
 /** Heard in so many of the last looks for it, and it is one. */
 const HUMS = { last: 6, are: 4 };
 
@@ -88,10 +83,10 @@ export function humIn(db: Float32Array, hz: number): (typeof MAINS)[number] | nu
   const told = MAINS.map((mains) => {
     const tones = Array.from({ length: MULTIPLES }, (_, i) => mains * (i + 1));
     const stronger = tones.map((tone) => {
-      const beside = Math.max(strongest(tone - BESIDE_HZ), strongest(tone + BESIDE_HZ));
+      const beside = Math.max(strongest(tone - BESIDE), strongest(tone + BESIDE));
       return strongest(tone) > LEAST_DB ? strongest(tone) - beside : 0;
     });
-    return { mains, tones: stronger.filter((one) => one > STRONGER_DB).length };
+    return { mains, tones: stronger.filter((one) => one > STRONGER).length };
   });
   const best = told.reduce((a, b) => (b.tones > a.tones ? b : a));
   // A single tone may be anything.

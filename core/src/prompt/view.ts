@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import { PRESSES } from './session';
 
 const words = z.string().max(4000);
 
@@ -33,20 +32,3 @@ export const promptViewSchema = z.object({
   ahead: words,
 });
 export type PromptView = z.infer<typeof promptViewSchema>;
-
-/** What a second screen is told: what to show, or null as long as nothing is prompted. */
-export const screenToldSchema = z.object({ view: promptViewSchema.nullable() });
-
-/** A press on a second screen. `n` counts them up from one, so that one which is sent twice is one. */
-export const screenPressSchema = z.object({ n: z.number().int().min(1), press: z.enum(PRESSES) });
-export type ScreenPress = z.infer<typeof screenPressSchema>;
-
-/** A second screen that was asked for. */
-export const secondScreenSchema = z.object({
-  id: z.string(),
-  /** Typed or scanned once, within ten minutes. */
-  code: z.string(),
-  /** Where a telephone in the same network opens it. */
-  addresses: z.array(z.string()),
-});
-export type SecondScreenOpened = z.infer<typeof secondScreenSchema>;

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, open, rename, rm } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import * as z from 'zod';
+import { parseJson } from '@limber/core/format/parse-json';
 import { readTar, TarError, TarWriter, type Seen } from './tar-file';
 
 /**
@@ -132,11 +133,7 @@ function headOf(text: string): Head {
 }
 
 function parsed<T>(schema: z.ZodType<T>, text: string): T | null {
-  try {
-    return schema.safeParse(JSON.parse(text)).data ?? null;
-  } catch {
-    return null;
-  }
+  return schema.safeParse(parseJson(text)).data ?? null;
 }
 
 function fail(error: Error): never {

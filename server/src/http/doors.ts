@@ -1,11 +1,12 @@
 import '@limber/core/words/localize';
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { STARTER_MOVES } from '@limber/core/library/starter/starter';
 import { passwordTrouble, type Door, type User } from '@limber/core/api/people';
 import { Moves, Users } from '../store/entities';
 import { endSessions, hashPassword } from './auth';
 import { Problem } from './problem';
+import { newToken, tokenHash } from './token';
 
 /** Hours in which a link for the first owner or a lost password is good, and one for an invitation. */
 const HOURS = { own: 24, invitation: 7 * 24 } as const;
@@ -21,7 +22,7 @@ export async function makeDoor(
   database: Pick<EntityManager, 'query'>,
   purpose: Purpose,
 ): Promise<{ token: string; expiresAt: Date }> {
-  const token = randomBytes(24).toString('base64url');
+  const token = newToken();
   const [{ expires_at }] = await database.query<[{ expires_at: Date }]>(
     `INSERT INTO setup_links (token_hash, expires_at, user_id, invited_by, email)
      VALUES ($1, now() + make_interval(hours => $2), $3, $4, $5) RETURNING expires_at`,
@@ -142,7 +143,3 @@ const used = (): Problem =>
     'link-used',
     $localize`This link was used, withdrawn or is too old. Ask whoever gave it to you for another; an owner who lost the password runs ./limber owner-reset.`,
   );
-
-function tokenHash(token: string): string {
-  return createHash('sha256').update(token).digest('hex');
-}

@@ -6,6 +6,7 @@ import { ROUTES } from '@limber/core/api/routes';
 import { cancelJob, retryJob } from '../jobs/queue';
 import { Jobs, type JobRow } from '../store/entities';
 import type { Context } from './context';
+import { eventStream } from './event-stream';
 import { Routes, SENT } from './on';
 import { notFound } from './problem';
 
@@ -22,11 +23,6 @@ export function jobRoutes(context: Context): Router {
   };
 
   routes.on(ROUTES.stream, ({ request, response }) => {
-    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
-    response.flushHeaders();
-    response.write('retry: 2000\n\n');
-    const send = (event: string, data: unknown): void =>
-      void response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
     const { id: userId } = request.user!;
     // It ends with the session that it was opened with; when that was not told, it is found at the next beat.
     const stillIn = async (): Promise<void> => {
@@ -37,24 +33,18 @@ export function jobRoutes(context: Context): Router {
     };
     // A database that is away says nothing about the session: the next beat asks again.
     const check = (): void => void stillIn().catch(() => undefined);
+    const send = eventStream(request, response, check);
     const stop = signals.subscribe((one) => {
       if (one.on === 'access') {
         if (one.userId === userId) check();
       } else if (one.on === 'lesson' || one.on === 'library' || one.on === 'rules' || one.on === 'ideas')
-        send(one.on, one);
+        send(one, one.on);
       else if (one.on === 'job')
         void load(one.id)
-          .then((row) => send('job', shownJob(row)))
+          .then((row) => send(shownJob(row), 'job'))
           .catch(() => undefined);
     });
-    const beat = setInterval(() => {
-      response.write(': here\n\n');
-      check();
-    }, 15_000);
-    request.on('close', () => {
-      clearInterval(beat);
-      stop();
-    });
+    request.on('close', stop);
     return SENT;
   });
 

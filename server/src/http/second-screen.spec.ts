@@ -1,5 +1,6 @@
+import type { ScreenHeard } from '@limber/core/api/second-screen';
 import type { PromptView } from '@limber/core/prompt/view';
-import { SecondScreens, type ScreenToStudio } from './second-screens';
+import { SecondScreens } from './second-screens';
 import { openServer, type Client, type TestServer } from './testing';
 
 const VIEW: PromptView = {
@@ -14,13 +15,13 @@ describe('second screens', () => {
     screens: SecondScreens;
     id: string;
     code: string;
-    heard: ScreenToStudio[];
+    heard: ScreenHeard[];
     clock: { at: number };
   } {
     const clock = { at: 0 };
     const screens = new SecondScreens(() => clock.at);
     const { id, code } = screens.begin('marit');
-    const heard: ScreenToStudio[] = [];
+    const heard: ScreenHeard[] = [];
     screens.listen(id, (one) => heard.push(one));
     return { screens, id, code, heard, clock };
   }
@@ -54,7 +55,7 @@ describe('second screens', () => {
     const { id, code } = screens.begin('marit');
     const token = screens.join(code)!;
     expect(screens.press(token, { n: 1, press: 'on' })).toBeFalse();
-    const heard: ScreenToStudio[] = [];
+    const heard: ScreenHeard[] = [];
     screens.listen(id, (one) => heard.push(one));
     expect(screens.press(token, { n: 1, press: 'on' })).toBeTrue();
     expect(heard).toEqual([{ on: 'joined' }, { on: 'press', press: 'on' }]);
@@ -114,7 +115,9 @@ describe('the listener of second screens', () => {
     await owner.ask('PUT', `/api/second-screen/${id}/view`, { view: VIEW });
     const watching = await fetch(`${base}/api/view`, { headers });
     const screen = watching.body!.pipeThrough(new TextDecoderStream()).getReader();
-    expect((await screen.read()).value).toContain('From the chin to the ear.');
+    let seen = '';
+    while (!seen.includes('data:')) seen += (await screen.read()).value;
+    expect(seen).toContain('From the chin to the ear.');
 
     const body = JSON.stringify({ n: 1, press: 'again' });
     expect((await fetch(`${base}/api/press`, { method: 'POST', headers, body })).status).toBe(204);

@@ -1,12 +1,13 @@
 import '@limber/core/words/localize';
-import express, { type Express, type Request, type Response, type Router } from 'express';
+import express, { type Express, type Request, type Router } from 'express';
 import type { Server } from 'node:http';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import * as z from 'zod';
 import { ROUTES } from '@limber/core/api/routes';
-import { screenPressSchema } from '@limber/core/prompt/view';
+import { screenPressSchema } from '@limber/core/api/second-screen';
 import type { Context } from './context';
+import { eventStream } from './event-stream';
 import { json } from './json';
 import { limited, sender } from './limit';
 import { Routes, SENT } from './on';
@@ -14,8 +15,8 @@ import { files, heads, page } from './pages';
 import { notFound, parse, Problem, problemHandler } from './problem';
 import { SecondScreens } from './second-screens';
 
-/** A line that nobody says anything on is kept open by a word so often, ms; screens nobody films with are closed as often. */
-const BEAT_MS = 10_000;
+/** So often screens are closed that nobody films with any more, ms. */
+const SWEEP_MS = 10_000;
 
 /**
  * The studio's side of second screens. The first one that is opened opens a listener of its own, which telephones in the
@@ -37,7 +38,7 @@ export function secondScreenRoutes(context: Context): Router {
   setInterval(() => {
     screens.sweep();
     shut();
-  }, BEAT_MS).unref();
+  }, SWEEP_MS).unref();
 
   const listen = async (): Promise<void> => {
     if (listener) return;
@@ -73,7 +74,7 @@ export function secondScreenRoutes(context: Context): Router {
 
   routes.on(ROUTES.secondScreenPresses, ({ params, request, response }) => {
     own(request, params.id);
-    const send = stream(request, response);
+    const send = eventStream(request, response);
     const stop = screens.listen(params.id, (one) => {
       send(one);
       if (one.on === 'closed') response.end();
@@ -131,7 +132,7 @@ function screenApp({ config, log }: Context, screens: SecondScreens): Express {
   api.get('/view', (request, response) => {
     const token = tokenOf(request);
     if (!screens.lets(token)) throw closed();
-    const send = stream(request, response);
+    const send = eventStream(request, response);
     const stop = screens.watch(token, (view) => {
       send({ open: view !== 'closed', view: view === 'closed' ? null : view });
       if (view === 'closed') response.end();
@@ -159,15 +160,6 @@ const closed = (): Problem =>
 
 function tokenOf(request: Request): string {
   return /^Bearer ([\w-]{20,64})$/.exec(request.get('Authorization') ?? '')?.[1] ?? '';
-}
-
-/** Server-sent events on an answer; a word now and then keeps the line open. */
-function stream(request: Request, response: Response): (data: unknown) => void {
-  response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
-  response.flushHeaders();
-  const beat = setInterval(() => void response.write(': here\n\n'), BEAT_MS);
-  request.on('close', () => clearInterval(beat));
-  return (data) => void response.write(`data: ${JSON.stringify(data)}\n\n`);
 }
 
 /** Where other machines in the network reach this one (IPv4); itself alone, where it is in none. */

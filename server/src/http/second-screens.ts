@@ -1,5 +1,7 @@
-import { createHash, randomBytes, randomInt, randomUUID } from 'node:crypto';
-import type { PromptView, ScreenPress } from '@limber/core/prompt/view';
+import { randomInt, randomUUID } from 'node:crypto';
+import type { ScreenHeard, ScreenPress } from '@limber/core/api/second-screen';
+import type { PromptView } from '@limber/core/prompt/view';
+import { newToken, tokenHash } from './token';
 
 /** Letters and figures that nobody takes for one another, and how many make a code. */
 const LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
@@ -24,16 +26,10 @@ interface Screen {
   view: PromptView | null;
   /** The last press that was heard. */
   n: number;
-  readonly studio: Set<Told<ScreenToStudio>>;
+  readonly studio: Set<Told<ScreenHeard>>;
   readonly screen: Set<Told<PromptView | null | 'closed'>>;
   leftAt: number;
 }
-
-/** What the studio hears of its screen. */
-export type ScreenToStudio =
-  | { readonly on: 'joined' }
-  | { readonly on: 'press'; readonly press: ScreenPress['press'] }
-  | { readonly on: 'closed' };
 
 /**
  * Second screens of the prompter, for as long as somebody films: what they show, and what is pressed on them. Nothing of it
@@ -70,9 +66,9 @@ export class SecondScreens {
       if (this.wrong >= MOST_WRONG) for (const one of this.all.values()) one.code = null;
       return null;
     }
-    const token = randomBytes(24).toString('base64url');
+    const token = newToken();
     screen.code = null;
-    screen.tokenHash = hash(token);
+    screen.tokenHash = tokenHash(token);
     for (const tell of screen.studio) tell({ on: 'joined' });
     return token;
   }
@@ -90,7 +86,7 @@ export class SecondScreens {
   }
 
   /** @returns what ends listening. */
-  listen(id: string, tell: Told<ScreenToStudio>): () => void {
+  listen(id: string, tell: Told<ScreenHeard>): () => void {
     const screen = this.all.get(id);
     if (!screen) {
       tell({ on: 'closed' });
@@ -147,9 +143,7 @@ export class SecondScreens {
   }
 
   private byToken(token: string): Screen | undefined {
-    const hashed = hash(token);
+    const hashed = tokenHash(token);
     return [...this.all.values()].find((one) => one.tokenHash === hashed);
   }
 }
-
-const hash = (token: string): string => createHash('sha256').update(token).digest('hex');

@@ -2,6 +2,7 @@ import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import * as z from 'zod';
+import { parseJson } from '@limber/core/format/parse-json';
 import { askToLook } from '../jobs/asks';
 import { Uploads, type UploadRow } from '../store/entities';
 import { originalKey } from './keys';
@@ -61,19 +62,10 @@ export class Arrivals {
 
   /** How long something is whose length was not known when it began; null as long as nobody has said so. */
   private async toldBytes(id: string): Promise<number | null> {
-    const text = await readFile(join(this.uploadFolder, `${id}.json`), 'utf8').catch(() => '{}');
-    return toldSchema.safeParse(parsed(text)).data?.size ?? null;
+    const text = await readFile(join(this.uploadFolder, `${id}.json`), 'utf8').catch(() => '');
+    return toldSchema.safeParse(parseJson(text)).data?.size ?? null;
   }
 }
 
 /** What the upload server keeps beside the bytes, as far as it is read here. */
 const toldSchema = z.object({ size: z.number().optional() });
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    // Half written when everything stopped.
-    return null;
-  }
-}

@@ -1,6 +1,7 @@
 import '@limber/core/words/localize';
 import { open } from 'node:fs/promises';
 import * as z from 'zod';
+import { parseJson } from '@limber/core/format/parse-json';
 import { parseFrameRate, type FrameRate } from '@limber/core/time/frames';
 import { runTool, ToolTrouble } from './tool';
 
@@ -237,12 +238,4 @@ async function packetTimes(
   });
   take(rest);
   return { firstMs: first * 1000, lastMs: last * 1000, count };
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
 }

@@ -18,7 +18,7 @@ export async function loadFollow(token: string): Promise<PublishedLesson> {
     throw new FollowProblem(OFFLINE);
   }
   const body: unknown = await response.json().catch(() => null);
-  if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
+  if (!response.ok) throw new FollowProblem(detailOf(body) ?? OFFLINE);
   if (!isPublished(body)) throw new FollowProblem($localize`This lesson came through damaged. Reload the page.`);
   return body;
 }
@@ -41,7 +41,7 @@ export async function sendFeedback(
     );
   }
   const body: unknown = await response.json().catch(() => null);
-  if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
+  if (!response.ok) throw new FollowProblem(detailOf(body) ?? OFFLINE);
   return { serious: (body as { serious?: unknown } | null)?.serious === true };
 }
 
@@ -68,11 +68,12 @@ async function ask(url: string, method: string): Promise<unknown> {
     );
   }
   const body: unknown = await response.json().catch(() => null);
-  if (!response.ok) throw new FollowProblem(wordsOf(body) ?? OFFLINE);
+  if (!response.ok) throw new FollowProblem(detailOf(body) ?? OFFLINE);
   return body;
 }
 
-function wordsOf(body: unknown): string | null {
+/** The sentence of a refusal; null where it has none. */
+export function detailOf(body: unknown): string | null {
   const detail = (body as { detail?: unknown } | null)?.detail;
   return typeof detail === 'string' ? detail : null;
 }

@@ -1,5 +1,6 @@
 import type { Press } from '@limber/core/prompt/session';
 import type { PromptView } from '@limber/core/prompt/view';
+import { detailOf } from './follow.api';
 
 /** What the studio would not do, in words; `closed` where the screen has to be opened anew. */
 export class ScreenProblem extends Error {
@@ -22,8 +23,7 @@ async function asked(path: string, init: RequestInit): Promise<Response> {
     throw new ScreenProblem(AWAY, false);
   }
   if (response.ok) return response;
-  const body = (await response.json().catch(() => null)) as { detail?: unknown } | null;
-  throw new ScreenProblem(typeof body?.detail === 'string' ? body.detail : AWAY, response.status === 404);
+  throw new ScreenProblem(detailOf(await response.json().catch(() => null)) ?? AWAY, response.status === 404);
 }
 
 const headers = (token: string): Record<string, string> => ({ Authorization: `Bearer ${token}` });

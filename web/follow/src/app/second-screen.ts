@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/c
 import type { Press } from '@limber/core/prompt/session';
 import type { PromptView } from '@limber/core/prompt/view';
 import { PromptWords } from '@shared/prompt-words';
+import { wordsOf } from '@shared/words-of';
 import { join, press, ScreenProblem, watch } from './second-screen.api';
 
 /** Kept for a page that is loaded again; gone with its tab. */
@@ -123,5 +124,3 @@ export class SecondScreen {
     }
   }
 }
-
-const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

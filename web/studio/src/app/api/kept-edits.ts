@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { editKindSchema, type EditKind } from '@limber/core/api/edits';
-import { parseJson } from '../shell/kept';
+import { parseJson } from '@limber/core/format/parse-json';
 
 /** An edit that the server has not taken yet. */
 export interface Pending<C> {

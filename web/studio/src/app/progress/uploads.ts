@@ -1,8 +1,9 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { DetailedError, Upload } from 'tus-js-client';
+import { DetailedError, Upload, type UploadOptions } from 'tus-js-client';
 import * as z from 'zod';
 import { problemSchema } from '@limber/core/api/problem';
-import { kept, parseJson } from '../shell/kept';
+import { parseJson } from '@limber/core/format/parse-json';
+import { kept } from '../shell/kept';
 import { Progress } from './jobs';
 
 /** What is sent while it still grows: a recording. */
@@ -43,8 +44,6 @@ export interface Purpose {
   readonly role?: 'music' | 'log';
 }
 
-/** What is sent at once, bytes: of what grows little, so that little of it lies in one place only. */
-const CHUNK = { file: 8 * 1024 * 1024, growing: 2 * 1024 * 1024 };
 /** After so long it is tried again, ms. */
 const SOON = [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000];
 /** Whoever films does not press "go on": for three hours it is tried by itself. */
@@ -78,25 +77,15 @@ export class Uploads {
     const { lessonId, takeId, role } = purpose;
     const { name, type } = what;
     const file = what instanceof File ? what : null;
-    const bytes = what instanceof File ? () => what.size : what.bytes;
-    const key = what instanceof File ? `${lessonId}/${name}/${what.size}` : what.id;
+    const { key, knownBy, bytes, source, options } = what instanceof File ? whole(what, lessonId) : inPieces(what);
     this.forget(key);
     this.all.update((all) => [...all, { key, lessonId, name, bytes: bytes(), sent: 0, state: 'sending', words: '' }]);
     const over = new Promise<boolean>((end) => this.ends.set(key, end));
-    const upload = new Upload(what as File, {
+    const upload = new Upload(source, {
+      ...options,
       endpoint: '/api/uploads',
-      chunkSize: file ? CHUNK.file : CHUNK.growing,
-      retryDelays: file ? SOON : LONG,
-      ...(what instanceof File
-        ? {}
-        : { uploadLengthDeferred: true, fileReader: { openFile: () => Promise.resolve(sourceOf(what)) } }),
       metadata: { filename: name, filetype: type, lessonId, ...(takeId ? { takeId } : {}), ...(role ? { role } : {}) },
-      fingerprint: () =>
-        Promise.resolve(
-          ['limber', lessonId, takeId ?? role ?? '', ...(file ? [name, file.size, file.lastModified] : [key])].join(
-            '/',
-          ),
-        ),
+      fingerprint: () => Promise.resolve(['limber', lessonId, takeId ?? role ?? '', ...knownBy].join('/')),
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => begun?.(upload.url!.split('/').at(-1)!),
       onProgress: (sent) => {
@@ -202,22 +191,51 @@ function readInterrupted(): readonly Interrupted[] {
   return kept(KEPT, interruptedSchema) ?? [];
 }
 
-/**
- * What grows, as the upload protocol's client reads it. That it is over is said by itself, without bytes: where the answer
- * to the last ones is lost, what is sent again says nothing of its length a second time, which would be refused.
- */
-function sourceOf({ read }: Growing): {
-  size: number;
-  slice: (from: number, to: number) => Promise<{ value: Blob; done: boolean }>;
-  close: () => void;
-} {
+/** How something is sent: by what it is known here and when it is chosen again, and how it is read. */
+interface Sending {
+  readonly key: string;
+  readonly knownBy: readonly (string | number)[];
+  readonly bytes: () => number;
+  readonly source: Blob;
+  readonly options: UploadOptions;
+}
+
+function whole(file: File, lessonId: string): Sending {
   return {
+    key: `${lessonId}/${file.name}/${file.size}`,
+    knownBy: [file.name, file.size, file.lastModified],
+    bytes: () => file.size,
+    source: file,
+    options: { chunkSize: 8 * 1024 * 1024, retryDelays: SOON },
+  };
+}
+
+/**
+ * What grows is read as it comes. That it is over is said by itself, without bytes: where the answer to the last ones is
+ * lost, what is sent again says nothing of its length a second time, which would be refused.
+ */
+function inPieces({ id, bytes, read }: Growing): Sending {
+  const source = {
     size: 0,
-    slice: async (from, to) => {
+    slice: async (from: number, to: number) => {
       const value = await read(from, to);
       return { value, done: value.size === 0 };
     },
     close: () => undefined,
+  };
+  return {
+    key: id,
+    knownBy: [id],
+    bytes,
+    // The reader knows where to read.
+    source: new Blob(),
+    options: {
+      uploadLengthDeferred: true,
+      // Little at once: so little of it lies in one place only.
+      chunkSize: 2 * 1024 * 1024,
+      retryDelays: LONG,
+      fileReader: { openFile: () => Promise.resolve(source) },
+    },
   };
 }
 

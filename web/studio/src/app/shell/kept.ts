@@ -1,13 +1,5 @@
 import type * as z from 'zod';
-
-/** What a text says as JSON; null where it is none. */
-export function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
-}
+import { parseJson } from '@limber/core/format/parse-json';
 
 /** What this browser keeps under a name, as long as it is what it should be; null otherwise. */
 export function kept<T>(key: string, schema: z.ZodType<T>): T | null {

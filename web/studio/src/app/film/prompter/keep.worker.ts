@@ -19,9 +19,8 @@ function tell(answer: KeepAnswer): void {
 
 /** Read where it is written: a file that is being written to can be read nowhere else. */
 async function bytesOf({ id, from, to }: Extract<KeepRequest, { kind: 'read' }>): Promise<ArrayBuffer> {
-  const name = `${id}.media`;
   const bytes = new Uint8Array(to - from);
-  const read = (handles.get(name) ?? (await opened(name))).read(bytes, { at: from });
+  const read = (await handleOf(`${id}.media`)).read(bytes, { at: from });
   return bytes.buffer.slice(0, read);
 }
 
@@ -37,7 +36,7 @@ async function answered(asked: KeepRequest): Promise<void> {
       asked.kind === 'piece'
         ? [`${asked.id}.media`, new Uint8Array(await asked.piece.arrayBuffer())]
         : [`${asked.id}.lines`, text.encode(`${JSON.stringify(asked.line)}\n`)];
-    const handle = handles.get(name) ?? (await opened(name));
+    const handle = await handleOf(name);
     const end = handle.getSize();
     const written = handle.write(bytes, { at: end });
     if (written < bytes.length) {
@@ -52,7 +51,9 @@ async function answered(asked: KeepRequest): Promise<void> {
   }
 }
 
-async function opened(name: string): Promise<FileSystemSyncAccessHandle> {
+async function handleOf(name: string): Promise<FileSystemSyncAccessHandle> {
+  const open = handles.get(name);
+  if (open) return open;
   const root = await navigator.storage.getDirectory();
   const folder = await root.getDirectoryHandle('recordings', { create: true });
   const file = await folder.getFileHandle(name, { create: true });

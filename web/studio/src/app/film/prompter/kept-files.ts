@@ -1,5 +1,5 @@
 import type { LogEntry } from '@limber/core/take/log.document';
-import { parseJson } from '../../shell/kept';
+import { parseJson } from '@limber/core/format/parse-json';
 import { lineSchema, type KeptLine } from './keep-messages';
 
 /** A recording that lies in this browser's own storage: its media, and the lines that say what is known of it. */

@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import type { UploadRecord } from '@limber/core/api/media';
 import { ROUTES } from '@limber/core/api/routes';
 import { LOG_FORMAT, LOG_VERSION } from '@limber/core/take/log.document';
+import { wordsOf } from '@shared/words-of';
 import { Api, ApiError } from '../../api/http';
 import { Uploads, type Growing, type Purpose } from '../../progress/uploads';
 import { bytesOf, lockOf, note, readAll, readOne, remove, type KeptRecording } from './kept-files';
@@ -113,7 +114,7 @@ export class KeptRecordings {
       try {
         await work();
       } catch (error) {
-        this.tell(id, error instanceof Error ? error.message : String(error));
+        this.tell(id, wordsOf(error));
       }
     });
     this.all.set(await readAll());

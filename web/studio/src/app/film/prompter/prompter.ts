@@ -21,6 +21,7 @@ import { Uploads } from '../../progress/uploads';
 import { BenchHead } from '../../shell/bench-head';
 import { Choice, type Option } from '../../shell/choice';
 import { Ribbon } from '@shared/ribbon';
+import { wordsOf } from '@shared/words-of';
 import { Filming } from './filming';
 import { KeptRecordings } from './kept-recordings';
 import { LeftRecordings } from './left-recordings';
@@ -215,7 +216,7 @@ export class Prompter {
       this.recording.set(recording);
       this.filming.set(filming);
     } catch (error) {
-      this.trouble.set(error instanceof Error ? error.message : String(error));
+      this.trouble.set(wordsOf(error));
     } finally {
       this.opening.set(false);
     }

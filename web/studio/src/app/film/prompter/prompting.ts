@@ -215,7 +215,10 @@ export class Prompting {
       const figure = this.filming().shown().count?.key;
       if (ear !== 'off' && figure !== undefined && this.filming().started()) (clicks ??= new Clicks()).click(ear);
     });
-    effect(() => this.shows.emit(this.view()));
+    effect(() => {
+      const view = this.view();
+      untracked(() => this.shows.emit(view));
+    });
     effect(() => {
       if (this.filming().ended()) untracked(() => this.ended.emit());
     });

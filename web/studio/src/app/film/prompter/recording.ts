@@ -43,7 +43,6 @@ export type Stopped = 'full' | 'gone' | 'broken';
 /** What a camera or a microphone gives, written to the browser's own storage while it comes in. */
 export class Recording {
   readonly id = crypto.randomUUID();
-  readonly stream: MediaStream;
   /** What is seen in its picture; null where it has none. */
   readonly glances: Glances | null;
   readonly level = signal(0);
@@ -67,7 +66,6 @@ export class Recording {
     readonly about: { readonly lessonId: string; readonly records: 'camera' | 'room'; readonly name: string },
   ) {
     const { stream } = opened;
-    this.stream = stream;
     const [picture] = stream.getVideoTracks();
     this.glances = picture ? new Glances(picture) : null;
     const type = TYPES[about.records].find((one) => MediaRecorder.isTypeSupported(one));
@@ -78,6 +76,10 @@ export class Recording {
     });
     this.worker.addEventListener('message', ({ data }: MessageEvent<KeepAnswer>) => this.heard(data));
     for (const track of stream.getTracks()) track.addEventListener('ended', () => void this.end('gone'));
+  }
+
+  get stream(): MediaStream {
+    return this.opened.stream;
   }
 
   /** Begins; what is known of it is on the disk before its first piece. */

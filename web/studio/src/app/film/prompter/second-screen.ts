@@ -1,16 +1,12 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
-import * as z from 'zod';
 import { ROUTES } from '@limber/core/api/routes';
-import { PRESSES, type Press } from '@limber/core/prompt/session';
-import { secondScreenSchema, type PromptView, type SecondScreenOpened } from '@limber/core/prompt/view';
+import { addressOf } from '@limber/core/api/route';
+import { screenHeardSchema, secondScreenSchema, type SecondScreenOpened } from '@limber/core/api/second-screen';
+import { parseJson } from '@limber/core/format/parse-json';
+import type { Press } from '@limber/core/prompt/session';
+import type { PromptView } from '@limber/core/prompt/view';
+import { wordsOf } from '@shared/words-of';
 import { Api, ApiError } from '../../api/http';
-import { parseJson } from '../../shell/kept';
-
-const toldSchema = z.union([
-  z.object({ on: z.literal('joined') }),
-  z.object({ on: z.literal('closed') }),
-  z.object({ on: z.literal('press'), press: z.enum(PRESSES) }),
-]);
 
 const KEPT = 'limber.second-screen';
 /** After so long a line that was refused is tried again, ms. */
@@ -55,7 +51,7 @@ export class SecondScreen {
       this.opened.set(opened);
       this.listen(opened.id);
     } catch (error) {
-      this.trouble.set(error instanceof Error ? error.message : String(error));
+      this.trouble.set(wordsOf(error));
     }
   }
 
@@ -68,13 +64,14 @@ export class SecondScreen {
   async close(): Promise<void> {
     const opened = this.opened();
     this.gone();
+    // One that cannot be reached is closed by itself a minute later.
     if (opened) await this.api.ask(ROUTES.closeSecondScreen, { params: { id: opened.id } }).catch(() => undefined);
   }
 
   private listen(id: string): void {
-    this.source = new EventSource(`/api${ROUTES.secondScreenPresses.path.replace(':id', id)}`);
+    this.source = new EventSource(`/api${addressOf(ROUTES.secondScreenPresses, { params: { id } })}`);
     this.source.addEventListener('message', ({ data }: MessageEvent<string>) => {
-      const told = toldSchema.safeParse(JSON.parse(data)).data;
+      const told = screenHeardSchema.safeParse(parseJson(data)).data;
       if (told?.on === 'joined') this.joined.set(true);
       else if (told?.on === 'press') this.presses(told.press);
       else if (told?.on === 'closed') this.lost();

@@ -130,12 +130,12 @@ export class Takes {
     inject(Keys).use([{ key: 'b', does: $localize`Bring in a video file`, run: () => this.choose() }]);
   }
 
-  /** @param filling the take that lacks its footage; without one the film becomes a take of its own. */
   private seenIn(mediaId: string | null, side: ViewerSide | null): string {
     const analysis = this.analyses().get(mediaId ?? '');
     return analysis ? seenWords(analysis, side) : '';
   }
 
+  /** @param filling the take that lacks its footage; without one the film becomes a take of its own. */
   protected choose(filling: Take | null = null): void {
     this.filling = filling;
     this.file().nativeElement.click();
