@@ -8,13 +8,15 @@ export default defineConfig({
   outputDir: '../.data/test/playwright',
   // They guard against what never comes, not against a busy machine: no test says how fast something must be.
   timeout: 600_000,
-  expect: { timeout: 120_000 },
+  expect: { timeout: 120_000, toPass: { timeout: 120_000 } },
   workers: 1,
   fullyParallel: false,
   retries: 0,
   reporter: [['list']],
   forbidOnly: true,
   use: {
+    actionTimeout: 120_000,
+    navigationTimeout: 120_000,
     baseURL: process.env['LIMBER_URL'] ?? 'http://127.0.0.1:4319',
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',

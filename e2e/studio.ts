@@ -4,6 +4,7 @@ import {
   type APIRequestContext,
   type Browser,
   type BrowserContext,
+  type Locator,
   type Page,
 } from '@playwright/test';
 import { resolve } from 'node:path';
@@ -48,6 +49,14 @@ export const test = base.extend<{ complaints: string[]; studio: Page }>({
 
 export { expect };
 
+/** Chooses one of a list; its options are gone before another list is opened. */
+export async function choose(page: Page, list: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: list, exact: true }).click();
+  const one = page.getByRole('option', { name: option, exact: true });
+  await one.click();
+  await expect(one).toHaveCount(0);
+}
+
 /**
  * Opens an address and waits until the page has what it asked for. A film is not waited for: a browser that has enough of
  * it leaves the rest of its answer open for as long as it likes.
@@ -72,6 +81,13 @@ export async function newLesson(page: Page, title: string): Promise<string> {
   await page.waitForURL(/\/lesson\/[^/]+\/plan\/moves/);
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
   return /lesson\/([^/]+)/.exec(page.url())![1]!;
+}
+
+/** What a code on the screen says to a telephone: its letters, and the address on this machine. */
+export async function invitationOn(card: Locator): Promise<{ code: string; address: string }> {
+  const code = (await card.locator('.letters').textContent())!;
+  const at = new URL((await card.locator('strong', { hasText: 'http' }).first().textContent())!);
+  return { code, address: `http://127.0.0.1:${at.port}${at.pathname}` };
 }
 
 export async function addMove(page: Page, name: string): Promise<void> {
@@ -105,6 +121,7 @@ export interface StoredLesson {
       endMs: number;
     }[];
     pace: { settleMs: number };
+    waiting: { mediaId: string }[];
     takes: {
       id: string;
       name: string;

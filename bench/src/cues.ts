@@ -1,9 +1,12 @@
+import { cueChecks } from '@limber/core/check/cue-checks';
+import { seenCues } from '@limber/core/check/cue-findings';
 import { deriveCues } from '@limber/core/cue/derive';
 import { FRAMES } from '@limber/core/cue/frame';
 import { placeCues } from '@limber/core/cue/place';
 import { PEBBLE } from '@limber/core/cue/styles';
 import { workedAreas } from '@limber/core/cue/worked-area';
 import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { CUE_KINDS } from '@limber/core/lesson/override.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { medians, report } from './compare';
 import { lessonOf } from './long-lesson';
@@ -38,6 +41,31 @@ export async function cues(): Promise<void> {
     3,
   );
   report('cues', `growth from ${few.length} to ${many.length} cues`, after, 'ten times the smaller one', before);
+  for (const [less, more] of [
+    [100, 1000],
+    [1000, 10_000],
+  ] as const) {
+    const [one, other] = [everything(hourOf(less)), everything(hourOf(more))];
+    const [ours, ten] = await medians(
+      () => checked(other),
+      () => {
+        for (let i = 0; i < 10; i++) checked(one);
+      },
+      7,
+      2,
+    );
+    report('cues', `every kind shown, and checked: from ${less} to ${more}`, ours, 'ten times the smaller one', ten);
+  }
+}
+
+/** The same lesson with all that can be shown. */
+function everything(lesson: Lesson): Lesson {
+  return { ...lesson, overrides: CUE_KINDS.map((key) => ({ key, when: 'every' as const })) };
+}
+
+function checked(lesson: Lesson): number {
+  const timeline = timelineOf(lesson)!;
+  return cueChecks(seenCues(lesson, timeline, deriveCues(lesson, timeline).cues)).length;
 }
 
 function work(lesson: Lesson) {

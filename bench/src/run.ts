@@ -9,6 +9,7 @@ import { footage } from './footage';
 import { judgement } from './judgement/judgement';
 import { keeping } from './keeping';
 import { lesson } from './lesson';
+import { moments } from './moments';
 import { narration } from './narration';
 import { plan } from './plan';
 import { pressing } from './presses';
@@ -20,6 +21,7 @@ import { saidAndDone } from './said-done';
 import { seams } from './seams';
 import { sheet } from './sheet';
 import { Studio } from './studio';
+import { uploading } from './upload';
 
 /** All benchmarks, or those whose names are given. One line each. */
 const wanted = process.argv.slice(2);
@@ -38,14 +40,20 @@ if (wants('propose')) await proposing();
 if (wants('presses')) pressing();
 if (wants('said-done')) saidAndDone();
 if (wants('first-load')) firstLoad();
-if (['editing', 'seams', 'sheet', 'prompter', 'cue-layer', 'intake', 'results', 'keeping'].some(wants)) {
+if (
+  ['editing', 'seams', 'sheet', 'moments', 'prompter', 'cue-layer', 'intake', 'upload', 'results', 'keeping'].some(
+    wants,
+  )
+) {
   const studio = await Studio.open();
   if (wants('editing')) await editing(studio);
   if (wants('seams')) await seams(studio);
   if (wants('sheet')) await sheet(studio);
+  if (wants('moments')) await moments(studio);
   if (wants('prompter')) await prompter(studio);
   if (wants('cue-layer')) await cueLayer(studio);
   if (wants('intake')) await intake(studio);
+  if (wants('upload')) await uploading(studio);
   if (wants('results')) await results(studio);
   if (wants('keeping')) await keeping(studio);
   await studio.database.end();

@@ -27,17 +27,22 @@ export async function sheet(studio: Studio): Promise<void> {
       return watched(page);
     };
     const [ten, hundred, thousand] = [await open(10), await open(100), await open(1000)];
-    for (let round = 0; round < PRESSES + WARM; round++)
-      for (const one of [ten, hundred, thousand]) {
-        // Ten parts are gone through to and fro.
-        const ms = await press(one, Math.floor(round / 8) % 2 === 0 ? 'ArrowDown' : 'ArrowUp');
-        if (round >= WARM) one.times.push(ms);
-      }
+    await goThrough([ten, hundred, thousand]);
     const reference = 'the same among 10';
     report('sheet', 'going to the next of 100 parts', middleOf(hundred), reference, middleOf(ten));
     report('sheet', 'going to the next of 1,000 parts', middleOf(thousand), reference, middleOf(ten));
     report('sheet', 'a frame while 1,000 parts play', await played(thousand), reference, await played(ten));
   });
+}
+
+/** Goes down and up pages in turn, and notes what each press costs them. */
+export async function goThrough(pages: readonly Watched[]): Promise<void> {
+  for (let round = 0; round < PRESSES + WARM; round++)
+    for (const one of pages) {
+      // Ten parts are gone through to and fro.
+      const ms = await press(one, Math.floor(round / 8) % 2 === 0 ? 'ArrowDown' : 'ArrowUp');
+      if (round >= WARM) one.times.push(ms);
+    }
 }
 
 /** Main-thread time of one press up to the second frame after it, ms. */
@@ -53,7 +58,7 @@ async function press(one: Watched, key: string): Promise<number> {
 }
 
 /** Main-thread time of a frame while the film plays, ms. */
-async function played(one: Watched): Promise<number> {
+export async function played(one: Watched): Promise<number> {
   const { page } = one;
   await page.bringToFront();
   await page.keyboard.press('Space');
@@ -72,8 +77,8 @@ async function played(one: Watched): Promise<number> {
   return ms;
 }
 
-/** The film in so many parts of work, one side after the other. */
-function inParts(count: number): Partial<Lesson> {
+/** The film in so many parts of work, one side after the other, each of so many repetitions. */
+export function inParts(count: number, beats = BEATS): Partial<Lesson> {
   const lengthMs = Math.floor(FILM_MS / count);
   return {
     title: `${count} parts`,
@@ -83,7 +88,7 @@ function inParts(count: number): Partial<Lesson> {
       side: i % 2 === 0 ? ('left' as const) : ('right' as const),
       startMs: i * lengthMs,
       endMs: (i + 1) * lengthMs,
-      beatsMs: Array.from({ length: BEATS }, (_, n) => i * lengthMs + Math.floor(((n + 1) * lengthMs) / BEATS)),
+      beatsMs: Array.from({ length: beats }, (_, n) => i * lengthMs + Math.floor(((n + 1) * lengthMs) / beats)),
     })),
   };
 }

@@ -6,6 +6,12 @@ import type { PublishedCut } from '@limber/core/viewing/published.schema';
 import { DEMO_SIGN_IN } from '@limber/demo/world/sign-in';
 import { filmedLessonOf } from './long-lesson';
 
+/** Until no work is under way: what is measured beside the footage that a new world looks at is measured of both. */
+async function idle(database: pg.Pool): Promise<void> {
+  const under = `SELECT 1 FROM jobs WHERE state IN ('queued', 'running') LIMIT 1`;
+  while ((await database.query(under)).rowCount !== 0) await new Promise((later) => setTimeout(later, 1000));
+}
+
 /** The running program that `./limber bench` has started with a database of its own. */
 export class Studio {
   private constructor(
@@ -24,7 +30,9 @@ export class Studio {
       body: JSON.stringify({ email, password }),
     });
     if (!answer.ok) throw new Error(await answer.text());
-    return new Studio(url, new pg.Pool({ connectionString, max: 4 }), answer.headers.getSetCookie()[0]!.split(';')[0]!);
+    const database = new pg.Pool({ connectionString, max: 4 });
+    await idle(database);
+    return new Studio(url, database, answer.headers.getSetCookie()[0]!.split(';')[0]!);
   }
 
   /** A shared version of 24 steps; its footage is only a row, which nobody plays here. */

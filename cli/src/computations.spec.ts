@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { parseBundle } from '@limber/core/format/bundle';
 import { LESSON_VERSION } from '@limber/core/lesson/lesson.schema';
 import { readingSchema } from '@limber/core/narration/reading';
 
@@ -104,6 +105,52 @@ describe('limber compute', () => {
     const { out } = compute('cues', bundle, '--format', 'ass', '--frame', '9:16');
     expect(out).toContain('PlayResX: 720\nPlayResY: 1280\n');
     expect(out).toContain('Bricolage Grotesque');
+  });
+
+  it('derives cues as a table', () => {
+    const [head, ...rows] = compute('cues', bundle, '--format', 'csv').out.trim().split('\r\n');
+    expect(head).toBe('from_s,to_s,kind,step,side,words,number,of');
+    expect(rows).toContain('1.750,3.250,count,Slipway,left,1,1,2');
+    expect(compute('cues', bundle, '--format', 'xls').problem!.type).toBe('unknown-format');
+  });
+
+  it('keeps cues clear of what was seen, and tells what of them could not be followed', () => {
+    interface Answer {
+      cues: { kind: string; box: [number, number, number, number] }[];
+      findings: { rule: string }[];
+    }
+    const counts = (...args: string[]): Answer['cues'] =>
+      (JSON.parse(compute('place', filmed(), ...args).out) as Answer).cues.filter((one) => one.kind === 'count');
+    // A face at the upper right, where counts usually stand, as `analyse` writes it.
+    const face = { atMs: 5000, box: [0.6, 0.1, 0.3, 0.5], outline: [] };
+    const seen = file('faces.json', { faces: [face], sceneChangesMs: [], bouts: [{ beatsMs: [6300, 7800] }] });
+    const over = ([x, y, width]: readonly number[]): boolean => x! + width! > 0.55 && y! < 0.6;
+    expect(counts().every((one) => over(one.box))).toBeTrue();
+    expect(counts('--analysis', seen).some((one) => over(one.box))).toBeFalse();
+
+    const rules = (of: string, ...args: string[]): string[] =>
+      (JSON.parse(compute('check-cues', of, ...args).out) as Answer).findings.map((one) => one.rule);
+    expect(rules(filmed())).toEqual([]);
+    // Words that nobody reads in the time that they have.
+    const [caption] = (
+      JSON.parse(compute('cues', filmed()).out) as { cues: { key: string; kind: string }[] }
+    ).cues.filter((one) => one.kind === 'caption');
+    const text = 'Up, and up, and ever so slowly up to the ear, and then all the way down.';
+    const today = parseBundle(JSON.parse(readFileSync(filmed(), 'utf8')));
+    const changed = file('changed.json', { ...today, overrides: [{ key: caption!.key, text }] });
+    expect(rules(changed)).toEqual(['cue-too-fast']);
+    const beats = [5300, 5800, 6300, 6800].map((beat) => beat + 200);
+    const marked = { id: 'w', takeId: 't', kind: 'reps', stepId: 'a', side: 'left', startMs: 5000, endMs: 7000 };
+    const late = filmed({
+      segments: [{ ...marked, beats }],
+      assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: 9000 }],
+    });
+    const early = file('early.json', { bouts: [{ beatsMs: beats.map((beat) => beat - 180) }] });
+    expect(rules(late, '--analysis', early)).toContain('cue-beside-movement');
+    expect(rules(late)).not.toContain('cue-beside-movement');
+    expect(compute('check-cues', filmed(), '--analysis', file('odd.json', { faces: 3 })).problem!.type).toBe(
+      'invalid-analysis',
+    );
   });
 
   it('makes the film of a lesson from media named by their takes, and tells what ffprobe reads of it', () => {

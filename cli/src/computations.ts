@@ -5,6 +5,7 @@ import { checkLesson } from '@limber/core/check/check-lesson';
 import { sorted } from '@limber/core/check/finding';
 import { FRAMES } from '@limber/core/cue/frame';
 import { writeAss } from '@limber/core/format/ass';
+import { cueSheet } from '@limber/core/format/cue-sheet';
 import { writeSrt } from '@limber/core/format/srt';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { filmSize } from '@limber/core/render/size';
@@ -35,10 +36,12 @@ import {
 } from './input';
 import { align } from './align';
 import { analyse } from './analyse';
+import { checkCues, seenIn, seenOf } from './check-cues';
 import { logged } from './log';
 import { propose } from './propose';
 import { renderFilm } from './render';
 import { saidDone } from './said-done';
+import { shown } from './shown';
 import { sync } from './sync';
 
 type Computation = (args: readonly string[], read: ReadFile) => Promise<unknown>;
@@ -68,9 +71,10 @@ export const computations: Readonly<Record<string, Computation>> = {
   cues: async (args, read) => {
     const { plain, named } = options(args, ['format', 'cut', 'frame', 'style']);
     const format = named.get('format') ?? 'json';
-    if (!['json', 'vtt', 'srt', 'ass'].includes(format))
-      throw new InputError('unknown-format', `--format is json, vtt, srt or ass, not “${format}”.`);
+    if (!['json', 'csv', 'vtt', 'srt', 'ass'].includes(format))
+      throw new InputError('unknown-format', `--format is json, csv, vtt, srt or ass, not “${format}”.`);
     const { lesson, timeline } = await readTimeline(plain[0], named, read);
+    if (format === 'csv') return cueSheet(deriveCues(lesson, timeline).cues, lesson);
     if (format !== 'json') {
       const [frame, style] = [frameNamed(named), styleNamed(named, lesson)];
       const { cues } = showCues(lesson, { timeline, frame, style });
@@ -128,14 +132,23 @@ export const computations: Readonly<Record<string, Computation>> = {
   },
 
   place: async (args, read) => {
-    const { plain, named } = options(args, ['frame', 'cut', 'style']);
+    const { plain, named } = options(args, ['frame', 'cut', 'style', 'analysis']);
     const { lesson, timeline } = await readTimeline(plain[0], named, read);
-    const { cues } = showCues(lesson, { timeline, frame: frameNamed(named), style: styleNamed(named, lesson) });
+    const analysis = named.get('analysis');
+    const seenOn = seenOf(timeline, analysis === undefined ? null : await seenIn(analysis, read));
+    const { cues } = showCues(lesson, { timeline, frame: frameNamed(named), style: styleNamed(named, lesson), seenOn });
     return {
       cues: cues.map(({ key, kind, startMs, endMs, text, lines, box }) => ({
         ...{ key, kind, startMs, endMs, text, lines, box },
       })),
     };
+  },
+
+  'check-cues': async (args, read) => {
+    const { plain, named } = options(args, ['cut', 'analysis']);
+    const { lesson, timeline } = await readTimeline(plain[0], named, read);
+    const analysis = named.get('analysis');
+    return checkCues(lesson, timeline, analysis === undefined ? null : await seenIn(analysis, read));
   },
 
   assembly: async (args, read) => {
@@ -154,7 +167,7 @@ export const computations: Readonly<Record<string, Computation>> = {
     const { plain, named } = options(args, ['cut']);
     const { plan } = await readCut(plain[0], named, read);
     const { open } = sorted(checkLesson(plan), plan.setAside);
-    return { findings: open.map(({ basis: _basis, ...one }) => one) };
+    return { findings: open.map(shown) };
   },
 
   fit: async (args, read) => {
@@ -169,7 +182,7 @@ export const computations: Readonly<Record<string, Computation>> = {
     const { along, ...result } = fitWithWords(lesson, Math.round(minutes * 60_000), Math.round(tolerance));
     return {
       ...result,
-      words: { mended: along.mended, left: along.left.map(({ basis: _basis, ...one }) => one) },
+      words: { mended: along.mended, left: along.left.map(shown) },
       steps: movesOf(lesson.steps).map((step) => ({
         stepId: step.id,
         before: describeDose(step.dose),

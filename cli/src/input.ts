@@ -1,3 +1,4 @@
+import type * as z from 'zod';
 import { DocumentError } from '@limber/core/document/document';
 import { parseBundle } from '@limber/core/format/bundle';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
@@ -56,6 +57,18 @@ export async function readLesson(file: string | undefined, read: ReadFile): Prom
     if (error instanceof DocumentError) throw new InputError('invalid-bundle', error.message, { path: error.path });
     throw error;
   }
+}
+
+/**
+ * What `analyse` wrote, as much of it as is asked for.
+ *
+ * @throws InputError when the file is not what `analyse` writes.
+ */
+export async function readAnalysis<T>(file: string | undefined, asked: z.ZodType<T>, read: ReadFile): Promise<T> {
+  const known = asked.safeParse(await readJson(file, read));
+  if (known.success) return known.data;
+  const { path, message } = known.error.issues[0]!;
+  throw new InputError('invalid-analysis', `${file} is not what \`analyse\` writes: ${path.join('.')} ${message}.`);
 }
 
 /** A lesson with what `--cut` names of it: its plan in that reduction. */

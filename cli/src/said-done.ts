@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { saidDone as saidDoneIn, type OnTake } from '@limber/core/check/said-done';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { propose } from '@limber/core/proposal/propose';
@@ -6,10 +7,11 @@ import type { Done, Measured } from '@limber/core/said-done/done';
 import { aligned, linesOf, NOT_ITS_WORDS } from './align';
 import type { ReadFile } from './input';
 import { evidenceIn } from './seen';
+import { shown } from './shown';
 
 /** Something that is no film, but stands in for the one that was looked at. */
 const TAKE = {
-  ...{ id: 'recording', name: 'Recording', pictureLeft: 'left' as const, sources: [] },
+  ...{ id: 'recording', name: 'Recording', pictureLeft: 'left' as const, sources: [], ...UNRATED },
   ...{ width: 1280, height: 720, frameRate: { numerator: 25, denominator: 1 } },
 };
 
@@ -29,7 +31,7 @@ export async function saidDone(lesson: Lesson, files: readonly string[], read: R
   const known = analysis === undefined ? onItsTake(lesson, words) : await onRecording(lesson, analysis, words, read);
   const { rows, findings } = saidDoneIn(known.lesson, known.onTake);
   return {
-    findings: findings.map(({ basis: _basis, ...one }) => one),
+    findings: findings.map(shown),
     rows: rows.map(({ done, ...row }) => ({ ...row, done: done && rounded(done) })),
     ...(said && !said.fits ? { detail: NOT_ITS_WORDS } : {}),
   };

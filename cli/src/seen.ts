@@ -3,7 +3,7 @@ import type { Alignment } from '@limber/core/align/align-lesson';
 import { REGIONS } from '@limber/core/face/regions';
 import { noEvidence, type Evidence } from '@limber/core/proposal/evidence';
 import { clipSpans, unionSpans } from '@limber/core/time/spans';
-import { InputError, readJson, type ReadFile } from './input';
+import { readAnalysis, type ReadFile } from './input';
 
 const ms = z.number().min(0);
 const span = { startMs: ms, endMs: ms };
@@ -37,13 +37,8 @@ const analysisFileSchema = z.object({
  * @throws InputError when the file is not what `analyse` writes.
  */
 export async function evidenceIn(file: string | undefined, said: Alignment | null, read: ReadFile): Promise<Evidence> {
-  const known = analysisFileSchema.safeParse(await readJson(file, read));
-  if (!known.success)
-    throw new InputError(
-      'invalid-analysis',
-      `${file} is not what \`analyse\` writes: ${known.error.issues[0]!.path.join('.')} ${known.error.issues[0]!.message}.`,
-    );
-  const { durationMs, speech, bouts, holds, sceneChangesMs } = known.data;
+  const analysis = await readAnalysis(file, analysisFileSchema, read);
+  const { durationMs, speech, bouts, holds, sceneChangesMs } = analysis;
   return {
     ...noEvidence(durationMs),
     heard: speech !== undefined,

@@ -1,3 +1,4 @@
+import { UNRATED } from './lesson/take.schema';
 import type { Cue } from './cue/cue';
 import { exactly } from './dose/dose';
 import type { Dose } from './dose/dose.schema';
@@ -84,6 +85,7 @@ export function aFilmedLesson(change: Partial<Lesson> = {}, durationMs = 60_000)
         sources: [],
         name: 'Take',
         pictureLeft: 'left',
+        ...UNRATED,
         durationMs,
         width: 960,
         height: 540,
@@ -104,7 +106,8 @@ export function aSegment(id: string, startMs: TakeMs, endMs: TakeMs, change: Par
 export function aCue(kind: Cue['kind'], text: string, change: Partial<Cue> = {}): Cue {
   return {
     key: `p|s|${kind}|0`,
-    ...{ kind, stepId: 'a', side: 'left', startMs: 0, endMs: 1000, text, value: null, of: null, edited: false },
+    ...{ kind, stepId: 'a', side: 'left', startMs: 0, endMs: 1000, text, value: null, of: null },
+    ...{ shows: null, edited: false },
     ...change,
   };
 }

@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { randomUUID } from 'node:crypto';
 import { copyFile, mkdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -94,6 +95,7 @@ async function withTake(lesson: Lesson, marked: boolean): Promise<Lesson> {
     name: 'Take 1, window side',
     // What is marked was looked at; of the other take it is still to be asked.
     pictureLeft: marked ? ('left' as const) : null,
+    ...UNRATED,
     sources: [{ mediaId: media.id, role: 'picture' as const, offsetMs: 0 }],
     durationMs: media.durationMs,
     width: media.width,

@@ -1,8 +1,21 @@
 import { readFileSync } from 'node:fs';
-import type { Browser, BrowserContext, Page } from '@playwright/test';
+import type { Browser, BrowserContext, Locator, Page } from '@playwright/test';
 import { withCamera } from '../camera';
 import { captionsOf } from '../captions';
-import { DEMO, edited, expect, linkOf, playedOn, saved, stored, test, viewer } from '../studio';
+import {
+  choose,
+  DEMO,
+  edited,
+  expect,
+  FOOTAGE,
+  invitationOn,
+  linkOf,
+  playedOn,
+  saved,
+  stored,
+  test,
+  viewer,
+} from '../studio';
 
 const OUT = 'docs/screenshots';
 const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
@@ -105,8 +118,26 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
     .click();
   await page.locator('tr', { hasText: 'Harbour mouth' }).getByRole('button', { name: 'Once more' }).click();
   await expect(page.locator('.still img').first()).toBeVisible();
+  await page.getByLabel('Note on Take 1, window side').fill('the kettle at 2:10');
+  await page.getByTestId('take').first().getByRole('button', { name: 'good' }).click();
   await saved(page);
-  await shoot('takes');
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await settled(page);
+  const table = await page.screenshot({ animations: 'disabled' });
+  await page.getByRole('button', { name: 'bring it from a telephone' }).click();
+  const brings = await telephone(browser, page.getByTestId('phone'));
+  await brings.getByLabel('Films').setInputFiles(FOOTAGE);
+  await expect(brings.getByText('It is there')).toBeVisible();
+  await settled(brings);
+  const sending = await brings.screenshot();
+  await brings.context().close();
+  await expect(page.getByTestId('take')).toHaveCount(3);
+  await page.getByRole('button', { name: 'Take no more from it' }).click();
+  await page.getByTestId('take').nth(2).getByRole('button', { name: 'Take it out' }).click();
+  await saved(page);
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
+  await settled(page);
+  await besideEachOther(page, [table, await page.screenshot({ animations: 'disabled' }), sending], 'takes');
 
   await page.goto(`/lesson/${DEMO}/mark/segments`);
   await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
@@ -147,7 +178,9 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 
   await page.goto(`/lesson/${DEMO}/mark/cues`);
   await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
-  await page.getByTestId('cue').filter({ hasText: '3 of 8' }).first().click();
+  await expect(page.getByTestId('moment').locator('img').first()).toBeVisible();
+  await page.getByTestId('moment').nth(4).click();
+  await expect(page.locator('lc-moments-row .still:not(:has(img))')).toHaveCount(0);
   await shoot('cues', true);
   await styleSheet(page);
 
@@ -175,7 +208,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
-test('the prompter', async ({ baseURL, studio: _studio }) => {
+test('the prompter', async ({ baseURL, browser, studio: _studio }) => {
   await withCamera(baseURL!, async (page) => {
     await page.goto(`/lesson/${DEMO}/film/prompter`);
     await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
@@ -183,18 +216,24 @@ test('the prompter', async ({ baseURL, studio: _studio }) => {
       await settled(page);
       return page.screenshot({ animations: 'disabled' });
     };
+    // Imitated devices are called by where they come from.
+    for (const [which, name] of [
+      ['mjpeg', 'Camera of this machine'],
+      ['Fake', 'Microphone of this machine'],
+    ] as const)
+      await page
+        .locator('.p-select-label', { hasText: which })
+        .evaluate((label, shown) => (label.textContent = shown), name);
     const before = await shot();
     const end = async (): Promise<void> => {
       await page.keyboard.press('Escape');
       await page.keyboard.press('Escape');
       await expect(page.getByTestId('prompter')).toHaveCount(0);
     };
-    const go = async (button: string): Promise<void> => {
-      await page.getByRole('button', { name: button }).click();
-      await expect(page.getByTestId('prompter')).toBeVisible();
-      await page.keyboard.press('x');
-    };
-    await go('Begin to film');
+    await page.getByRole('button', { name: 'Begin to film' }).click();
+    await expect(page.getByTestId('framing-guide')).toHaveText(/\w/);
+    const guided = await shot();
+    await page.keyboard.press('x');
     for (let at = 0; at < 14; at++) await page.keyboard.press('x');
     const filming = await shot();
     await page.keyboard.press('x');
@@ -212,6 +251,8 @@ test('the prompter', async ({ baseURL, studio: _studio }) => {
     await rehearsing.getByRole('radio', { name: 'Rehearse' }).check();
     await rehearsing.getByLabel('It goes on').click();
     await rehearsing.getByRole('option', { name: 'when I press' }).click();
+    await rehearsing.getByRole('button', { name: 'Open it there' }).click();
+    const second = await telephone(browser, rehearsing.locator('lc-second-screen'));
     await rehearsing.getByRole('button', { name: 'Rehearse' }).click();
     const words = rehearsing.getByTestId('prompter');
     await expect(words).toBeVisible();
@@ -221,11 +262,15 @@ test('the prompter', async ({ baseURL, studio: _studio }) => {
       await rehearsing.keyboard.press('x');
       await expect(words).toHaveAttribute('data-at', String(at + 1));
     }
+    await expect(second.getByTestId('prompter')).toHaveText((await words.textContent())!, { useInnerText: false });
+    await settled(second);
+    const beside = await second.screenshot();
+    await second.context().close();
     await rehearsing.keyboard.press('Escape');
     await rehearsing.keyboard.press('Escape');
     await expect(rehearsing.getByTestId('rehearsal')).toBeVisible();
     const result = await rehearsing.screenshot({ animations: 'disabled' });
-    await besideEachOther(page, [before, filming, counting, result], 'prompter');
+    await besideEachOther(page, [before, guided, filming, counting, result, beside], 'prompter', 3);
   });
 });
 
@@ -283,23 +328,31 @@ async function dialogs(page: Page): Promise<void> {
   await besideEachOther(page, pictures, 'plan-dialogs');
 }
 
-/** Pictures of one height in one file. */
-async function besideEachOther(page: Page, pictures: readonly Buffer[], name: string): Promise<void> {
+/** A telephone that has come in by the code on a card. */
+async function telephone(browser: Browser, card: Locator): Promise<Page> {
+  const { code, address } = await invitationOn(card);
+  const page = await (await browser.newContext(PHONE)).newPage();
+  await page.goto(`${address}#${code}`);
+  return page;
+}
+
+/** Pictures of one height in one file, so many in a row. */
+async function besideEachOther(
+  page: Page,
+  pictures: readonly Buffer[],
+  name: string,
+  inRow = pictures.length,
+): Promise<void> {
   const images = pictures
     .map((one) => `<img src="data:image/png;base64,${one.toString('base64')}" style="height:760px">`)
     .join('');
   const sheet = await page.context().newPage();
-  await sheet.setViewportSize({ width: 3000, height: 800 });
+  await sheet.setViewportSize({ width: 4000, height: 800 });
   await sheet.setContent(
-    `<div id="all" style="display:inline-flex;gap:20px;padding:20px;background:#2b2330">${images}</div>`,
+    `<div id="all" style="display:inline-grid;grid-template-columns:repeat(${inRow},auto);gap:20px;padding:20px;background:#2b2330">${images}</div>`,
   );
   await sheet.locator('#all').screenshot({ path: `${OUT}/${name}.png` });
   await sheet.close();
-}
-
-async function choose(page: Page, list: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name: list }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
 }
 
 /** Waits until fonts and pictures are there, and nothing moves that comes to an end. */
@@ -356,6 +409,11 @@ async function filmSheet(page: Page): Promise<void> {
 /** Every style of cues in three shapes of picture, on one sheet. */
 async function styleSheet(page: Page): Promise<void> {
   const rows: string[] = [];
+  await page.evaluate(() => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync('.worked { visibility: hidden }');
+    document.adoptedStyleSheets.push(sheet);
+  });
   for (const style of ['Ribbon', 'Numeral', 'Pebble']) {
     await choose(page, 'Style', style);
     const row: string[] = [];

@@ -94,6 +94,7 @@ test('a step that was filmed again plays in the place of the first, twice, and v
   });
   await test.step('cues: the counts of the second take, on the clock of the lesson', async () => {
     await page.goto(`/lesson/${lessonId}/mark/cues`);
+    await page.getByText('All cues, as a list').click();
     await expect(page.getByTestId('cue').filter({ hasText: '8 of 8' })).toHaveCount(2);
     await page.getByRole('combobox', { name: /Which way/ }).click();
     await page.getByRole('option', { name: 'Just the moves' }).click();

@@ -12,7 +12,7 @@ import type { Cue } from '@limber/core/cue/cue';
 import { writeAss, writeMarksAsAss } from '@limber/core/format/ass';
 import { cardMarks } from '@limber/core/render/card';
 import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
-import type { Mark } from '@limber/core/cue/marks';
+import type { Mark } from '@limber/core/cue/mark';
 import { shownAt, trackOf } from '@limber/core/cue/track';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { filmPlan } from '@limber/core/render/film';
@@ -150,7 +150,18 @@ function same(film: Grey, preview: Grey, what: string, most = 0.001): void {
 
 const cue = (kind: Cue['kind'], text: string, change: Partial<Cue> = {}): Cue => ({
   key: `p|s${kind}|${kind}|0`,
-  ...{ kind, stepId: 'a', side: 'left', startMs: 0, endMs: 2000, text, value: null, of: null, edited: false },
+  ...{
+    kind,
+    stepId: 'a',
+    side: 'left',
+    startMs: 0,
+    endMs: 2000,
+    text,
+    value: null,
+    of: null,
+    shows: null,
+    edited: false,
+  },
   ...change,
 });
 const counted = (value: number, of: number): Cue => cue('count', String(value), { value, of });
@@ -177,6 +188,31 @@ test('cues of a film are those of the preview, to two pixels: every style and ev
       ];
       const { ass, marks } = drawnBoth(cues, style, name);
       same(byFfmpeg(ass, sizeOf(name)), await byBrowser(page, marks, sizeOf(name)), `${style.name} ${name}`);
+    }
+});
+
+test('what is told beside the work is drawn in a film as in the preview: holds, breaths, ways, cautions', async ({
+  page,
+}) => {
+  const held = (value: number): Cue => cue('countdown', value === 0 ? 'Let go' : String(value), { value, of: 5 });
+  const breath = (phase: 'in' | 'hold' | 'out', text: string): Cue =>
+    cue('breath', text, { value: 2, of: 4, shows: { is: 'breath', phase } });
+  const way = (
+    pressure: 'feather' | 'firm',
+    arrows: readonly ('up' | 'down' | 'left' | 'right')[],
+    text: string,
+  ): Cue => cue('pressure', text, { shows: { is: 'way', pressure, arrows } });
+  const sets: Cue[][] = [
+    [held(4), breath('in', 'Breathe in'), way('feather', ['down'], 'Feather-light, down')],
+    [held(1), breath('out', 'Breathe out'), cue('caution', 'Leave it out if your jaw clicks or locks.')],
+    [held(0), way('firm', ['left', 'right'], 'Firmly, outwards'), cue('next', 'Next: Foghorn')],
+    [cue('halfway', 'Halfway'), breath('hold', 'Hold it'), cue('swap', 'Now your right', { side: 'right' })],
+  ];
+  for (const [at, cues] of sets.entries())
+    for (const style of CUE_STYLES) {
+      const name = at % 2 === 0 ? '16:9' : '9:16';
+      const { ass, marks } = drawnBoth(cues, style, name);
+      same(byFfmpeg(ass, sizeOf(name)), await byBrowser(page, marks, sizeOf(name)), `${style.name} ${at}`);
     }
 });
 

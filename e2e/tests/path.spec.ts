@@ -3,6 +3,7 @@ import type { Truth } from '@limber/demo/footage/truth';
 import {
   addMove,
   bringIn,
+  choose,
   expect,
   FOOTAGE,
   linkOf,
@@ -134,16 +135,40 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
 
   await test.step('cues: derived, one overridden, WebVTT out', async () => {
     await page.getByRole('link', { name: 'Cues' }).click();
-    const cue = page.getByTestId('cue').filter({ hasText: 'Your left' });
-    await cue.click();
-    await expect(page.getByTestId('side')).toContainText('Your left');
+    await page.getByText('All cues, as a list').click();
+    await page.getByTestId('cue').filter({ hasText: 'Your left' }).click();
+    const side = page.getByTestId('picture').getByTestId('side');
+    await expect(side).toContainText('Your left');
     await page.getByLabel('Text', { exact: true }).fill('Left, slowly');
     await page.keyboard.press('Tab');
-    await expect(page.getByTestId('side')).toContainText('Left, slowly');
+    await expect(side).toContainText('Left, slowly');
     await saved(page);
     const vtt = await (await context.request.get(`/api/lessons/${id}/cues.vtt`)).text();
     expect(vtt).toContain('Left, slowly');
     expect(vtt.startsWith('WEBVTT')).toBe(true);
+  });
+
+  await test.step('cues: what viewers see is chosen by kind, drawn at once, and taken back', async () => {
+    const own = async (): Promise<unknown> => (await stored(context.request, id)).doc.overrides;
+    const before = await own();
+    await page.getByText('What viewers see', { exact: true }).click();
+    const label = page.getByTestId('picture').getByTestId('label');
+    await expect(label).toHaveCount(0);
+    await choose(page, 'names of steps', 'every time');
+    await expect(label).toContainText(' of 3: ');
+    await choose(page, 'counts', 'not shown');
+    await saved(page);
+    await expect(page.getByTestId('cue').filter({ hasText: /\d of \d+ ?count/ })).toHaveCount(0);
+    expect(await own()).toEqual(
+      expect.arrayContaining([
+        { key: 'label', when: 'every' },
+        { key: 'count', when: 'never' },
+      ]),
+    );
+    for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).click();
+    await saved(page);
+    expect(await own()).toEqual(before);
+    await page.getByText('What viewers see', { exact: true }).click();
   });
 
   let url = '';

@@ -1,7 +1,20 @@
 import { execFileSync } from 'node:child_process';
+import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { withCamera } from '../camera';
-import { addMove, copyOfDemo, DEMO, edited, expect, FOOTAGE, newLesson, saved, stored, test } from '../studio';
+import {
+  addMove,
+  copyOfDemo,
+  DEMO,
+  edited,
+  expect,
+  FOOTAGE,
+  invitationOn,
+  newLesson,
+  saved,
+  stored,
+  test,
+} from '../studio';
 
 interface Logged {
   entries: { atMs: number; kind: string; stepId: string | null }[];
@@ -47,7 +60,12 @@ test('a lesson is rehearsed by any key, and the plan counts with what it came to
   await page.goto(`/lesson/${id}/film/prompter`);
   await page.getByLabel('It goes on').click();
   await page.getByRole('option', { name: 'when I press' }).click();
+  await page.getByText('How it looks and sounds').click();
+  await page.getByLabel('Heard with every count').click();
+  await page.getByRole('option', { name: 'the number in the left ear' }).click();
+  const voice = page.waitForResponse((answer) => answer.url().endsWith('/api/spoken-numbers/1'));
   await begin(page, id, 'Rehearse');
+  expect((await voice).status()).toBe(200);
   const words = page.getByTestId('prompter');
 
   await test.step('it waits, and goes on by whatever is pressed, tapped, or stepped on', async () => {
@@ -128,13 +146,19 @@ test('what the camera sees is kept second by second, outlives a crash, and arriv
     }
     await page.keyboard.press('Backspace');
     const context = page.context();
+    const shownClock = page.locator('lc-prompting .clock strong');
+    let shownMs = 0;
     await test.step('it is sent while it grows, and what the network does not take waits', async () => {
       await page.waitForResponse((one) => one.request().method() === 'PATCH' && one.ok());
+      await expect(shownClock).toHaveText(/^2:/, { timeout: 240_000 });
       await context.setOffline(true);
       await expect(page.getByText('not sent just now: kept here')).toBeVisible();
     });
 
-    await test.step('the page is gone from one moment to the next', async () => {
+    await test.step('three minutes on, the page is gone from one moment to the next', async () => {
+      await expect(shownClock).toHaveText(/^3:/);
+      const [minutes, seconds] = (await shownClock.textContent())!.split(':').map(Number);
+      shownMs = 1000 * (60 * minutes! + seconds!);
       const other = await context.newPage();
       await page.close({ runBeforeUnload: false });
       await context.setOffline(false);
@@ -151,7 +175,18 @@ test('what the camera sees is kept second by second, outlives a crash, and arriv
 
     await test.step('its take has the log, and the picture of the camera', async () => {
       const take = (await stored(page.request, id)).doc.takes.at(-1)!;
-      expect(take.durationMs).toBeGreaterThan(3000);
+      // No more is lost than the last two seconds, and nothing in between.
+      expect(take.durationMs).toBeGreaterThan(shownMs - 2000);
+      const instants = execFileSync('ffprobe', [
+        ...['-v', 'error', '-select_streams', 'v', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0'],
+        resolve('.data/test/media', take.sources[0]!.mediaId, 'original'),
+      ])
+        .toString()
+        .split('\n')
+        .flatMap((line) => (line.trim() ? [Number.parseFloat(line)] : []))
+        .sort((a, b) => a - b);
+      const gaps = instants.slice(1).map((at, i) => at - instants[i]!);
+      expect(Math.max(...gaps)).toBeLessThan(2);
       const { entries } = await logOf(page, id, take.id);
       expect(entries.map((one) => one.kind)).toEqual(expect.arrayContaining(['step', 'dose', 'again']));
       for (const one of entries) expect(one.atMs).toBeLessThanOrEqual(take.durationMs);
@@ -175,7 +210,8 @@ test('a full storage ends the recording in words, and what was recorded until th
   studio: _studio,
 }) => {
   await withCamera(baseURL!, async (page) => {
-    await page.goto(`/lesson/${DEMO}/film/prompter`);
+    const id = await copyOfDemo(page.request, baseURL!);
+    await page.goto(`/lesson/${id}/film/prompter`);
     const devtools = await page.context().newCDPSession(page);
 
     await test.step('where hardly anything would fit, nothing is begun', async () => {
@@ -188,15 +224,72 @@ test('a full storage ends the recording in words, and what was recorded until th
       await expect(page.getByRole('alert')).toContainText('less than a minute would fit');
     });
 
-    await begin(page, DEMO, 'This machine’s camera films');
     const { origin } = new URL(page.url());
-    await devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1_500_000 });
-    await expect(page.getByText(/storage of this browser was full after/)).toBeVisible();
+    const full = () => devtools.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1 });
+    const room = () => devtools.send('Storage.overrideQuotaForOrigin', { origin });
+    const afterSeconds = () => expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:0[3-9]/);
     const left = page.getByTestId('left-recording');
-    await expect(left).toContainText('kB');
+
+    await test.step('where nothing at all fits, nothing is kept, and that is said', async () => {
+      await page.goto(`/lesson/${id}/film/prompter`);
+      await full();
+      await page.getByRole('radio', { name: 'This machine’s camera films' }).check();
+      await page.getByRole('button', { name: 'Begin to film' }).click();
+      await expect(page.getByText(/storage of this browser is full: nothing could be kept/)).toBeVisible();
+      await expect(left).toHaveCount(0);
+      await room();
+    });
+
+    // What cannot be sent stays here, and may be thrown away while that is still tried.
+    await page.route('**/api/uploads', (route) => route.abort('connectionreset'));
+    await begin(page, id, 'This machine’s camera films');
+    await afterSeconds();
+    await full();
+    await expect(page.getByText(/storage of this browser was full after/)).toBeVisible();
+    await expect(left).toContainText(/[kM]B/);
+    await expect(left).toContainText('being sent');
     await left.getByRole('button', { name: 'Throw it away' }).click();
     await left.getByRole('button', { name: 'Yes, throw it away' }).click();
     await expect(left).toHaveCount(0);
+    await page.unroute('**/api/uploads');
+    await room();
+
+    await test.step('where it can be sent it becomes a take', async () => {
+      await begin(page, id, 'This machine’s camera films');
+      await afterSeconds();
+      await full();
+      await expect(page.getByText(/storage of this browser was full after/)).toBeVisible();
+      const [take] = await newTakes(page, id, 1);
+      expect(take!.durationMs).toBeGreaterThan(500);
+    });
+  });
+});
+
+test('a recording whose lesson is gone is offered on the desk, and becomes a lesson of its own', async ({
+  baseURL,
+  studio: _studio,
+}) => {
+  await withCamera(baseURL!, async (page) => {
+    const id = await copyOfDemo(page.request, baseURL!);
+    await page.route('**/api/uploads', (route) => route.abort('connectionreset'));
+    await begin(page, id, 'This machine’s camera films');
+    await expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:0[3-9]/);
+    await endIt(page);
+    page.once('dialog', (dialog) => void dialog.accept());
+    await page.goto('/desk');
+    const left = page.getByTestId('left-here');
+    await expect(left).toContainText('A recording for “Copy of Before the early bulletin”');
+    await page.request.delete(`/api/lessons/${id}`, { headers: { Origin: baseURL! } });
+    await page.reload();
+    await expect(left).toContainText('its lesson is not on the desk any more');
+    await page.unroute('**/api/uploads');
+    await left.getByRole('button', { name: 'Make a lesson of it' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: /^Filmed/ })).toBeVisible();
+    await expect(page.getByTestId('take')).toHaveCount(1);
+    await expect(page.getByTestId('left-recording')).toHaveCount(0);
+    const made = /lesson\/([^/]+)/.exec(page.url())![1]!;
+    const [take] = (await stored(page.request, made)).doc.takes;
+    await expect.poll(async () => (await logOf(page, made, take!.id)).entries.length).toBeGreaterThan(0);
   });
 });
 
@@ -216,14 +309,15 @@ test('the room is recorded with the log while a telephone films, and both are jo
     await page.keyboard.press('x');
     await expect(page.locator('lc-prompting .clock strong')).toHaveText(/0:2[0-9]/);
     await endIt(page);
-    const left = page.getByTestId('left-recording');
-    await expect(left).toContainText('It waits here for the film');
+    // The studio has all of it before there is any film, and the browser lets go of it.
+    await expect(page.getByTestId('left-recording')).toHaveCount(0);
+    await expect.poll(async () => (await stored(page.request, id)).doc.waiting.length).toBe(1);
 
     await page.goto(`/lesson/${id}/film/takes`);
+    await expect(page.getByTestId('waiting')).toContainText('It waits for the film');
     await page.getByLabel('Video file').setInputFiles(FOOTAGE);
     await expect(page.getByTestId('take')).toHaveCount(1);
-    await left.getByRole('button', { name: 'Lay it beside this take' }).click();
-    await expect(left).toHaveCount(0);
+    await expect(page.getByTestId('waiting')).toHaveCount(0);
     const take = async () => (await stored(page.request, id)).doc.takes[0]!;
     // The sound that the microphone was fed with is that of the film, from its beginning.
     await expect.poll(async () => (await take()).sources.find((one) => one.role === 'log')?.offsetMs ?? 0).not.toBe(0);
@@ -232,6 +326,27 @@ test('the room is recorded with the log while a telephone films, and both are jo
     expect((await logOf(page, id, takeId)).entries.map((one) => one.kind)).toEqual(
       expect.arrayContaining(['clap', 'step', 'end']),
     );
+
+    await test.step('where it lies is shown, put elsewhere by hand, and found again by its sound', async () => {
+      const at = page.getByTestId('source').getByRole('spinbutton');
+      const found = (await at.inputValue()).trim();
+      await at.fill('7.5');
+      await at.press('Tab');
+      await saved(page);
+      expect((await take()).sources.find((one) => one.role === 'log')!.offsetMs).toBe(7500);
+      await page.getByRole('button', { name: 'Find it by its sound' }).click();
+      await expect(at).toHaveValue(found);
+    });
+
+    await test.step('a sound that was recorded apart is found by its sound too, and is what is heard', async () => {
+      const apart = resolve('.data/test/apart.flac');
+      execFileSync('ffmpeg', ['-nostdin', '-loglevel', 'error', '-y', '-ss', '3.2', '-i', FOOTAGE, '-vn', apart]);
+      await page.getByLabel(/^Sound of/).setInputFiles(apart);
+      const heard = async () => (await take()).sources.find((one) => one.role === 'sound');
+      await expect.poll(async () => (await heard())?.offsetMs ?? 0).not.toBe(0);
+      expect(Math.abs((await heard())!.offsetMs - 3200)).toBeLessThan(30);
+      await expect(page.getByTestId('source').filter({ hasText: 'Its own sound' })).toBeVisible();
+    });
   });
 });
 
@@ -307,9 +422,7 @@ test('a telephone beside the camera shows the prompter and drives it; log and cl
   await page.getByRole('option', { name: 'when I press' }).click();
   await page.getByRole('button', { name: 'Open it there' }).click();
   const card = page.locator('lc-second-screen');
-  const code = (await card.locator('.letters').textContent())!;
-  const at = new URL((await card.locator('strong', { hasText: 'http' }).first().textContent())!);
-  const address = `http://127.0.0.1:${at.port}${at.pathname}`;
+  const { code, address } = await invitationOn(card);
 
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
@@ -327,7 +440,7 @@ test('a telephone beside the camera shows the prompter and drives it; log and cl
     await expect(page.getByText('Any key or a tap begins')).toHaveCount(0);
     await expect(page.getByTestId('prompter')).toHaveAttribute('data-at', '0');
     let met = 0;
-    await phone.route('**/api/press', async (route) => {
+    await phone.route('**/api/second-screen/press', async (route) => {
       if (++met > 1) return route.continue();
       await route.fetch();
       await route.abort('connectionreset');

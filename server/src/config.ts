@@ -3,8 +3,8 @@ import * as z from 'zod';
 
 const environment = z.object({
   LIMBER_PORT: z.coerce.number().int().min(1).max(65_535).default(4310),
-  /** Where a telephone finds the second screen of the prompter; 1000 above the studio's own, where nothing is said. */
-  LIMBER_SECOND_SCREEN_PORT: z.coerce.number().int().min(1).max(65_535).optional(),
+  /** Where telephones in the same network reach what is open to them; 1000 above the studio's own, where nothing is said. */
+  LIMBER_NEAR_PORT: z.coerce.number().int().min(1).max(65_535).optional(),
   LIMBER_HOST: z.string().default('127.0.0.1'),
   LIMBER_DATA: z.string().default('.data'),
   DATABASE_URL: z.string().min(1, 'DATABASE_URL is missing: start with ./limber start, which sets it.'),
@@ -29,8 +29,8 @@ export class SettingsError extends Error {
 
 export interface Config {
   readonly port: number;
-  /** Where second screens are listened for, as long as one is open. */
-  readonly secondScreenPort: number;
+  /** Where telephones in the same network are listened for, as long as one is expected. */
+  readonly nearPort: number;
   readonly host: string;
   readonly loopback: boolean;
   /** Without a slash at the end; where nobody named one, what this machine alone can open. */
@@ -74,7 +74,7 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     );
   return {
     port,
-    secondScreenPort: parsed.data.LIMBER_SECOND_SCREEN_PORT ?? (port + 1000 <= 65_535 ? port + 1000 : port - 1000),
+    nearPort: parsed.data.LIMBER_NEAR_PORT ?? (port + 1000 <= 65_535 ? port + 1000 : port - 1000),
     host,
     loopback,
     publicUrl: (LIMBER_PUBLIC_URL ?? `http://${host.includes(':') ? `[${host}]` : host}:${port}`).replace(/\/+$/, ''),

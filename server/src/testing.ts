@@ -89,10 +89,15 @@ export async function addMedium({ database, store, folder }: TestStudio, file: s
   return id;
 }
 
-/** One attempt at the next job of a kind, also when it would wait a while before it is tried again. */
-export async function attemptAt(studio: TestStudio, kind: string): Promise<void> {
+/** Takes the next job of a kind, also when it would wait a while before it is tried again. */
+export async function takeUp(studio: TestStudio, kind: string): Promise<Lease | null> {
   await studio.database.query('UPDATE jobs SET not_before = now()');
-  const lease = await Lease.next(studio.database, [kind], 'a worker');
+  return Lease.next(studio.database, [kind], 'a worker');
+}
+
+/** One attempt at the next job of a kind. */
+export async function attemptAt(studio: TestStudio, kind: string): Promise<void> {
+  const lease = await takeUp(studio, kind);
   if (lease) await new Runner(studio).run(lease);
 }
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Cue } from '@limber/core/cue/cue';
+import { changesAtOnce, type Cue } from '@limber/core/cue/cue';
 import type { Frame } from '@limber/core/cue/frame';
 import { marksOf } from '@limber/core/cue/marks';
 import type { Place } from '@limber/core/cue/place';
@@ -8,7 +8,8 @@ import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import { Marks } from './marks';
 
 /** What is drawn of a cue: what it says and where it stands. */
-export type DrawnCue = Pick<Cue, 'key' | 'kind' | 'side' | 'startMs' | 'endMs' | 'text' | 'value' | 'of'> & Place;
+export type DrawnCue = Pick<Cue, 'key' | 'kind' | 'side' | 'startMs' | 'endMs' | 'text' | 'value' | 'of' | 'shows'> &
+  Place;
 
 /**
  * The cues of an instant over the footage: the same for the instructor's preview, the viewer and a rendered film. It
@@ -79,7 +80,7 @@ export class CueLayer {
       key: cue.key,
       kind: cue.kind,
       text: cue.kind === 'count' ? $localize`${cue.text} of ${cue.of}` : cue.text,
-      fades: cue.kind !== 'count' && cue.kind !== 'countdown',
+      fades: !changesAtOnce(cue.kind),
       marks: marksOf(cue, this.cueStyle(), this.frame()),
     })),
   );

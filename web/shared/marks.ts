@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, input } from '@angular/core';
 import { needsOthers } from '@limber/core/cue/fonts';
-import type { Mark } from '@limber/core/cue/marks';
+import type { Mark } from '@limber/core/cue/mark';
 
 /** Marks drawn as they are: nothing but paths and lines of text. */
 @Component({

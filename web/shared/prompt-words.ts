@@ -64,9 +64,10 @@ export class PromptWords {
 
   constructor() {
     const now = computed(() => this.view().said.findIndex((one) => one.is === 'now'));
-    afterRenderEffect(() => {
-      if (now() < 0) return;
-      this.host.querySelector('.now')?.scrollIntoView({ block: 'nearest' });
+    afterRenderEffect({
+      read: () => {
+        if (now() >= 0) this.host.querySelector('.now')?.scrollIntoView({ block: 'nearest' });
+      },
     });
   }
 

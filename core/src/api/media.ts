@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { STILL_STEP_MS } from '../cue/sheet';
 import { viewerSideSchema } from '../lesson/take.schema';
 
 export const JOB_STATES = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
@@ -30,7 +31,9 @@ export const artefactSchema = z.enum(ARTEFACTS);
 export type MediumArtefact = z.infer<typeof artefactSchema>;
 /** What it makes of a lesson: the film, and what it is put together from. */
 export type FilmArtefact = `${'film' | 'part'}.${'mp4' | 'webm'}` | 'film.jpg' | 'heard.m4a' | 'heard.webm';
-export type ArtefactName = MediumArtefact | FilmArtefact;
+export type ArtefactName = MediumArtefact | FilmArtefact | ReturnType<typeof stillName>;
+/** The still of an instant of a film, ms. @example stillName(1200) // 'still-1200.jpg' */
+export const stillName = (atMs: number) => `still-${atMs}.jpg` as const;
 
 export const mediumSchema = z.object({
   id: z.string(),
@@ -62,6 +65,15 @@ export const keepCaptionsSchema = z.object({
   instead: z.boolean().default(false),
 });
 
+/** So many stills are asked for at once. */
+export const MOST_STILLS = 96;
+/** Instants of a film of which stills are wanted, ms. */
+export const wantedStillsSchema = z.object({
+  atMs: z.array(z.int().min(0).max(86_400_000).multipleOf(STILL_STEP_MS)).min(1).max(MOST_STILLS),
+});
+/** Which of them there are, and the work that takes the others. */
+export const stillsSchema = z.object({ atMs: z.array(z.number()), job: jobSchema.nullable() });
+
 export const UPLOAD_STATES = ['sending', 'arrived', 'taken', 'refused'] as const;
 
 /** What became of an upload: kept until the person has seen it. */
@@ -89,5 +101,7 @@ export const uploadMetadataSchema = z.object({
   offsetMs: z.coerce.number().int().min(-86_400_000).max(86_400_000).optional(),
   /** Which side viewers do when the hand is at the left of the picture, where that was answered already. */
   pictureLeft: viewerSideSchema.optional(),
+  /** Where it comes from another place than the studio's page. */
+  from: z.enum(['phone']).optional(),
 });
 export type UploadMetadata = z.infer<typeof uploadMetadataSchema>;

@@ -35,6 +35,7 @@ export const PROBLEMS = {
   'too-many-tries': { status: 429, title: $localize`Too many tries` },
   internal: { status: 500, title: $localize`Something went wrong here` },
   'not-built': { status: 503, title: $localize`Not ready` },
+  'no-voice': { status: 503, title: $localize`Not ready` },
   'port-taken': { status: 503, title: $localize`Not ready` },
   'no-database': { status: 503, title: $localize`Not ready` },
   'no-space': { status: 507, title: $localize`No room on the disk` },

@@ -27,7 +27,15 @@ import {
   openedSchema,
   usedSchema,
 } from './lessons';
-import { captionsSchema, jobSchema, keepCaptionsSchema, mediumSchema, uploadSchema } from './media';
+import {
+  captionsSchema,
+  jobSchema,
+  keepCaptionsSchema,
+  mediumSchema,
+  stillsSchema,
+  uploadSchema,
+  wantedStillsSchema,
+} from './media';
 import {
   comeInSchema,
   doorAskedSchema,
@@ -40,6 +48,7 @@ import {
   signInSchema,
 } from './people';
 import { resultsSchema } from './results';
+import { bringsSchema, joinSchema, phoneSchema, phonesSchema } from './near';
 import { screenToldSchema, secondScreenSchema } from './second-screen';
 import { route, type Route } from './route';
 import { viewerRecordSchema } from './viewer-record';
@@ -138,6 +147,26 @@ export const ROUTES = {
     },
   ),
   closeSecondScreen: route('delete', '/second-screen/:id', 'Close a second screen', { params: id }),
+
+  spokenNumber: route('get', '/spoken-numbers/:n', 'A number in the synthetic voice', {
+    params: z.object({ n: z.coerce.number().int().min(1).max(1000) }),
+    type: 'audio/wav',
+  }),
+  expectPhone: route('post', '/from-phone', 'Let a telephone bring films into a lesson, by a one-time code', {
+    body: z.object({ lessonId: z.string().min(1).max(80) }),
+    answer: phoneSchema,
+    status: 201,
+  }),
+  comeFromPhone: route('post', '/from-phone/join', 'Come in with a telephone by a one-time code', {
+    for: 'everybody',
+    body: joinSchema,
+    answer: bringsSchema,
+  }),
+  phones: route('get', '/from-phone', 'Telephones that may bring films into a lesson, and what is on its way', {
+    query: z.object({ lessonId: z.string() }),
+    answer: phonesSchema,
+  }),
+  closePhone: route('delete', '/from-phone/:id', 'Take no more films from a telephone', { params: id }),
 
   share: route('get', '/lessons/:id/share', 'Versions and links of a lesson', { params: id, answer: shareSchema }),
   shareLesson: route('post', '/lessons/:id/share', 'Freeze a version and make a link to it', {
@@ -276,7 +305,23 @@ export const ROUTES = {
     answer: mediumSchema,
     status: 202,
   }),
+  findPlace: route('post', '/media/:id/place', 'Find by its sound where a recording lies on the film of its take', {
+    params: id,
+    body: z.object({ lessonId: z.string() }),
+    answer: mediumSchema,
+    status: 202,
+  }),
   poster: route('get', '/media/:id/poster.jpg', 'A still of a medium', { params: id, type: 'image/jpeg' }),
+  stills: route('post', '/media/:id/stills', 'Which stills of a film there are; those that are missing are taken', {
+    params: id,
+    body: wantedStillsSchema,
+    answer: stillsSchema,
+    status: 202,
+  }),
+  still: route('get', '/media/:id/stills/:atMs', 'A still of an instant of a film, ms', {
+    params: id.extend({ atMs: z.string() }),
+    type: 'image/jpeg',
+  }),
   sound: route('get', '/media/:id/sound.json', 'What was found in the sound of a medium', {
     params: id,
     answer: soundSchema,

@@ -1,5 +1,5 @@
 import { partsOf, type WorkedSide } from '../dose/dose';
-import { type Lesson, movesOf } from '../lesson/lesson.schema';
+import { isMove, type Lesson, movesOf } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
 import { fullCut } from './cuts';
 import { cutTimesOf } from './place';
@@ -11,7 +11,7 @@ export interface Coverage {
   readonly side: WorkedSide | null;
   /** Whether the plan asks for it; work on a side that it does not ask for is there as well. */
   readonly planned: boolean;
-  /** The takes on which it is marked, in the lesson's order of takes. */
+  /** The takes on which it is marked, in the lesson's order; one that is set aside only where it plays all the same. */
   readonly takes: readonly TakeCoverage[];
 }
 
@@ -49,8 +49,28 @@ export function coverageOf(lesson: Pick<Lesson, 'steps' | 'takes' | 'segments' |
         stepId: step.id,
         side,
         planned: planned.includes(side),
-        takes: lesson.takes.flatMap(({ id }) => (takes?.has(id) ? [{ takeId: id, playCount: takes.get(id)! }] : [])),
+        takes: lesson.takes.flatMap(({ id, kept }) => {
+          const playCount = takes?.get(id);
+          return playCount === undefined || (!kept && playCount === 0) ? [] : [{ takeId: id, playCount }];
+        }),
       };
     });
   });
+}
+
+/**
+ * Steps that are still to be filmed: moves of which a side is on no take, and other steps of which nothing is marked.
+ * Takes that are set aside show nothing.
+ *
+ * @example [...stillToFilm(lesson)] // ['ebb']
+ */
+export function stillToFilm(lesson: Pick<Lesson, 'steps' | 'takes' | 'segments' | 'assembly'>): Set<string> {
+  const missing = new Set(
+    coverageOf(lesson).flatMap((one) => (one.planned && one.takes.length === 0 ? [one.stepId] : [])),
+  );
+  const kept = new Set(lesson.takes.flatMap((take) => (take.kept ? [take.id] : [])));
+  const marked = new Set(lesson.segments.flatMap((one) => (kept.has(one.takeId) ? [one.stepId] : [])));
+  return new Set(
+    lesson.steps.flatMap((step) => ((isMove(step) ? missing.has(step.id) : !marked.has(step.id)) ? [step.id] : [])),
+  );
 }

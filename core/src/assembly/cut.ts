@@ -110,3 +110,8 @@ export function goesOnAfter(
 export function inCut({ startMs, fromMs }: CutPiece, takeMs: TakeMs): CutMs {
   return startMs + takeMs - fromMs;
 }
+
+/** Where one piece of a cut ends and the next begins; none where nothing plays. @example seamsOf(cut) // [3000] */
+export function seamsOf(cut: Pick<Cut, 'pieces'> | null): CutMs[] {
+  return (cut?.pieces ?? []).slice(1).map((piece) => piece.startMs);
+}

@@ -2,6 +2,7 @@ import type { Lesson } from '../lesson/lesson.schema';
 import type { SegmentKind } from '../lesson/segment-kind';
 import type { Segment } from '../lesson/segment.schema';
 import type { CutMs, TakeMs } from '../time/clocks';
+import { firstAbove } from '../time/sorted';
 import { inCut, type Cut, type CutPiece } from './cut';
 import type { Passage } from './passage';
 
@@ -22,7 +23,7 @@ export function passagesOf(lesson: Pick<Lesson, 'segments'>, cut: Cut): Passage[
     const own = byTake.get(piece.takeId);
     if (!own) continue;
     const { segments, furthestMs } = own;
-    for (let at = firstEndingAfter(furthestMs, piece.fromMs); at < segments.length; at++) {
+    for (let at = firstAbove(furthestMs, piece.fromMs); at < segments.length; at++) {
       const segment = segments[at]!;
       if (segment.startMs >= piece.toMs) break;
       const fromMs = Math.max(segment.startMs, piece.fromMs);
@@ -86,14 +87,4 @@ function segmentsByTake(segments: readonly Segment[]): Map<string, Marked> {
     });
   }
   return byTake;
-}
-
-function firstEndingAfter(furthestMs: readonly TakeMs[], takeMs: TakeMs): number {
-  let [low, high] = [0, furthestMs.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (furthestMs[middle]! > takeMs) high = middle;
-    else low = middle + 1;
-  }
-  return low;
 }

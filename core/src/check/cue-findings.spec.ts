@@ -37,7 +37,7 @@ describe('cues', () => {
     expect(cueFindings(filmed(), () => []).map((one) => one.rule)).toEqual([]);
     const unheard = filmed({ segments: [aSegment('s', 5000, 11_000)] });
     expect(cueFindings(unheard, () => []).map((one) => one.rule)).toEqual(['no-captions']);
-    expect(cueFindings({ ...silent, overrides: [{ key: 'caption', hidden: true }] })).toEqual([]);
+    expect(cueFindings({ ...silent, overrides: [{ key: 'caption', when: 'never' }] })).toEqual([]);
     expect(cueFindings(aLesson())).toEqual([]);
   });
 });

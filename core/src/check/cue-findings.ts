@@ -1,16 +1,25 @@
 import '../words/localize';
+import { seamsOf } from '../assembly/cut';
 import { deriveCues } from '../cue/derive';
+import { cueTimes } from '../cue/when';
+import { FRAMES } from '../cue/frame';
+import { placeCues } from '../cue/place';
+import type { Showing } from '../cue/show';
+import { shotsAndAreas } from '../cue/shots';
+import { cueStyleOf } from '../cue/styles';
+import { heardIn, type Heard } from '../cue/heard';
 import type { Cue } from '../cue/cue';
-import type { Heard } from '../cue/heard';
 import type { Change } from '../lesson/change.schema';
 import { partsOfKey, scopeOf, stepOfCue } from '../lesson/cue-key';
 import type { Lesson } from '../lesson/lesson.schema';
-import type { CueOverride } from '../lesson/override.schema';
-import { timelineOf } from '../schedule/timeline';
+import type { CueKind, CueOverride } from '../lesson/override.schema';
+import { timelineOf, type Timeline } from '../schedule/timeline';
+import { perSecond } from '../time/frames';
+import { cueChecks, type SeenCues } from './cue-checks';
 import type { Found, Repair } from './finding';
 
 /**
- * Changes of cues whose cue is gone, and a film whose words nobody can read.
+ * Changes of cues whose cue is gone, a film whose words nobody can read, and what of its cues could not be followed.
  *
  * @example cueFindings(lesson).map((one) => one.rule) // ['change-without-cue']
  */
@@ -19,19 +28,40 @@ export function cueFindings(lesson: Lesson, heard?: Heard): Found[] {
   const timeline = timelineOf(lesson)!;
   const { cues, orphans } = deriveCues(lesson, timeline, heard);
   const findings = orphans.map((one) => withoutCue(one, cues, timeline.durationMs));
-  if (timeline.cut !== null && !cues.some((cue) => cue.kind === 'caption') && !isHidden(lesson, 'caption'))
+  if (timeline.cut !== null && !cues.some((cue) => cue.kind === 'caption') && cueTimes(lesson)('caption') !== 'never')
     findings.push({
       rule: 'no-captions',
       place: { on: 'cut', cutId: 'full', stepId: null, side: null, startMs: 0, endMs: timeline.durationMs },
       message: $localize`There are no captions: nothing is written down of what is said, or nobody is heard saying it.`,
       repairs: [],
     });
-  return findings;
+  return timeline.cut === null ? findings : [...findings, ...cueChecks(seenCues(lesson, timeline, cues, { heard }))];
 }
 
-function isHidden({ overrides }: Lesson, kind: string): boolean {
-  return overrides.some((one) => one.key === kind && one.hidden);
+/**
+ * The cues of a film as they are seen, wide and on an upright telephone.
+ *
+ * @example cueChecks(seenCues(lesson, timeline, deriveCues(lesson, timeline).cues)).length // 0
+ */
+export function seenCues(
+  lesson: Lesson,
+  timeline: Timeline,
+  cues: readonly Cue[],
+  { heard, seenOn }: Pick<Showing, 'heard' | 'seenOn'> = {},
+): SeenCues {
+  const style = cueStyleOf(lesson);
+  const { areas } = shotsAndAreas(lesson, timeline, FRAMES['16:9'], seenOn);
+  const take = lesson.takes.find((one) => one.id === timeline.cut?.pieces[0]?.takeId);
+  return {
+    ...{ style, areas, overrides: lesson.overrides, edges: seamsOf(timeline.cut) },
+    cues: placeCues(cues, style, FRAMES['16:9'], areas),
+    page: placeCues(cues, style, FRAMES.page, areas),
+    speech: timeline.cut && heard ? heardIn(timeline.cut, heard).speech : [],
+    rate: take ? perSecond(take.frameRate) : USUAL_RATE,
+  };
 }
+
+const USUAL_RATE = 25;
 
 function withoutCue(one: CueOverride, cues: readonly Cue[], durationMs: number): Found {
   const { kind } = partsOfKey(one.key);
@@ -44,15 +74,25 @@ function withoutCue(one: CueOverride, cues: readonly Cue[], durationMs: number):
       ...{ on: 'cut', cutId: 'full', stepId: stepOfCue(one.key), side: null, cue: one.key },
       ...{ startMs: now?.startMs ?? 0, endMs: now?.endMs ?? durationMs },
     },
-    message: $localize`A change of yours${what} belongs to ${NAMES[kind] ?? 'something'} that is no longer shown.`,
+    message: $localize`A change of yours${what} belongs to ${NAMES[kind as CueKind]} that is no longer shown.`,
     restsOn: one,
     repairs: now ? [{ label: $localize`Use it on the film`, change: movedTo(one, now.key) }, forget] : [forget],
   };
 }
 
-const NAMES: Readonly<Record<string, string>> = {
+const NAMES: Readonly<Record<CueKind, string>> = {
   count: $localize`a count`,
   countdown: $localize`a second of a hold`,
+  set: $localize`the beginning of a set`,
+  halfway: $localize`a half`,
+  last: $localize`a last one`,
+  next: $localize`what comes next`,
+  breath: $localize`a second of a breath`,
+  pressure: $localize`how firmly and which way`,
+  form: $localize`how to do it`,
+  caution: $localize`a caution`,
+  felt: $localize`where it is felt`,
+  check: $localize`what to check`,
   side: $localize`a side`,
   swap: $localize`a change of side`,
   label: $localize`a name`,

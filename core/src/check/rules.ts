@@ -45,6 +45,7 @@ const film = (severity: Severity, more: Partial<Rule> = {}): Rule => ({
   ...more,
 });
 const done = (severity: Severity, more: Partial<Rule> = {}): Rule => ({ ...film(severity, more), check: 'done' });
+const cue = (severity: Severity, more: Partial<Rule> = {}): Rule => ({ stage: 'cue', severity, check: 'cue', ...more });
 const claims = plan('should', 'claim', { many: (n) => $localize`${n} sentences promise too much.` });
 
 /** Every rule of every stage: a closed list. */
@@ -239,6 +240,27 @@ export const RULES = {
     many: (n) => $localize`${n} changes of yours belong to what is no longer shown.`,
     mendAll: $localize`Forget all of them`,
   },
+  'cue-other-side': cue('must', { many: (n) => $localize`${n} times the other side is named.` }),
+  'cue-over-cue': cue('should', { many: (n) => $localize`${n} times one thing stands over another.` }),
+  'cue-over-work': cue('should', { many: (n) => $localize`${n} times something stands over where you work.` }),
+  'cue-unsafe': cue('should', {
+    many: (n) => $localize`${n} times something stands outside of what every screen shows.`,
+  }),
+  'cue-beside-movement': cue('should', {
+    many: (n) => $localize`The numbers of ${n} stretches are beside the movement.`,
+  }),
+  'cue-flashes': cue('should', { many: (n) => $localize`${n} times numbers change faster than can be followed.` }),
+  'cue-at-once': cue('should', { many: (n) => $localize`${n} times two captions stand at once.` }),
+  'cue-too-much': cue('should', { many: (n) => $localize`${n} times too much stands at once.` }),
+  'cue-too-short': cue('should', { many: (n) => $localize`${n} things stand too short to be read.` }),
+  'cue-small': cue('should', { many: (n) => $localize`${n} kinds of what is shown are too small on a telephone.` }),
+  'cue-contrast': cue('should', { many: (n) => $localize`${n} colours are hard to tell from what they stand on.` }),
+  'cue-lines': cue('should', { many: (n) => $localize`${n} captions take too many lines.` }),
+  'cue-too-fast': cue('note', { many: (n) => $localize`${n} things are faster than most people read.` }),
+  'cue-too-long': cue('note', { many: (n) => $localize`${n} things stand longer than they are read.` }),
+  'cue-gap': cue('note', { many: (n) => $localize`${n} gaps between captions flicker.` }),
+  'cue-over-jump': cue('note', { many: (n) => $localize`${n} things stand while the film jumps.` }),
+  'caption-hole': cue('note', { many: (n) => $localize`${n} stretches of talk have no captions.` }),
   'no-captions': { stage: 'share', severity: 'should', check: 'cue', beforeSharing: true },
 } as const satisfies Record<string, Rule>;
 

@@ -1,4 +1,4 @@
-import { changesSide, partsOf, repetitionsOf } from '../dose/dose';
+import { changesSide, partsOf, repetitionsOf, sidesIn } from '../dose/dose';
 import { doseSchema, type Dose } from '../dose/dose.schema';
 import { OPPOSITE } from '../face/areas';
 import { isMove, movesOf, type Lesson, type MoveStep } from '../lesson/lesson.schema';
@@ -167,7 +167,7 @@ function onFilm(lesson: Lesson, rule: StandingRule, filmed: readonly Done[]): Fo
     return own.flatMap((one): Found[] => {
       const count = exactCount(one);
       const each = count === null ? null : count / (lanes * step.dose.sets.planned);
-      const sides = one.side === 'alternating' ? 2 : 1;
+      const sides = sidesIn(one.side);
       if (each === null || repetitionsOf(step.dose) === 0 || (each / sides >= low && each / sides <= high)) return [];
       return [broken(rule, step, `shows ${count} on the film`, { place: place(one) })];
     });

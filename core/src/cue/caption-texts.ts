@@ -2,6 +2,9 @@ import { syllablesOf } from '../speech/speaking-time';
 
 /** Published timed-text guides of broadcasters and streamers (from memory): 42 characters a line, two lines. */
 export const LINE_CHARACTERS = 42;
+/** Their calm reading pace, and how long something is read at the most (from memory). */
+export const CHARACTERS_PER_SECOND = 17;
+export const LONGEST_MS = 7000;
 
 /** What is shown at once, and how long it takes to say in proportion to the others. */
 export interface CaptionText {

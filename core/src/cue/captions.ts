@@ -7,12 +7,10 @@ import { speakingMs } from '../speech/speaking-time';
 import type { Timeline } from '../schedule/timeline';
 import type { CutMs } from '../time/clocks';
 import { clipSpans, intersectSpans, lengthOf, subtractSpans, type Span } from '../time/spans';
-import { captionTexts } from './caption-texts';
+import { captionTexts, CHARACTERS_PER_SECOND } from './caption-texts';
 import { nameOf, newCue, type Cue } from './cue';
 import { heardIn, type Heard, type HeardInCut } from './heard';
 
-/** A calm reading pace of published timed-text guides (from memory): 17 characters a second. */
-const CHARACTERS_PER_SECOND = 17;
 /** Words of which less than this share of their speaking time can have been said there were not said there. */
 const LEAST_SAID = 0.4;
 

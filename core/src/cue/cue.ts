@@ -1,4 +1,5 @@
 import { cueKey, passageKey } from '../lesson/cue-key';
+import type { Shows } from './shows';
 import type { CueKind } from '../lesson/override.schema';
 import type { Passage } from '../assembly/passage';
 import type { CutMs } from '../time/clocks';
@@ -17,6 +18,8 @@ export interface Cue {
   readonly value: number | null;
   /** For counts: of how many. For countdowns: how many seconds there were. */
   readonly of: number | null;
+  /** What is drawn beside its words; null where words or a figure are all. */
+  readonly shows: Shows | null;
   /** Whether an override of the instructor shapes it. */
   readonly edited: boolean;
 }
@@ -26,6 +29,11 @@ export function nameOf({ pieceId, segmentId, stepId, side, kind }: Passage): str
   return pieceId !== null && segmentId !== null
     ? passageKey(pieceId, segmentId)
     : passageKey(stepId ?? kind, side ?? '-');
+}
+
+/** Whether a kind comes again every moment, and changes without fading. @example changesAtOnce('count') // true */
+export function changesAtOnce(kind: CueKind): boolean {
+  return kind === 'count' || kind === 'countdown' || kind === 'breath';
 }
 
 /** A cue as it is derived, without a figure. @example newCue('label', 'p|s', 0, passage, 'Slipway').key // 'p|s|label|0' */
@@ -46,6 +54,7 @@ export function newCue(
     text,
     value: null,
     of: null,
+    shows: null,
     edited: false,
   };
 }

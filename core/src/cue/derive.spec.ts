@@ -46,7 +46,9 @@ describe('counts', () => {
   });
 
   it('that begin together are listed by what they are: name, side, change, count, seconds, words', () => {
-    const kinds = cuesOf({ dose: reps(2, 2000) }, [segment('s', 1000, 5000)])
+    const kinds = cuesOf({ dose: reps(2, 2000) }, [segment('s', 1000, 5000)], {
+      overrides: [{ key: 'label', when: 'every' }],
+    })
       .filter((cue) => cue.startMs === 1000)
       .map((cue) => cue.kind);
     expect(kinds).toEqual(['label', 'side', 'count']);
@@ -91,16 +93,25 @@ describe('countdowns', () => {
     restMs: 0,
   };
 
-  it('count a hold’s seconds back and leave the release free', () => {
+  it('count a hold’s seconds back, and say when it is let go', () => {
     const cues = of(cuesOf({ dose: hold }, [segment('s', 0, 8000, { kind: 'hold' })]), 'countdown');
     expect(shown(cues)).toEqual([
       '3 0-1000',
       '2 1000-2000',
       '1 2000-3000',
+      'Let go 3000-4000',
       '3 4000-5000',
       '2 5000-6000',
       '1 6000-7000',
+      'Let go 7000-8000',
     ]);
+    expect(cues[3]).toEqual(jasmine.objectContaining({ value: 0, of: 3 }));
+    // Over before it is read.
+    const short = of(
+      cuesOf({ dose: { ...hold, releaseMs: 600 } }, [segment('s', 0, 7200, { kind: 'hold' })]),
+      'countdown',
+    );
+    expect(short.every((cue) => cue.value! > 0)).toBeTrue();
   });
 
   it('count nothing down that ends when a breath is out: such holds are counted', () => {
@@ -143,10 +154,10 @@ describe('sides and names', () => {
   ];
 
   it('show the body’s own side while it is worked, and the change before it', () => {
-    const cues = cuesOf({ dose: reps(2, 2000) }, segments);
+    const cues = cuesOf({ dose: reps(2, 2000) }, segments, { overrides: [{ key: 'label', when: 'every' }] });
     expect(shown(of(cues, 'side'))).toEqual(['Your left 0-4000', 'Your right 6000-10000']);
     expect(shown(of(cues, 'swap'))).toEqual(['Now your right 4000-6000']);
-    expect(shown(of(cues, 'label'))).toEqual(['Slipway, lightly 0-10000']);
+    expect(shown(of(cues, 'label'))).toEqual(['Slipway 0-10000']);
   });
 
   it('announce the change over the last seconds when the footage leaves no swap', () => {
@@ -173,6 +184,65 @@ describe('sides and names', () => {
       assembly: [{ id: 'p', takeId: 't', fromMs: 9000, toMs: 20_000 }],
     });
     expect(shown(of(cues, 'count'))).toEqual(['1 1000-3000', '2 3000-5000']);
+  });
+});
+
+describe('what is counted', () => {
+  it('runs down to one where she wants it, and what is done stays what it is', () => {
+    const cues = of(cuesOf({ dose: reps(3, 2000) }, [segment('s', 0, 6000)], { countsDown: true }), 'count');
+    expect(cues.map(({ text, value }) => `${text}/${value}`)).toEqual(['3/1', '2/2', '1/3']);
+  });
+
+  it('begins anew with each set that was done in one go, and goes through where it was done otherwise', () => {
+    const beats = (n: number): Partial<Segment> => ({ beatsMs: Array.from({ length: n }, (_, i) => (i + 1) * 1000) });
+    const texts = (n: number): string[] =>
+      of(cuesOf({ dose: reps(3, 1000, 2) }, [segment('s', 0, n * 1000, beats(n))]), 'count').map((cue) => cue.text);
+    expect(texts(6)).toEqual(['1', '2', '3', '1', '2', '3']);
+    expect(texts(5)).toEqual(['1', '2', '3', '4', '5']);
+  });
+});
+
+describe('kinds of cues', () => {
+  const steps = [aStep('a', { dose: reps(2, 2000) }), aStep('b', { dose: reps(2, 2000) })];
+  const segments = [
+    segment('s', 0, 4000),
+    segment('r', 6000, 10_000, { side: 'right' }),
+    segment('u', 12_000, 16_000, { stepId: 'b' }),
+  ];
+  const shownBy = (change: Partial<Lesson>, kind: Cue['kind']): string[] =>
+    shown(of(deriveCues(aFilmedLesson({ steps, segments, ...change })).cues, kind));
+
+  it('are counts, seconds, sides, changes and captions by themselves, and names for beginners', () => {
+    const later = segments.map((one) => ({ ...one, startMs: one.startMs + 5000, endMs: one.endMs + 5000 }));
+    const kinds = (level: Lesson['level']): string[] => [
+      ...new Set(
+        deriveCues(aFilmedLesson({ steps, segments: later, level, opening: 'Hello.' })).cues.map((cue) => cue.kind),
+      ),
+    ];
+    expect(kinds('standard')).toEqual(jasmine.arrayWithExactContents(['count', 'side', 'swap', 'caption']));
+    expect(kinds('gentle')).toEqual(jasmine.arrayWithExactContents(['count', 'side', 'swap', 'caption', 'label']));
+  });
+
+  it('are shown the first time that a move is done: not on its other side, and not in another step', () => {
+    const sides = (when: 'first' | 'every' | 'never'): string[] =>
+      shownBy({ overrides: [{ key: 'side', when }] }, 'side');
+    expect(sides('every').length).toBe(3);
+    expect(sides('first')).toEqual(['Your left 0-4000']);
+    expect(sides('never')).toEqual([]);
+    const other = [steps[0]!, aStep('b', { dose: reps(2, 2000), move: aMove({ id: 'another' }) })];
+    expect(shownBy({ steps: other, overrides: [{ key: 'side', when: 'first' }] }, 'side').length).toBe(2);
+  });
+
+  it('number the moves that are done, and announce the next one', () => {
+    const when = [
+      { key: 'label', when: 'every' as const },
+      { key: 'next', when: 'every' as const },
+    ];
+    expect(shownBy({ overrides: when }, 'label')).toEqual(['1 of 2: Slipway 0-10000', '2 of 2: Slipway 12000-16000']);
+    expect(shownBy({ overrides: when }, 'next')).toEqual(['Next: Slipway 10000-12000']);
+    // Without a pause before it, over the last seconds of what runs.
+    const close = segments.map((one) => (one.id === 'u' ? { ...one, startMs: 10_000, endMs: 14_000 } : one));
+    expect(shownBy({ segments: close, overrides: when }, 'next')).toEqual(['Next: Slipway 6000-10000']);
   });
 });
 

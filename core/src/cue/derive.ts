@@ -1,15 +1,21 @@
 import { goesRightOn } from '../assembly/goes-on';
 import type { Passage } from '../assembly/passage';
 import { cueKey, partsOfKey } from '../lesson/cue-key';
-import type { Lesson } from '../lesson/lesson.schema';
+import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import type { CueKind, CueOverride } from '../lesson/override.schema';
 import { timelineOf, type Timeline } from '../schedule/timeline';
+import type { CutMs } from '../time/clocks';
+import type { Span } from '../time/spans';
 import { captions } from './captions';
 import { counts } from './counts';
 import type { Cue } from './cue';
-import { override } from './overrides';
-import { labels, sideBadges, swapNotices } from './sides';
 import type { Heard } from './heard';
+import { breaths } from './breaths';
+import { moments } from './moments';
+import { isNote, notes } from './notes';
+import { override } from './overrides';
+import { labels, nextOnes, sideBadges, sideRuns, swapNotices, type SideRun } from './sides';
+import { cueTimes } from './when';
 
 export interface DerivedCues {
   readonly cues: readonly Cue[];
@@ -18,26 +24,57 @@ export interface DerivedCues {
 }
 
 /** Those that begin together stand in this order. */
-const ORDER: Record<CueKind, number> = { label: 0, side: 1, swap: 2, count: 3, countdown: 4, caption: 5 };
+const ORDER: readonly CueKind[] = [
+  ...(['label', 'side', 'swap', 'next', 'count', 'countdown', 'breath', 'set', 'halfway', 'last'] as const),
+  ...(['caution', 'pressure', 'form', 'felt', 'check', 'caption'] as const),
+];
 
 /**
- * Every cue of a cut, in order of time: derived, then shaped by the instructor's overrides.
+ * Every cue of a cut, in order of time: derived, then shaped by the instructor's overrides. Of each kind only those that
+ * are shown: every time, or the first time that a move is done.
  *
  * @param heard where someone speaks on each take, as far as it was analysed.
  * @example deriveCues(lesson, timelineOf(lesson, 'practice')!).cues.length // 54
  */
 export function deriveCues(lesson: Lesson, timeline: Timeline = timelineOf(lesson)!, heard?: Heard): DerivedCues {
   const passages = joined(timeline.passages);
+  const runs = sideRuns(passages);
+  const when = cueTimes(lesson);
+  const againMs = againFrom(lesson, runs);
+  const isShown = ({ kind, stepId, startMs }: Cue): boolean =>
+    when(kind) === 'every' || (when(kind) === 'first' && startMs < (againMs.get(stepId ?? '') ?? Infinity));
+  const figures = counts(lesson, passages);
+  const said = moments(lesson, runs, figures);
   const derived = distinct([
     ...labels(lesson, passages),
-    ...sideBadges(passages),
-    ...swapNotices(passages),
-    ...counts(lesson, passages),
+    ...sideBadges(runs),
+    ...swapNotices(passages, runs),
+    ...nextOnes(lesson, runs),
+    ...figures,
+    ...breaths(lesson, passages, figures),
+    ...said,
+    ...notes(lesson, { passages, runs }, when, said.filter(isShown).map(spanOf)),
     ...captions(lesson, { ...timeline, passages }, heard),
   ]);
-  const { cues, orphans } = override(derived, lesson.overrides, timeline.durationMs);
-  cues.sort((a, b) => a.startMs - b.startMs || ORDER[a.kind] - ORDER[b.kind] || a.endMs - b.endMs);
-  return { cues, orphans };
+  // What is told once chose its own time already.
+  const chosen = (cue: Cue): boolean => isNote(cue.kind) || isShown(cue);
+  const { cues, orphans } = override(derived, lesson.overrides, timeline.durationMs, chosen);
+  cues.sort((a, b) => a.startMs - b.startMs || ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || a.endMs - b.endMs);
+  // Of a kind that is not told nothing is derived that a change could belong to.
+  return { cues, orphans: orphans.filter(({ key }) => when(partsOfKey(key).kind as CueKind) !== 'never') };
+}
+
+const spanOf = ({ startMs, endMs }: Cue): Span => [startMs, endMs];
+
+/** From when on the move of each step is done for another time: on its other side, in another step, played again. */
+function againFrom({ steps }: Pick<Lesson, 'steps'>, runs: readonly SideRun[]): ReadonlyMap<string, CutMs> {
+  const moves = new Map(movesOf(steps).map((step) => [step.id, step.move.id]));
+  const begins = new Map<string, number[]>();
+  for (const { stepId, startMs } of runs) {
+    const move = moves.get(stepId) ?? stepId;
+    if (!begins.get(move)?.push(startMs)) begins.set(move, [startMs]);
+  }
+  return new Map(steps.map(({ id }) => [id, begins.get(moves.get(id) ?? id)?.[1] ?? Infinity]));
 }
 
 /** A segment that goes on across the edge of two pieces is one passage. */

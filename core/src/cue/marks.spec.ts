@@ -1,5 +1,6 @@
 import { FRAMES } from './frame';
-import { marksOf, type Mark } from './marks';
+import type { Mark } from './mark';
+import { marksOf } from './marks';
 import type { Place } from './place';
 import { sizeOf } from './size';
 import { CUE_STYLES, PEBBLE } from './styles';

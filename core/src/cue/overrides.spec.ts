@@ -33,11 +33,11 @@ describe('an override', () => {
 
   it('of a passage or of a kind holds for all of them there, and the narrower one goes before', () => {
     expect(told(filmed([{ key: 'p|s|count', hidden: true }])).length).toBe(4);
-    expect(told(filmed([{ key: 'count', hidden: true }]))).toEqual([]);
+    expect(told(filmed([{ key: 'count', when: 'never' }]))).toEqual([]);
     expect(
       told(
         filmed([
-          { key: 'count', hidden: true },
+          { key: 'count', when: 'never' },
           { key: 'p|s|count', hidden: false },
           { key, hidden: true },
         ]),
@@ -124,7 +124,7 @@ describe('an override', () => {
     const own = [
       { key: cueKey('p|s', 'count', 9), text: 'ten' },
       { key: 'p|x|count', hidden: true },
-      { key: 'caption', hidden: true },
+      { key: 'caption', when: 'never' as const },
     ];
     expect(deriveCues(filmed(own)).orphans.map((one) => one.key)).toEqual(['p|s|count|9', 'p|x|count']);
   });

@@ -11,15 +11,20 @@ export interface Overridden {
 
 /**
  * Shapes derived cues: an override of one cue goes before one of its passage, that before one of its kind, field by
- * field. Times are distances from the derived ones.
+ * field. Times are distances from the derived ones. What is hidden or shown by name goes before what is shown of its kind.
  *
  * A piece that was cut in two has a new id in one half: an override of a piece that does not show its segment any more
  * holds for the first play of the segment.
  *
- * @example override([cue], [{ key: 'count', hidden: true }], 60_000) // { cues: [], orphans: [] }
+ * @param isShown whether a cue is shown as long as nobody hides or shows it by name.
+ * @example override([cue], [{ key: cue.key, hidden: true }], 60_000) // { cues: [], orphans: [] }
  */
-export function override(derived: readonly Cue[], overrides: readonly CueOverride[], durationMs: CutMs): Overridden {
-  if (overrides.length === 0) return { cues: [...derived], orphans: [] };
+export function override(
+  derived: readonly Cue[],
+  overrides: readonly CueOverride[],
+  durationMs: CutMs,
+  isShown: (cue: Cue) => boolean = () => true,
+): Overridden {
   const byKey = placedKeys(derived, overrides);
   const met = new Set<CueOverride>();
   const cues: Cue[] = [];
@@ -28,11 +33,15 @@ export function override(derived: readonly Cue[], overrides: readonly CueOverrid
     const own = [cue.key, `${passage}|${kind}`, kind].flatMap((key) => byKey.get(key) ?? []);
     own.forEach((one) => met.add(one));
     const [change] = own.length === 0 ? [null] : [Object.assign({}, ...own.toReversed()) as CueOverride];
-    if (change?.hidden) continue;
-    cues.push(change ? shaped(cue, change, durationMs) : cue);
+    if (change?.hidden ?? !isShown(cue)) continue;
+    cues.push(change && shapes(change) ? shaped(cue, change, durationMs) : cue);
   }
   return { cues, orphans: overrides.filter((one) => !met.has(one) && scopeOf(one.key) !== 'kind') };
 }
+
+/** Whether a change is of what is seen of a cue, and not only of whether it is. */
+const shapes = ({ key: _key, when: _when, hidden: _hidden, ...rest }: CueOverride): boolean =>
+  Object.keys(rest).length > 0;
 
 function shaped(cue: Cue, change: CueOverride, durationMs: CutMs): Cue {
   const startMs = Math.max(0, cue.startMs + (change.startOffsetMs ?? 0));

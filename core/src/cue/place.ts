@@ -16,13 +16,23 @@ export interface Place {
 
 export type PlacedCue = Cue & Place;
 
-/** Counts and seconds stand in one place; everything else has its own. */
+/** What never stands at the same time as another has one place with it. */
 const SLOT = {
   count: 'count',
   countdown: 'count',
   side: 'side',
   swap: 'swap',
+  next: 'swap',
   label: 'label',
+  breath: 'breath',
+  set: 'note',
+  halfway: 'note',
+  last: 'note',
+  pressure: 'note',
+  form: 'note',
+  caution: 'note',
+  felt: 'note',
+  check: 'note',
   caption: 'caption',
 } as const;
 export type Slot = (typeof SLOT)[Cue['kind']];
@@ -57,6 +67,16 @@ const ANCHORS: Readonly<Record<Slot, readonly Anchor[]>> = {
     ['left', 'low'],
     ['middle', 'low'],
     ['middle', 'top'],
+  ],
+  note: [
+    ['left', 'middle'],
+    ['right', 'middle'],
+    ['left', 'low'],
+    ['right', 'low'],
+  ],
+  breath: [
+    ['right', 'middle'],
+    ['left', 'middle'],
   ],
   caption: [
     ['middle', 'bottom'],

@@ -1,9 +1,11 @@
+import { seamsOf } from '../assembly/cut';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { CutMs } from '../time/clocks';
 import type { Timeline } from '../schedule/timeline';
 import type { Frame } from './frame';
 import { middleOf, type View } from './view';
-import { workedAreas, type WorkedArea } from './worked-area';
+import { seenAreas, type SeenOn } from './seen-areas';
+import type { WorkedArea } from './worked-area';
 
 /** For how long a frame that is not wide shows what of the wide picture. */
 export interface Shot extends View {
@@ -113,10 +115,10 @@ export function shotsAndAreas(
   lesson: Pick<Lesson, 'steps' | 'takes' | 'segments'>,
   { passages, cut, durationMs }: Pick<Timeline, 'passages' | 'cut' | 'durationMs'>,
   frame: Pick<Frame, 'shows'>,
+  seenOn: SeenOn = () => null,
 ): { areas: WorkedArea[]; shots: Shot[] } {
-  const areas = workedAreas(lesson, passages);
-  const edges = (cut?.pieces ?? []).slice(1).map((piece) => piece.startMs);
-  const shots = shotsOf(areas, edges, frame, durationMs);
+  const areas = seenAreas(lesson, { passages, cut }, seenOn);
+  const shots = shotsOf(areas, seamsOf(cut), frame, durationMs);
   if (shots.length === 0) return { areas, shots };
   return {
     areas: areas.map((area) => ({ ...area, view: viewAt(shots, (area.startMs + area.endMs) / 2, frame) })),

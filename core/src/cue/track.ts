@@ -1,4 +1,5 @@
 import type { CutMs } from '../time/clocks';
+import { firstAbove } from '../time/sorted';
 import type { Cue } from './cue';
 
 /** Which cues are on screen when, made ready once so that asking costs next to nothing however many there are. */
@@ -24,6 +25,24 @@ export function trackOf<C extends Pick<Cue, 'startMs' | 'endMs'>>(cues: readonly
   return { edges, shown };
 }
 
+/**
+ * Hands out the cues of stretches that are asked for one after another, those that begin in each.
+ *
+ * @param cues in order of their start.
+ * @example beginningIn(cues)({ startMs: 0, endMs: 4000 }).length // 2
+ */
+export function beginningIn<C extends Pick<Cue, 'startMs'>>(
+  cues: readonly C[],
+): (stretch: { readonly startMs: CutMs; readonly endMs: CutMs }) => readonly C[] {
+  let at = 0;
+  return ({ startMs, endMs }) => {
+    while (at < cues.length && cues[at]!.startMs < startMs) at++;
+    const from = at;
+    while (at < cues.length && cues[at]!.startMs < endMs) at++;
+    return cues.slice(from, at);
+  };
+}
+
 const NOTHING: readonly never[] = [];
 
 /**
@@ -32,11 +51,5 @@ const NOTHING: readonly never[] = [];
  * @example shownAt(trackOf(cues), 12_000).map((cue) => cue.text) // ['Slipway, feather-light', 'Your left', '3']
  */
 export function shownAt<C>({ edges, shown }: Track<C>, ms: CutMs): readonly C[] {
-  let [low, high] = [0, edges.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (edges[middle]! <= ms) low = middle + 1;
-    else high = middle;
-  }
-  return shown[low - 1] ?? NOTHING;
+  return shown[firstAbove(edges, ms) - 1] ?? NOTHING;
 }

@@ -1,8 +1,8 @@
 import type { Passage } from '../assembly/passage';
+import { takesOf } from '../assembly/takes-of';
 import type { Region } from '../face/regions';
 import { type Lesson, movesOf } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
-import type { Take } from '../lesson/take.schema';
 import { widestFraming } from '../move/framing';
 import type { Framing, Move } from '../move/move.schema';
 import type { CutMs } from '../time/clocks';
@@ -71,16 +71,17 @@ const HAND: Box = [1, 0.35, 0.3, 0.9];
  * What cues keep free along a cut, as long as nobody has looked at the footage: the head, the regions that a step works
  * from and to, and the hand on the side that it works. Estimated from the step and from how wide the shot has to be.
  *
+ * @param headIn where the head was seen in a passage; null where nobody knows.
  * @example workedAreas(lesson, passages)[0] // { startMs: 0, endMs: 15_000, boxes: [[0.36, 0.1, 0.28, 0.58], …] }
  */
 export function workedAreas(
   lesson: Pick<Lesson, 'steps' | 'takes' | 'segments'>,
   passages: readonly Passage[],
+  headIn: (passage: Passage) => Box | null = () => null,
 ): WorkedArea[] {
-  const takeOf = new Map(lesson.segments.map((one) => [one.id, one.takeId]));
-  const takes = new Map(lesson.takes.map((take) => [take.id, take]));
-  const takeIn = ({ segmentId }: Passage): Take | undefined => takes.get(takeOf.get(segmentId ?? '') ?? '');
-  const areas = areasOf(movesOf(lesson.steps), passages, (passage) => takeIn(passage)?.pictureLeft !== 'right');
+  const takeIn = takesOf(lesson);
+  const leftIsLeft = (passage: Passage): boolean => takeIn(passage)?.pictureLeft !== 'right';
+  const areas = areasOf(movesOf(lesson.steps), passages, leftIsLeft, headIn);
   // Of footage that is upright already all is seen.
   return areas.map((area, i) => {
     const take = takeIn(passages[i]!);
@@ -98,17 +99,20 @@ interface Worked {
  * The same from what is known of steps and passages alone.
  *
  * @param leftIsLeft whether the viewers' left is at the left of the picture there.
+ * @param headIn where the head was seen; null where nobody knows: then where it usually is.
  * @example areasOf(steps, passages, () => true).length === passages.length // true
  */
 export function areasOf<P extends Pick<Passage, 'startMs' | 'endMs' | 'stepId' | 'side' | 'kind'>>(
   known: readonly Worked[],
   passages: readonly P[],
   leftIsLeft: (passage: P) => boolean,
+  headIn: (passage: P) => Box | null = () => null,
 ): WorkedArea[] {
   const steps = new Map(known.map((step) => [step.id, step]));
-  const head = HEADS[widestFraming(known.map((step) => step.move))];
+  const usual = HEADS[widestFraming(known.map((step) => step.move))];
   return passages.map((passage) => {
     const { startMs, endMs, stepId, side, kind } = passage;
+    const head = headIn(passage) ?? usual;
     const step = steps.get(stepId ?? '');
     if (!step || !isWork(kind)) return { startMs, endMs, boxes: [head], seen: null };
     const mirror = leftIsLeft(passage);

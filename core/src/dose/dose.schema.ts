@@ -47,7 +47,15 @@ export const doseSchema = z.discriminatedUnion('form', [
     ...open,
     ...sets,
   }),
-  z.object({ form: z.literal('breaths'), breaths: countRange, cycleMs: msRange, ...open, ...sets }),
+  z.object({
+    form: z.literal('breaths'),
+    breaths: countRange,
+    cycleMs: msRange,
+    /** How long of it the breath is held between in and out. */
+    heldMs: z.int().min(0).max(60_000).optional(),
+    ...open,
+    ...sets,
+  }),
 ]);
 export type Dose = z.infer<typeof doseSchema>;
 export type DoseForm = Dose['form'];

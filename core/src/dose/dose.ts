@@ -130,8 +130,17 @@ export function changesSide(plan: SidePlan): boolean {
  *
  * @example sidesIn('alternating') // 2
  */
-export function sidesIn(part: WorkedSide): number {
+export function sidesIn(part: WorkedSide | null): number {
   return part === 'alternating' ? 2 : 1;
+}
+
+/**
+ * How many repetitions a set has in a part.
+ *
+ * @example aSetOf(defaultDose('reps'), 'alternating') // 10
+ */
+export function aSetOf(dose: Dose, part: WorkedSide | null): number {
+  return repetitionsOf(dose) * sidesIn(part);
 }
 
 /**

@@ -2,7 +2,7 @@ import { hann } from './hann';
 
 /** What mains of 50 and of 60 Hz leave in a recording: their frequency and its multiples, Hz. */
 export const MAINS = [50, 60] as const;
-export const MULTIPLES = 4;
+const MULTIPLES = 4;
 /** Beside each of these it is looked for what any noise has there, Hz. */
 const BESIDE = 7;
 /** Rate to which sound is brought down before, samples a second, and the stretch that is looked at, s. */
@@ -16,8 +16,8 @@ const TONES = MAINS.map((hz) => {
 /** Only the quietest of the stretches are asked: in speech there are tones of all kinds. */
 export const QUIETEST = 0.3;
 /** So much stronger than its surroundings a hum is, and so loud at least, dB below full scale. */
-export const STRONGER = 10;
-export const LEAST_DB = -75;
+const STRONGER = 10;
+const LEAST_DB = -75;
 
 /** A hum of the mains: which, and how loud, dBFS. */
 export interface Hum {
@@ -51,7 +51,7 @@ export class HumGatherer {
       if (this.filled < RATE) continue;
       this.filled = 0;
       const shaped = this.held.map((value, at) => value * WINDOW[at]!);
-      const power = (all: readonly number[]): number => all.reduce((sum, hz) => sum + powerAt(shaped, hz), 0);
+      const power = (all: readonly number[]): number => all.reduce((sum, hz) => sum + powerAt(shaped, hz / RATE), 0);
       this.seconds.push({
         energy: this.held.reduce((sum, value) => sum + value * value, 0) / RATE,
         mains: TONES.map(({ own, beside }) => ({ at: power(own), beside: power(beside) / 2 })),
@@ -74,9 +74,44 @@ export class HumGatherer {
   }
 }
 
-/** The mean square of a tone in a stretch that Hann's window has shaped (Goertzel 1958). */
-function powerAt(samples: Float64Array, hz: number): number {
-  const turn = 2 * Math.cos((2 * Math.PI * hz) / RATE);
+/**
+ * The mains whose tones stand out of a short stretch of sound, Hz; null where neither does. A single tone may be anything:
+ * it takes two.
+ *
+ * @param samples mono, −1 to 1; half a second or more.
+ * @example humIn(samples, 48_000) // 50
+ */
+export function humIn(samples: Float32Array, sampleRate: number): (typeof MAINS)[number] | null {
+  const low = new Float64Array(Math.floor((samples.length * RATE) / sampleRate));
+  const many = new Float64Array(low.length);
+  for (let at = 0; at < samples.length; at++) {
+    const to = Math.floor((at * RATE) / sampleRate);
+    if (to >= low.length) break;
+    low[to]! += samples[at]!;
+    many[to]!++;
+  }
+  const window = hann(low.length);
+  for (let at = 0; at < low.length; at++) low[at]! *= window[at]! / many[at]!;
+  const dbAt = (hz: number): number => 10 * Math.log10(powerAt(low, hz / RATE) + 1e-12);
+  const told = TONES.map(({ own }, i) => ({
+    mains: MAINS[i]!,
+    tones: own.filter((hz) => {
+      const db = dbAt(hz);
+      return db > LEAST_DB && db - Math.max(dbAt(hz - BESIDE), dbAt(hz + BESIDE)) > STRONGER;
+    }).length,
+  }));
+  const best = told.reduce((a, b) => (b.tones > a.tones ? b : a));
+  return best.tones >= 2 ? best.mains : null;
+}
+
+/**
+ * The mean square of a tone in a stretch that Hann's window has shaped (Goertzel 1958).
+ *
+ * @param turns of the tone for each sample.
+ * @example powerAt(shaped, 50 / 1000) // 0.5, for a tone of 50 Hz at full scale, 1,000 samples a second
+ */
+export function powerAt(samples: Float64Array, turns: number): number {
+  const turn = 2 * Math.cos(2 * Math.PI * turns);
   let [before, last] = [0, 0];
   for (const sample of samples) [before, last] = [last, sample + turn * last - before];
   const square = last * last + before * before - turn * last * before;

@@ -1,9 +1,11 @@
 import FFT from 'fft.js';
-import { humIn, Listening } from './listening';
+import { hann } from './hann';
+import { humIn, powerAt } from './hum';
+import { Listening } from './listening';
 
 const RATE = 48_000;
 const LOOK = 4096;
-const BANDS = 32_768;
+const LONG = 32_768;
 
 /** A tenth of a second of something, under a seed. */
 function sound(level: number, at: number, tones: readonly (readonly [hz: number, level: number])[] = []): Float32Array {
@@ -22,25 +24,13 @@ function heard(voice: number, room: number, looks = 120): Listening {
   return listening;
 }
 
-/** Power by band, dBFS, as a browser has it (Blackman window, W3C Web Audio API); fft.js is the judge. */
-function spectrum(tones: readonly (readonly [number, number])[], noise: number): Float32Array {
-  const fft = new FFT(BANDS);
+/** So much of a quiet moment as is listened to, with tones in it. */
+function quietWith(tones: readonly (readonly [number, number])[], noise: number, rate = RATE): Float32Array {
   let seed = 7;
   const random = (): number => ((seed = (seed * 16_807) % 2_147_483_647), (2 * seed) / 2_147_483_647 - 1);
-  const samples = Array.from({ length: BANDS }, (_, i) => {
-    const shape = 0.42 - 0.5 * Math.cos((2 * Math.PI * i) / BANDS) + 0.08 * Math.cos((4 * Math.PI * i) / BANDS);
-    const value = tones.reduce(
-      (sum, [hz, loud]) => sum + loud * Math.sin((2 * Math.PI * hz * i) / RATE),
-      noise * random(),
-    );
-    return shape * value;
-  });
-  const out = new Array<number>(2 * BANDS);
-  fft.realTransform(out, samples);
-  return Float32Array.from({ length: BANDS / 2 }, (_, at) => {
-    const magnitude = Math.hypot(out[2 * at]!, out[2 * at + 1]!) / BANDS;
-    return 20 * Math.log10(Math.max(magnitude, 1e-12));
-  });
+  return Float32Array.from({ length: LONG }, (_, i) =>
+    tones.reduce((sum, [hz, loud]) => sum + loud * Math.sin((2 * Math.PI * hz * i) / rate), noise * random()),
+  );
 }
 
 describe('listening while it is recorded', () => {
@@ -70,25 +60,33 @@ describe('listening while it is recorded', () => {
   });
 
   it('hears the mains of 50 and of 60 Hz, and neither in noise or in one tone of a voice', () => {
-    const hz = RATE / BANDS;
     const mains = (of: number): (readonly [number, number])[] => [
       [of, 0.004],
       [2 * of, 0.003],
       [3 * of, 0.001],
     ];
-    expect(humIn(spectrum(mains(50), 0.001), hz)).toBe(50);
-    expect(humIn(spectrum(mains(60), 0.001), hz)).toBe(60);
-    expect(humIn(spectrum([], 0.02), hz)).toBeNull();
-    expect(humIn(spectrum([[120, 0.1]], 0.001), hz)).toBeNull();
-    expect(
-      humIn(
-        spectrum(
-          mains(50).map(([f, loud]) => [f, loud / 1000]),
-          0.000_001,
-        ),
-        hz,
-      ),
-    ).toBeNull();
+    for (const rate of [44_100, 48_000]) {
+      expect(humIn(quietWith(mains(50), 0.001, rate), rate)).toBe(50);
+      expect(humIn(quietWith(mains(60), 0.001, rate), rate)).toBe(60);
+      expect(humIn(quietWith([], 0.02, rate), rate)).toBeNull();
+      expect(humIn(quietWith([[120, 0.1]], 0.001, rate), rate)).toBeNull();
+      const faint = mains(50).map(([f, loud]) => [f, loud / 1000] as const);
+      expect(humIn(quietWith(faint, 0.000_001, rate), rate)).toBeNull();
+    }
+  });
+
+  it('finds as much of a tone as a whole spectrum has there; judge: fft.js', () => {
+    const [n, fft] = [1024, new FFT(1024)];
+    const window = hann(n);
+    const samples = Float64Array.from(quietWith([[3000, 0.4]], 0.1).subarray(0, n), (value, i) => value * window[i]!);
+    const out = new Array<number>(2 * n);
+    fft.realTransform(out, Array.from(samples));
+    for (const band of [1, 7, 64, 65, 200, 511]) {
+      const square = out[2 * band]! ** 2 + out[2 * band + 1]! ** 2;
+      expect(powerAt(samples, band / n))
+        .withContext(String(band))
+        .toBeCloseTo((8 * square) / n ** 2, 9);
+    }
   });
 
   it('says hum only when it was heard again and again, in quiet moments', () => {
@@ -96,16 +94,16 @@ describe('listening while it is recorded', () => {
     expect(listening.quiet).toBeFalse();
     listening.add(sound(0.001, 3));
     expect(listening.quiet).toBeTrue();
-    const humming = spectrum(
+    const humming = quietWith(
       [
         [50, 0.004],
         [100, 0.004],
       ],
       0.001,
     );
-    for (let at = 0; at < 3; at++) listening.hear(humming, RATE / BANDS);
+    for (let at = 0; at < 3; at++) listening.hear(humming, RATE);
     expect(listening.heard).toBe('good');
-    listening.hear(humming, RATE / BANDS);
+    listening.hear(humming, RATE);
     expect([listening.heard, listening.hum]).toEqual(['hum', 50]);
   });
 });

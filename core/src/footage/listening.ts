@@ -1,4 +1,4 @@
-import { LEAST_DB, MAINS, MULTIPLES, QUIETEST, STRONGER } from './hum';
+import { humIn, MAINS, QUIETEST } from './hum';
 import { quantile } from './repetitions';
 
 /** How a voice and a room come in while they are recorded. */
@@ -14,8 +14,6 @@ const ENOUGH = 50;
 /** The room is what is left in the quietest tenth: louder than this, and it is heard under every word, dBFS (common practice, no source). */
 const ROOM = 0.1;
 const NOISY_DB = -45;
-/** Beside a tone it is looked for what any noise has there, Hz: farther than a band of a browser's spectrum blurs. */
-const BESIDE = 8;
 /** Heard in so many of the last looks for it, and it is one. */
 const HUMS = { last: 6, are: 4 };
 
@@ -48,9 +46,9 @@ export class Listening {
     return this.rms.length >= ENOUGH && this.rms.at(-1)! <= quantile(this.rms, QUIETEST);
   }
 
-  /** @param db power of each band of a quiet moment, dBFS. @param hz width of a band. */
-  hear(db: Float32Array, hz: number): void {
-    this.hums.push(humIn(db, hz));
+  /** @param samples of a quiet moment, half a second or more. */
+  hear(samples: Float32Array, sampleRate: number): void {
+    this.hums.push(humIn(samples, sampleRate));
     if (this.hums.length > HUMS.last) this.hums.shift();
   }
 
@@ -68,29 +66,6 @@ export class Listening {
     if (this.hum !== null) return 'hum';
     return quantile(this.rms, ROOM) > NOISY_DB ? 'noisy' : 'good';
   }
-}
-
-/**
- * The mains whose tones stand out of a spectrum, Hz; null where neither does.
- *
- * @example humIn(spectrumWith(50), 1.5) // 50
- */
-export function humIn(db: Float32Array, hz: number): (typeof MAINS)[number] | null {
-  const strongest = (around: number): number => {
-    const at = Math.round(around / hz);
-    return Math.max(...db.subarray(Math.max(0, at - 1), at + 2));
-  };
-  const told = MAINS.map((mains) => {
-    const tones = Array.from({ length: MULTIPLES }, (_, i) => mains * (i + 1));
-    const stronger = tones.map((tone) => {
-      const beside = Math.max(strongest(tone - BESIDE), strongest(tone + BESIDE));
-      return strongest(tone) > LEAST_DB ? strongest(tone) - beside : 0;
-    });
-    return { mains, tones: stronger.filter((one) => one > STRONGER).length };
-  });
-  const best = told.reduce((a, b) => (b.tones > a.tones ? b : a));
-  // A single tone may be anything.
-  return best.tones >= 2 ? best.mains : null;
 }
 
 const decibel = (value: number): number => 20 * Math.log10(Math.max(value, 1e-6));

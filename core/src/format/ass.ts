@@ -1,12 +1,17 @@
+import { changesAtOnce } from '../cue/cue';
 import { fontRuns } from '../cue/fonts';
 import type { Frame } from '../cue/frame';
-import { marksOf, type Mark } from '../cue/marks';
+import type { Mark } from '../cue/mark';
+import { marksOf } from '../cue/marks';
 import { outlineOf, strokeOf, type OutlineStep } from '../cue/outline';
 import type { PlacedCue } from '../cue/place';
 import type { CueStyle } from '../lesson/cue-style.schema';
 
 /** What is drawn of a cue, and when. */
-type AssCue = Pick<PlacedCue, 'kind' | 'side' | 'startMs' | 'endMs' | 'value' | 'of' | 'box' | 'lines' | 'type'>;
+type AssCue = Pick<
+  PlacedCue,
+  'kind' | 'side' | 'startMs' | 'endMs' | 'value' | 'of' | 'shows' | 'box' | 'lines' | 'type'
+>;
 
 export interface AssPicture extends Drawing {
   readonly style: CueStyle;
@@ -118,7 +123,7 @@ function between(picture: number, frameRate: number): number {
 
 /** Words and sides come in some time, as in a browser; counts change at once. @param beginsMs after the line begins. */
 function fadeOf({ kind }: Pick<AssCue, 'kind'>, fadeMs: number, beginsMs: number): string {
-  if (fadeMs === 0 || kind === 'count' || kind === 'countdown') return '';
+  if (fadeMs === 0 || changesAtOnce(kind)) return '';
   const from = Math.round(beginsMs);
   if (from + fadeMs <= 0) return '';
   return String.raw`\fade(255,0,0,${from},${from + fadeMs},86400000,86400000)`;

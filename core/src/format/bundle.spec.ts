@@ -26,6 +26,17 @@ describe('a lesson bundle', () => {
 
   it('needs only what has no default', () => {
     expect(parseBundle({ format: 'limber-cheek/lesson', version: 1, id: 'x', title: 'Short' }).steps).toEqual([]);
+    // What viewers saw they still see: names of steps too, which lessons of today do not show by themselves.
+    const overrides = [
+      { key: 'count', hidden: true },
+      { key: 'a|left|count|1', hidden: true },
+    ];
+    const seven = { format: 'limber-cheek/lesson', version: 7, id: 'x', title: 'Short', overrides };
+    expect(parseBundle(seven).overrides).toEqual([
+      { key: 'a|left|count|1', hidden: true },
+      { key: 'count', when: 'never' },
+      { key: 'label', when: 'every' },
+    ]);
   });
 
   it('is refused in words, with the path of the fault', () => {

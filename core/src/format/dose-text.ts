@@ -21,7 +21,7 @@ export function writeDose(dose: Dose): string {
     case 'timed':
       return `${s(dose.eachMs)}${dose.ways === 2 ? ' each way' : ''}${sets}`;
     case 'breaths':
-      return `${range(dose.breaths)} breaths x ${s(dose.cycleMs)}${sets}`;
+      return `${range(dose.breaths)} breaths x ${s(dose.cycleMs)}${dose.heldMs ? ` held ${dose.heldMs / 1000} s` : ''}${sets}`;
   }
 }
 
@@ -54,8 +54,12 @@ export function parseDose(text: string): Dose | null {
   if (match) return build({ form: 'hold', reps: exactly(1), holdMs: figure(match[1]!, 1000), releaseMs: 2000 });
   match = take('count of #(?:\\s*x\\s*#\\s*s)?');
   if (match) return build({ form: 'count', count: figure(match[1]!, 1), tempoMs: seconds(match[2], 1000) });
-  match = take('#\\s*breaths?(?:\\s*x\\s*#\\s*s)?');
-  if (match) return build({ form: 'breaths', breaths: figure(match[1]!, 1), cycleMs: seconds(match[2], 10_000) });
+  match = take('#\\s*breaths?(?:\\s*x\\s*#\\s*s)?(?:\\s*held\\s*(\\d+(?:\\.\\d+)?)\\s*s)?');
+  if (match)
+    return build({
+      ...{ form: 'breaths', breaths: figure(match[1]!, 1), cycleMs: seconds(match[2], 10_000) },
+      ...(match[3] === undefined ? {} : { heldMs: Math.round(1000 * Number(match[3])) }),
+    });
   match = take('(?:(\\d+) lanes of )?#\\s*pass(?:es)?(?:\\s*x\\s*#\\s*s)?');
   if (match)
     return build({

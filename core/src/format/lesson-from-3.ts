@@ -12,7 +12,11 @@ type Json = Record<string, unknown>;
 export function lessonFrom3(lesson: Json): Json {
   const overrides = lesson['overrides'];
   if (!Array.isArray(overrides) || overrides.length === 0) return lesson;
-  const plain = lessonSchema.safeParse({ ...lesson, version: LESSON_VERSION, overrides: [] });
+  const plain = lessonSchema.safeParse({
+    ...lesson,
+    version: LESSON_VERSION,
+    overrides: [{ key: 'label', when: 'every' }],
+  });
   const cues = plain.success ? cuesByOlderKey(deriveCues(plain.data).cues) : new Map<string, Cue>();
   const known = new Set<string>();
   return {

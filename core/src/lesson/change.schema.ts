@@ -6,6 +6,7 @@ import { filmAgainSchema } from './film-again.schema';
 import { rejectedSchema, segmentKindSchema, segmentSchema, workedSideSchema } from './segment.schema';
 import { takeFields, takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
+import { waitingSchema } from './waiting.schema';
 import { changeForward } from './older';
 import { takeMsSchema } from './times.schema';
 import { lessonFields, MOST, stepFields, stepSchema } from './lesson.schema';
@@ -69,6 +70,12 @@ const SINGLE = {
     afterFilmAgainId: after.optional(),
   }),
   remove_film_again: z.object({ kind: z.literal('remove_film_again'), filmAgainId: id }),
+  add_waiting: z.object({
+    kind: z.literal('add_waiting'),
+    waiting: waitingSchema,
+    afterWaitingId: after.optional(),
+  }),
+  remove_waiting: z.object({ kind: z.literal('remove_waiting'), waitingId: id }),
   add_voice_over: z.object({
     kind: z.literal('add_voice_over'),
     voiceOver: voiceOverSchema,

@@ -22,6 +22,7 @@ function lesson(): Lesson {
     segments: [segment],
     rejected: [{ id: 'r', takeId: 't', kind: 'teach', stepId: 'a', side: null, startMs: 0, endMs: 900 }],
     overrides: [{ key: 'a|left|count|0', text: 'one' }],
+    waiting: [{ id: 'w', mediaId: 'm', name: 'The room', durationMs: 9000 }],
     setAside: [{ id: 'pace', basis: 'x', reason: '' }],
   });
 }
@@ -48,9 +49,11 @@ const CHANGES: readonly Change[] = [
     rejected: { id: 'q', takeId: 't', kind: 'reps', stepId: 'b', side: 'both', startMs: 10, endMs: 20 },
   },
   { kind: 'remove_rejected', rejectedId: 'r' },
+  { kind: 'add_waiting', waiting: { id: 'w2', mediaId: 'm2', name: 'The room', durationMs: 9000 } },
+  { kind: 'remove_waiting', waitingId: 'w' },
   { kind: 'set_override', override: { key: 'a|left|count|0', hidden: true } },
   { kind: 'set_override', override: { key: 'p|s|count|1', text: 'x', startOffsetMs: -200 } },
-  { kind: 'set_override', override: { key: 'count', hidden: true } },
+  { kind: 'set_override', override: { key: 'count', when: 'never' } },
   { kind: 'clear_override', key: 'a|left|count|0' },
   { kind: 'set_aside', setAside: { id: 'uneven', basis: 'y', reason: 'So that they compare.' } },
   { kind: 'set_aside', setAside: { id: 'pace', basis: 'z', reason: '' } },
@@ -155,6 +158,14 @@ describe('a change', () => {
       kind: 'set_override',
       override: { key: 'a|left|count|1', text: 'two' },
     });
+    // A kind was hidden or not; one cue still is.
+    const hid = (key: string, hidden: boolean): unknown =>
+      lessonEditing.parseChange({ kind: 'set_override', override: { key, hidden } });
+    expect([hid('count', true), hid('count', false), hid('a|left|count', true)]).toEqual([
+      { kind: 'set_override', override: { key: 'count', when: 'never' } },
+      { kind: 'set_override', override: { key: 'count', when: 'every' } },
+      { kind: 'set_override', override: { key: 'a|left|count', hidden: true } },
+    ]);
     expect(lessonEditing.parseChange({ kind: 'set_take', takeId: 't', field: 'mirrored', value: false })).toEqual({
       kind: 'set_take',
       takeId: 't',

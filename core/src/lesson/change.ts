@@ -110,6 +110,10 @@ function primitiveOf(change: SingleChange): Primitive {
       return { do: 'add', list: 'filmAgain', entity: change.filmAgain, after: change.afterFilmAgainId };
     case 'remove_film_again':
       return { do: 'remove', list: 'filmAgain', id: change.filmAgainId };
+    case 'add_waiting':
+      return { do: 'add', list: 'waiting', entity: change.waiting, after: change.afterWaitingId };
+    case 'remove_waiting':
+      return { do: 'remove', list: 'waiting', id: change.waitingId };
     case 'add_voice_over':
       return { do: 'add', list: 'voiceOver', entity: change.voiceOver, after: change.afterVoiceOverId };
     case 'remove_voice_over':
@@ -133,6 +137,7 @@ const NAMES: Readonly<Record<string, { kind: string; field: string }>> = {
   segments: { kind: 'segment', field: 'segment' },
   rejected: { kind: 'rejected', field: 'rejected' },
   filmAgain: { kind: 'film_again', field: 'filmAgain' },
+  waiting: { kind: 'waiting', field: 'waiting' },
   voiceOver: { kind: 'voice_over', field: 'voiceOver' },
 };
 

@@ -1,5 +1,5 @@
 import '../words/localize';
-import { describeDose, partsOf, repetitionsOf, sidesIn, type WorkedSide } from '../dose/dose';
+import { aSetOf, describeDose, partsOf, type WorkedSide } from '../dose/dose';
 import type { MoveStep } from './lesson.schema';
 
 /**
@@ -18,7 +18,7 @@ export function doseFor(step: MoveStep, side: WorkedSide | null): MoveStep['dose
  */
 export function countFor(step: MoveStep, side: WorkedSide): number {
   const dose = doseFor(step, side);
-  return repetitionsOf(dose) * dose.sets.planned * sidesIn(side);
+  return aSetOf(dose, side) * dose.sets.planned;
 }
 
 /**

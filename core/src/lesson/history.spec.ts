@@ -1,3 +1,4 @@
+import { UNRATED } from './take.schema';
 import { deepStrictEqual as same, notStrictEqual as differ } from 'node:assert';
 import fc from 'fast-check';
 import { checkDocument } from '../document/document';
@@ -14,7 +15,15 @@ import type { Lesson } from './lesson.schema';
 const name = fc.constantFrom('a', 'b', 'c', 'd');
 const after = fc.option(name, { nil: null });
 const ms = fc.integer({ min: 0, max: 60_000 });
-const take = { name: 'Take', pictureLeft: null, sources: [], durationMs: 60_000, width: 16, height: 16 } as const;
+const take = {
+  ...UNRATED,
+  name: 'Take',
+  pictureLeft: null,
+  sources: [],
+  durationMs: 60_000,
+  width: 16,
+  height: 16,
+} as const;
 const rate = { numerator: 25, denominator: 1 };
 const stretch = fc.tuple(ms, ms).map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) + 1 }));
 const piece = fc.record({ id: name, takeId: name, stretch }).map(({ stretch: { from, to }, ...one }) => ({

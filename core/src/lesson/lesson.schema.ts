@@ -9,6 +9,7 @@ import { filmAgainSchema } from './film-again.schema';
 import { pieceSchema } from './piece.schema';
 import { rejectedSchema, segmentSchema } from './segment.schema';
 import { takeSchema } from './take.schema';
+import { waitingSchema } from './waiting.schema';
 import { voiceOverSchema } from './voice-over.schema';
 import { studioRulesSchema } from '../caution/studio-rules';
 import { cueStyleSchema } from './cue-style.schema';
@@ -16,7 +17,7 @@ import { overrideSchema } from './override.schema';
 import { setAsideSchema } from './set-aside.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 7;
+export const LESSON_VERSION = 8;
 
 const text = z.string().max(6000);
 
@@ -194,6 +195,8 @@ export const lessonFields = {
   closing: text,
   /** How cues look; null for the usual way. */
   cueStyle: cueStyleSchema.nullable(),
+  /** Numbers run down to one instead of up to what is planned. */
+  countsDown: z.boolean(),
   /** Finished films are made brighter and their white whiter, and their noise and hum are turned down. */
   brighter: z.boolean(),
   quieter: z.boolean(),
@@ -214,6 +217,7 @@ export const MOST = {
   segments: 5000,
   rejected: 5000,
   filmAgain: 500,
+  waiting: 200,
   voiceOver: 1000,
   overrides: 5000,
   setAside: 2000,
@@ -251,6 +255,7 @@ export const lessonSchema = z.object({
   opening: lessonFields.opening.default(''),
   closing: lessonFields.closing.default(''),
   cueStyle: lessonFields.cueStyle.default(null),
+  countsDown: lessonFields.countsDown.default(false),
   brighter: lessonFields.brighter.default(false),
   quieter: lessonFields.quieter.default(false),
   music: lessonFields.music.default(null),
@@ -265,6 +270,7 @@ export const lessonSchema = z.object({
   segments: z.array(segmentSchema).max(MOST.segments).default([]),
   rejected: z.array(rejectedSchema).max(MOST.rejected).default([]),
   filmAgain: z.array(filmAgainSchema).max(MOST.filmAgain).default([]),
+  waiting: z.array(waitingSchema).max(MOST.waiting).default([]),
   voiceOver: z.array(voiceOverSchema).max(MOST.voiceOver).default([]),
   overrides: z.array(overrideSchema).max(MOST.overrides).default([]),
   setAside: z.array(setAsideSchema).max(MOST.setAside).default([]),

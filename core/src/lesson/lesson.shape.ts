@@ -7,6 +7,7 @@ import { rejectedSchema, segmentSchema } from './segment.schema';
 import { setAsideSchema } from './set-aside.schema';
 import { takeSchema } from './take.schema';
 import { voiceOverSchema } from './voice-over.schema';
+import { waitingSchema } from './waiting.schema';
 import { lessonSchema, MOST, stepSchema, type Lesson } from './lesson.schema';
 
 const id = (field: string) => (entity: Entity) => (entity[field] as string | null | undefined) ?? null;
@@ -38,6 +39,7 @@ export const lessonShape: DocumentShape<Lesson> = {
       order: (a, b) => (a['startMs'] as number) - (b['startMs'] as number) || text(a, b, 'id'),
     },
     filmAgain: { one: 'note to film again', schema: filmAgainSchema, most: MOST.filmAgain, key: 'id', order: null },
+    waiting: { one: 'recording', schema: waitingSchema, most: MOST.waiting, key: 'id', order: null },
     voiceOver: { one: 'voice-over', schema: voiceOverSchema, most: MOST.voiceOver, key: 'id', order: null },
     overrides: {
       one: 'override',

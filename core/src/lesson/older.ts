@@ -1,6 +1,7 @@
 import { doseSchema } from '../dose/dose.schema';
 import { evenStages, growthsOf } from '../dose/progression';
 import { moveFrom1 } from '../move/older';
+import { scopeOf } from './cue-key';
 
 /** What older programs wrote, as plain JSON. */
 type Json = Record<string, unknown>;
@@ -47,6 +48,21 @@ function stepFrom5(step: Json): Json {
 /** Version 6 knew of no source that gives a log alone: everything else stays. */
 export function lessonFrom6(lesson: Json): Json {
   return lesson;
+}
+
+/** Version 7 hid a whole kind of cue; version 8 shows it never, the first time or every time. */
+export function lessonFrom7(lesson: Json): Json {
+  const { overrides } = lesson;
+  const own = Array.isArray(overrides) ? (overrides as Json[]).map(overrideFrom7) : [];
+  // Names of steps were always shown, and are not by themselves any more.
+  const named = own.some((one) => one['key'] === 'label') ? own : [...own, { key: 'label', when: 'every' }];
+  return { ...lesson, overrides: named };
+}
+
+function overrideFrom7({ hidden, ...override }: Json): Json {
+  if (hidden === undefined) return override;
+  if (scopeOf(String(override['key'])) !== 'kind') return { ...override, hidden };
+  return { ...override, when: hidden === true ? 'never' : 'every' };
 }
 
 /** An edit knows nothing of the dose: then it stays at its first figure until what is planned. */
@@ -128,7 +144,7 @@ export function changeForward(change: unknown): unknown {
     case 'set_override': {
       // Times of the whole lesson, which an edit alone cannot turn into distances from the derived ones.
       const { startMs: _start, endMs: _end, ...override } = (one['override'] ?? {}) as Json;
-      return { ...one, override };
+      return { ...one, override: overrideFrom7(override) };
     }
     case 'set_assembly':
       return Array.isArray(one['assembly']) ? { ...one, assembly: piecesFrom1(one['assembly'] as Json[]) } : one;

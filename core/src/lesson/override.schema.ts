@@ -1,8 +1,34 @@
 import * as z from 'zod';
 import { scopeOf } from './cue-key';
 
-export const CUE_KINDS = ['count', 'countdown', 'side', 'swap', 'label', 'caption'] as const;
+/**
+ * Kinds of cues. Figures: a number, seconds left of a hold with its release. Sides: the one that is worked, the change.
+ * Moments of a count: a set begins, half of it is done, the last one. Then the pacer of the breath, the name of a step
+ * with where one is, the next one, and what a move says of itself: how firmly and which way, form cues, cautions, where it
+ * is felt, what to check. Captions are what is said.
+ */
+export const CUE_KINDS = [
+  'count',
+  'countdown',
+  'set',
+  'halfway',
+  'last',
+  'side',
+  'swap',
+  'next',
+  'breath',
+  'label',
+  'pressure',
+  'form',
+  'caution',
+  'felt',
+  'check',
+  'caption',
+] as const;
 export type CueKind = (typeof CUE_KINDS)[number];
+/** When those of a kind are shown: the first time that a move is done in a cut, or every time. */
+export const CUE_TIMES = ['never', 'first', 'every'] as const;
+export type CueTimes = (typeof CUE_TIMES)[number];
 
 /** Furthest that a cue is moved from where it is derived, ms. */
 const FURTHEST_MS = 60_000;
@@ -24,8 +50,13 @@ export const overrideSchema = z
     startOffsetMs: offset.optional(),
     endOffsetMs: offset.optional(),
     hidden: z.boolean().optional(),
+    /** Of a whole kind: when it is shown. */
+    when: z.enum(CUE_TIMES).optional(),
   })
   .refine((one) => one.text === undefined || scopeOf(one.key) === 'cue', {
     message: 'Words are changed of one cue at a time.',
+  })
+  .refine((one) => (scopeOf(one.key) === 'kind' ? one.hidden === undefined : one.when === undefined), {
+    message: 'A whole kind of cue is shown never, the first time or every time; one cue is hidden or not.',
   });
 export type CueOverride = z.infer<typeof overrideSchema>;

@@ -16,6 +16,10 @@ export type Source = z.infer<typeof sourceSchema>;
 export const viewerSideSchema = z.enum(['left', 'right']);
 export type ViewerSide = z.infer<typeof viewerSideSchema>;
 
+/** What she thinks of a take, in three words. */
+export const RATINGS = ['good', 'usable', 'poor'] as const;
+export type Rating = (typeof RATINGS)[number];
+
 export const takeFields = {
   name: z.string().trim().min(1, 'A take needs a name.').max(120),
   /**
@@ -25,11 +29,19 @@ export const takeFields = {
   pictureLeft: viewerSideSchema.nullable(),
   /** Files with what they give; empty when the footage is not here (it does not travel in a bundle). */
   sources: z.array(sourceSchema).max(20),
+  /** False for one that is set aside: it stays, and nothing of it is offered or counts as filmed. */
+  kept: z.boolean(),
+  rating: z.enum(RATINGS).nullable(),
+  /** Her own words on it. */
+  note: z.string().max(2000, 'A note has at most 2,000 letters.'),
   durationMs: msSchema,
   width: z.int().min(1).max(16_384),
   height: z.int().min(1).max(16_384),
   frameRate: z.object({ numerator: z.int().positive(), denominator: z.int().positive() }),
 };
+
+/** What nobody has said anything of yet. */
+export const UNRATED = { kept: true, rating: null, note: '' } as const;
 
 /** One recording. Its time begins where its picture does. */
 export const takeSchema = z.object({
@@ -37,6 +49,9 @@ export const takeSchema = z.object({
   ...takeFields,
   pictureLeft: takeFields.pictureLeft.default(null),
   sources: takeFields.sources.default([]),
+  kept: takeFields.kept.default(UNRATED.kept),
+  rating: takeFields.rating.default(UNRATED.rating),
+  note: takeFields.note.default(UNRATED.note),
 });
 export type Take = z.infer<typeof takeSchema>;
 

@@ -6,5 +6,6 @@ import type { Lesson } from './lesson.schema';
  * @example unfilmed(lesson).takes // []
  */
 export function unfilmed(lesson: Lesson): Lesson {
-  return { ...lesson, takes: [], assembly: [], segments: [], rejected: [], filmAgain: [], overrides: [], setAside: [] };
+  const marked = { segments: [], rejected: [], filmAgain: [], overrides: [], setAside: [] };
+  return { ...lesson, takes: [], waiting: [], assembly: [], ...marked };
 }

@@ -44,7 +44,8 @@ export function nowIn(prompts: readonly Prompt[], session: Session, atMs: number
   const at = prompt.startMs + timeIn(session, atMs) - session.sinceMs;
   const { counts, over } = prompt;
   const count = counts.findLast((cue) => cue.startMs <= at) ?? null;
-  const letsGo = prompt.kind === 'hold' && count !== null && at >= count.endMs;
+  // Nothing is left of it, or it is over and what comes next has not begun.
+  const letsGo = prompt.kind === 'hold' && count !== null && (count.value === 0 || at >= count.endMs);
   return {
     count: letsGo ? null : count,
     letsGo,

@@ -3,7 +3,8 @@ import { applyChange, inverseOf } from '../lesson/change';
 import type { Lesson } from '../lesson/lesson.schema';
 import { aFilmedLesson, aSegment, aStep, reps } from '../testing';
 import type { Proposal } from './propose';
-import { agreedWith, asOneDoubt, sheetOf, type SheetRow } from './sheet';
+import { isWork } from '../lesson/segment-kind';
+import { agreedWith, asOneDoubt, sheetOf, standingFor, type SheetRow } from './sheet';
 import { agreeTo, joined, nearestMoved, putRight, shiftedByHalf, splitAt, withCount } from './sheet-edits';
 
 const lesson = aFilmedLesson({
@@ -87,6 +88,23 @@ describe('the sheet of a take', () => {
     expect(agreedWith([work], PROPOSED).map(({ kind }) => kind)).toEqual(['swap', 'reps']);
     const first = row(lesson, PROPOSED, isWorkOf('a', 'left'));
     expect(agreedWith([first], PROPOSED).map(({ kind }) => kind)).toEqual(['teach', 'prep', 'reps']);
+  });
+});
+
+describe('a row that is proposed anew', () => {
+  it('is the one of the same work that shares most of its time; where there is none, nothing stands for it', () => {
+    const rows = sheetOf(lesson, 't', PROPOSED);
+    const was = rows.find((one) => isWork(one.kind) && one.stepId !== null && one.endMs > one.startMs)!;
+    const moved = (ms: number): SheetRow => ({
+      ...was,
+      key: 'older',
+      startMs: was.startMs + ms,
+      endMs: was.endMs + ms,
+    });
+    expect(standingFor(rows, moved(300))).toBe(was);
+    expect(standingFor([{ ...was, key: 'less', endMs: was.startMs + 100 }, was], moved(50))).toBe(was);
+    expect(standingFor(rows, { ...moved(0), side: was.side === 'left' ? 'right' : 'left' })).toBeNull();
+    expect(standingFor(rows, moved(was.endMs - was.startMs))).toBeNull();
   });
 });
 

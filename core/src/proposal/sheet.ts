@@ -39,6 +39,20 @@ export interface SheetRow {
   readonly doubt: Doubt | null;
 }
 
+/**
+ * The row that stands for one that is gone: of the same work, and of all of these the one that shares most of its time.
+ * What is proposed anew has another key.
+ *
+ * @example standingFor(rows, was)?.stepId === was.stepId // true
+ */
+export function standingFor(rows: readonly SheetRow[], was: SheetRow): SheetRow | null {
+  const shared = (row: SheetRow): number => Math.min(row.endMs, was.endMs) - Math.max(row.startMs, was.startMs);
+  return rows
+    .filter(({ stepId, side, kind }) => stepId === was.stepId && side === was.side && kind === was.kind)
+    .filter((row) => shared(row) > 0)
+    .reduce<SheetRow | null>((best, row) => (best && shared(best) >= shared(row) ? best : row), null);
+}
+
 /** What a row leaves open: whether it is there at all, what it is, how often, or whether it goes. */
 export type Doubt = 'missing' | 'unsure' | 'count' | 'leave-out';
 

@@ -1,7 +1,7 @@
 import type { Frame } from '../cue/frame';
 import { withoutPictures } from '../cue/fonts';
 import { brokenInto } from '../cue/lines';
-import type { Mark } from '../cue/marks';
+import type { Mark } from '../cue/mark';
 import type { TypeName } from '../cue/text-width';
 import type { FilmCard } from './film.schema';
 import { codeOf } from './code';

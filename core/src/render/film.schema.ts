@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { parseCutId, type CutId } from '../assembly/cut';
 import { cueStyleSchema } from '../lesson/cue-style.schema';
+import { showsSchema } from '../cue/shows';
 import { CUE_KINDS } from '../lesson/override.schema';
 import { takeFields } from '../lesson/take.schema';
 
@@ -87,6 +88,7 @@ export const filmPlanSchema = filmWishSchema.extend({
       text: z.string(),
       value: z.number().nullable(),
       of: z.number().nullable(),
+      shows: showsSchema.nullable().default(null),
       box: z.tuple([z.number(), z.number(), z.number(), z.number()]),
       lines: z.array(z.string()),
       type: z.number(),

@@ -124,11 +124,11 @@ function closingOf({ closingCard }: Lesson): FilmCard {
 
 /** What is drawn and read of a cue; nothing of how it came about. */
 function bare(
-  { key, kind, side, startMs, endMs, text, value, of, box, lines, type }: PlacedCue,
+  { key, kind, side, startMs, endMs, text, value, of, shows, box, lines, type }: PlacedCue,
   laterMs: number,
 ): FilmPlan['cues'][number] {
   const times = { startMs: startMs + laterMs, endMs: endMs + laterMs };
-  return { key, kind, side, ...times, text, value, of, box: [...box], lines: [...lines], type };
+  return { key, kind, side, ...times, text, value, of, shows, box: [...box], lines: [...lines], type };
 }
 
 /** Pieces on the pictures of the film: each begins with the picture that is nearest to where it begins in the cut. */

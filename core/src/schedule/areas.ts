@@ -1,4 +1,4 @@
-import { partsOf, type WorkedSide } from '../dose/dose';
+import { partsOf, sidesIn, type WorkedSide } from '../dose/dose';
 import { sideOfBody, type AreaSide, type Part } from '../face/areas';
 import type { Region } from '../face/regions';
 import type { MoveStep } from '../lesson/lesson.schema';
@@ -43,7 +43,7 @@ function compute(step: MoveStep): Area[] {
     found.set(key, { ...area, ms: area.ms + (found.get(key)?.ms ?? 0) });
   };
   for (const part of partsOf(sidePlan)) {
-    const ms = partMs(step, part) / (part === 'alternating' ? 2 : 1);
+    const ms = partMs(step, part) / sidesIn(part);
     const sides = sidesOf(part);
     for (const one of crossed) {
       const pressure = move.pressureBy[one.region] ?? move.route[one.stop]?.pressure ?? move.pressure;

@@ -48,7 +48,11 @@ export function publish(lesson: Lesson, versionId: string, heard?: Heard): Publi
     cueStyle: cueStyleOf(lesson),
     takes: lesson.takes
       .filter((take) => takes.has(take.id))
-      .map(({ id, pictureLeft, sources }) => ({ id, pictureLeft: pictureLeft ?? 'left', sources })),
+      .map(({ id, pictureLeft, sources }) => ({
+        ...{ id, pictureLeft: pictureLeft ?? 'left' },
+        // The room beside a log is nobody's to hear.
+        sources: sources.filter((one) => one.role !== 'log'),
+      })),
     steps: movesOf(lesson.steps)
       .filter((step) => whole.steps.some((run) => run.stepId === step.id))
       .map(({ id, move, dose }) => ({

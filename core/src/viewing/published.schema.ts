@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { cueStyleSchema } from '../lesson/cue-style.schema';
 import { HALVES } from '../lesson/lesson.schema';
+import { showsSchema } from '../cue/shows';
 import { CUE_KINDS } from '../lesson/override.schema';
 import { pieceSchema } from '../lesson/piece.schema';
 import { segmentKindSchema, workedSideSchema } from '../lesson/segment.schema';
@@ -30,6 +31,7 @@ const cueSchema = z.object({
   text: z.string(),
   value: z.number().nullable(),
   of: z.number().nullable(),
+  shows: showsSchema.nullable().default(null),
   edited: z.boolean(),
   /** Over the film as it is, and on the page of an upright screen, which has the cues under it. */
   wide: placeSchema,

@@ -2,7 +2,7 @@ import { wilson } from '../insight/wilson';
 import { stepsOverall, watching } from '../insight/watching';
 import { checkDocument } from '../document/document';
 import { unionSpans, type Span } from '../time/spans';
-import { aFilmedLesson, aMove, aStep, reps } from '../testing';
+import { aFilmedLesson, aMove, aSegment, aStep, reps } from '../testing';
 import { mediaOf, NotReadyError, publish } from './publish';
 import { publishedDocument } from './published.document';
 import { eventSchema, parseEvents } from './event.schema';
@@ -308,6 +308,15 @@ describe('a frozen version', () => {
     endMs: 5000,
     beatsMs: [],
   };
+
+  it('has nothing of the room beside a log, and no word on how a take is', () => {
+    const sources = (['picture', 'sound', 'log'] as const).map((role) => ({ mediaId: role, role, offsetMs: 0 }));
+    const lesson = aFilmedLesson({ steps: [aStep('a')], segments: [aSegment('s', 0, 5000)] });
+    const takes = [{ ...lesson.takes[0]!, sources, rating: 'poor' as const, note: 'gulls' }];
+    const published = publish({ ...lesson, takes }, 'v');
+    expect(mediaOf(published)).toEqual(['picture', 'sound']);
+    expect(JSON.stringify(published)).not.toMatch(/gulls|poor/);
+  });
 
   it('holds what viewers need and none of the instructor’s words to herself', () => {
     const lesson = aFilmedLesson({

@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { FRAMES } from '@limber/core/cue/frame';
 import { shotsAndAreas, viewAt } from '@limber/core/cue/shots';
 import { stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
@@ -19,7 +20,17 @@ function filmed(lesson: Lesson): { lesson: Lesson; truth: Truth } {
     lesson: {
       ...lesson,
       takes: [
-        { id: 't', name: 'Take', pictureLeft: 'left', durationMs, width: 960, height: 540, frameRate, sources: [] },
+        {
+          ...UNRATED,
+          id: 't',
+          name: 'Take',
+          pictureLeft: 'left',
+          durationMs,
+          width: 960,
+          height: 540,
+          frameRate,
+          sources: [],
+        },
       ],
       segments: truth.segments.map((segment) => ({ ...segment, takeId: 't' })),
       assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: durationMs }],

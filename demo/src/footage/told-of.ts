@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { alignLesson } from '@limber/core/align/align-lesson';
 import { saidDone } from '@limber/core/check/said-done';
 import type { Finding } from '@limber/core/check/finding';
@@ -10,7 +11,7 @@ import { sayLesson } from './said';
 import { seenAs } from './seen-as';
 
 const TAKE = {
-  ...{ id: 'take', name: 'Take', pictureLeft: 'left' as const, sources: [] },
+  ...{ id: 'take', name: 'Take', pictureLeft: 'left' as const, sources: [], ...UNRATED },
   ...{ width: 1280, height: 720, frameRate: { numerator: 25, denominator: 1 } },
 };
 

@@ -53,6 +53,11 @@ export function beforeTheEarlyBulletin(): Lesson {
       step('lantern', 'Lantern eyes', { before: 'Ring fingers, around the bone of the eye, as light as you can.' }),
       step('ebb', 'Ebb line', { before: 'To close, from the ear, behind it, and down. Three a side.' }),
     ],
+    // Beside what is shown by itself: where one is, and which one is the last.
+    overrides: [
+      { key: 'label', when: 'every' },
+      { key: 'last', when: 'every' },
+    ],
   });
 }
 

@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { REGIONS } from '@limber/core/face/regions';
 import { ACTIONS, LEVELS, TOOLS } from '@limber/core/move/move.schema';
 import { parseBundle } from '@limber/core/format/bundle';
@@ -97,6 +98,7 @@ describe('the simulated viewers', () => {
     sources: [],
     name: 'T',
     pictureLeft: 'left' as const,
+    ...UNRATED,
     durationMs: truth.durationMs,
     width: 960,
     height: 540,

@@ -48,6 +48,7 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['POST /api/lessons/:id/copy', 'signed in'],
   ['DELETE /api/lessons/:id', 'owner'],
 
+  ['GET /api/spoken-numbers/:n', 'signed in'],
   ['POST /api/second-screen/', 'signed in'],
   ['PUT /api/second-screen/:id/view', 'signed in'],
   ['GET /api/second-screen/:id/presses', 'signed in'],
@@ -93,7 +94,10 @@ const TABLE: readonly (readonly [string, Who])[] = [
 
   ['GET /api/media/:id', 'signed in'],
   ['POST /api/media/:id/prepare', 'signed in'],
+  ['POST /api/media/:id/place', 'signed in'],
   ['GET /api/media/:id/poster.jpg', 'signed in'],
+  ['POST /api/media/:id/stills', 'signed in'],
+  ['GET /api/media/:id/stills/:atMs', 'signed in'],
   ['GET /api/media/:id/analysis.json', 'signed in'],
   ['GET /api/media/:id/words.json', 'signed in'],
   ['GET /api/media/:id/captions.json', 'signed in'],
@@ -110,6 +114,12 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['POST /api/jobs/:id/cancel', 'signed in'],
   ['POST /api/jobs/:id/retry', 'signed in'],
 
+  // By a one-time code: it lets in to one lesson's uploads.
+  ['POST /api/from-phone/join', 'all'],
+  ['POST /api/from-phone/', 'signed in'],
+  ['GET /api/from-phone/', 'signed in'],
+  ['DELETE /api/from-phone/:id', 'signed in'],
+
   ['GET /api/openapi.json', 'all'],
 
   ['GET /api/results/:versionId', 'signed in'],
@@ -117,6 +127,7 @@ const TABLE: readonly (readonly [string, Who])[] = [
 
   // Pages carry nothing of anybody.
   ['GET /v/:token', 'all'],
+  ['GET /from-phone', 'all'],
   ['GET /guide/', 'all'],
   ['GET /guide/:page', 'all'],
   ['GET /{*path}', 'all'],

@@ -26,13 +26,16 @@ import { rulesRoutes } from './rules';
 import { lessonRoutes } from './lessons';
 import { mediaRoutes } from './media';
 import { faceFiles, files, heads, page } from './pages';
+import { fromPhone } from './near/from-phone';
+import { Near } from './near/near';
+import { secondScreenRoutes } from './near/second-screen';
 import { Problem, problemHandler } from './problem';
 import { resultRoutes } from './results';
 import { peopleRoutes } from './people';
 import { roomRoutes } from './room';
-import { secondScreenRoutes } from './second-screen';
 import { sessionRoutes } from './session';
 import { shareRoutes } from './share';
+import { spokenNumberRoutes } from './spoken-numbers';
 import { trashRoutes } from './trash';
 import { Routes } from './on';
 import { uploads } from './uploads';
@@ -109,6 +112,12 @@ export function createApp(context: Context): Express {
 
   app.use('/api', wellFormed, sameOrigin(config));
   app.use('/api/follow', json('256kb'), followRoutes(context));
+  // A telephone comes by its code, and a film of its own by its token.
+  const near = new Near(context);
+  const upload = uploads(context);
+  const phone = fromPhone(context, near, upload);
+  app.use('/api/from-phone', phone.api);
+  app.use('/api/uploads', phone.uploads);
   // From here on everything is for whoever is signed in, and stays in no cache; nothing large is read before that is known.
   const description = openApi();
   const described = new Routes(context, '');
@@ -116,7 +125,7 @@ export function createApp(context: Context): Express {
   app.use('/api', noStore, described.router, sessions);
   app.use('/api/session', json('16kb'), sessionRoutes(context));
   app.use('/api', signedIn(context));
-  app.use('/api/uploads', uploads(context));
+  app.use('/api/uploads', upload);
   app.use('/api', json('12mb'));
   app.use('/api/people', peopleRoutes(context));
   app.use('/api/lessons/:id/share', shareRoutes(context));
@@ -131,7 +140,9 @@ export function createApp(context: Context): Express {
   app.use('/api/media', mediaRoutes(context));
   app.use('/api/jobs', jobRoutes(context));
   app.use('/api/results', resultRoutes(context));
-  app.use('/api/second-screen', secondScreenRoutes(context));
+  app.use('/api/spoken-numbers', spokenNumberRoutes(context));
+  app.use('/api/second-screen', secondScreenRoutes(context, near));
+  app.use('/api/from-phone', phone.studio);
   app.use('/api', () => {
     throw new Problem('not-found', $localize`There is nothing at this address.`);
   });
@@ -143,6 +154,7 @@ export function createApp(context: Context): Express {
   app.use(files(studio));
   app.use('/guide', guideRoutes(config.guideFolder, config.webFolder));
   app.get('/v/:token', page(follow));
+  app.get('/from-phone', page(follow));
   app.get('/{*path}', page(studio));
   app.use(problemHandler);
   return app;

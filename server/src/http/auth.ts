@@ -5,7 +5,7 @@ import type { Request, RequestHandler } from 'express';
 import type { User } from '@limber/core/api/people';
 import type { Config } from '../config';
 import { signal } from '../jobs/signals';
-import { Users } from '../store/entities';
+import { Users, type UserRow } from '../store/entities';
 import type { Context } from './context';
 import { Problem } from './problem';
 
@@ -46,8 +46,11 @@ export async function whoIs({ config, database }: Context, request: Request): Pr
   const id = request.session?.user?.id;
   const row = id ? await database.getRepository(Users).findOneBy({ id }) : null;
   if (!row || (row.demo && !demoOpen(config))) return null;
-  return { id: row.id, name: row.name, email: row.email, role: row.role, keepsRules: row.keepsRules };
+  return userOf(row);
 }
+
+/** Of an account what pages may know. */
+export const userOf = ({ id, name, email, role, keepsRules }: UserRow): User => ({ id, name, email, role, keepsRules });
 
 /** Lets on only whoever is signed in; `request.user` says who. */
 export const signedIn =

@@ -97,7 +97,7 @@ export function lessonRoutes(context: Context): Router {
     }
     // Media do not travel in a bundle: takes and what is marked on them stay, and ask for their footage again.
     const takes = doc.takes.map((take) => ({ ...take, sources: [] }));
-    return create({ ...doc, id: randomUUID(), takes, voiceOver: [], music: null, rules: null });
+    return create({ ...doc, id: randomUUID(), takes, waiting: [], voiceOver: [], music: null, rules: null });
   });
 
   routes.on(ROUTES.lesson, async ({ params, request }) => {

@@ -2,7 +2,7 @@ import '@limber/core/words/localize';
 import type { Router } from 'express';
 import * as z from 'zod';
 import { wordsDocument } from '@limber/core/align/words.document';
-import { ARTEFACTS, type Medium, type MediumArtefact } from '@limber/core/api/media';
+import { ARTEFACTS, stillName, type ArtefactName, type Medium, type MediumArtefact } from '@limber/core/api/media';
 import type { Route } from '@limber/core/api/route';
 import { ROUTES } from '@limber/core/api/routes';
 import { parseDocument, type DocumentKind } from '@limber/core/document/document';
@@ -10,11 +10,13 @@ import { analysisDocument } from '@limber/core/footage/analysis.document';
 import { soundDocument } from '@limber/core/footage/sound.document';
 import { NarrationError, parseCaptions } from '@limber/core/narration/lines';
 import { logDocument } from '@limber/core/take/log.document';
-import { askToPrepare } from '../jobs/asks';
+import { askForStills, askToJoin, askToPrepare } from '../jobs/asks';
+import { stillsOf } from '../jobs/kinds/stills';
 import { readJson } from '../media/read-json';
 import { OF_VERSIONS } from '../media/unused';
 import { writeDocument } from '../store/document-column';
-import { Artefacts, Jobs, Media, type JobRow, type MediaRow } from '../store/entities';
+import { Artefacts, Jobs, Media, type ArtefactRow, type JobRow, type MediaRow } from '../store/entities';
+import { playAsDoneLast } from '../store/play-as-done-last';
 import type { Context } from './context';
 import { shownJob } from './jobs';
 import { Routes, SENT } from './on';
@@ -48,8 +50,11 @@ export function mediaRoutes(context: Context): Router {
     return row;
   };
 
+  const made = async (id: string, name: ArtefactName): Promise<ArtefactRow | null> =>
+    z.uuid().safeParse(id).success ? database.getRepository(Artefacts).findOneBy({ ownerId: id, name }) : null;
+
   const shown = async (row: MediaRow): Promise<Medium> => {
-    const made = await database.getRepository(Artefacts).findBy({ ownerId: row.id });
+    const all = await database.getRepository(Artefacts).findBy({ ownerId: row.id });
     const latest = (kind: string): Promise<JobRow | null> =>
       database.getRepository(Jobs).findOne({ where: { kind, ownerId: row.id }, order: { createdAt: 'DESC' } });
     const prepared = await latest('prepare');
@@ -64,8 +69,8 @@ export function mediaRoutes(context: Context): Router {
     );
     return {
       ...{ id, name, bytes: Number(row.bytes), durationMs, width, height, hasSound, warning },
-      artefacts: ARTEFACTS.filter((one) => made.some(({ name: made }) => made === one)),
-      madeBytes: made.reduce((sum, one) => sum + Number(one.bytes), 0),
+      artefacts: ARTEFACTS.filter((one) => all.some((each) => each.name === one)),
+      madeBytes: all.reduce((sum, one) => sum + Number(one.bytes), 0),
       neededBy: needs.map((one) => $localize`version ${one.number} of “${one.title}”`),
       job: job ? shownJob(job) : null,
     };
@@ -80,15 +85,42 @@ export function mediaRoutes(context: Context): Router {
     return shown(row);
   });
 
+  routes.on(ROUTES.findPlace, async ({ params, body }) => {
+    const row = await load(params.id);
+    await askToJoin(database.manager, row.id, body.lessonId);
+    return shown(row);
+  });
+
+  routes.on(ROUTES.stills, async ({ params, body }) => {
+    const { id } = await load(params.id);
+    const there = await stillsOf(database, id);
+    const missing = body.atMs.filter((ms) => !there.has(ms));
+    const jobId =
+      missing.length > 0 && (await made(id, 'proxy.mp4')) ? await askForStills(database, id, missing) : null;
+    const job = jobId === null ? null : await database.getRepository(Jobs).findOneByOrFail({ id: jobId });
+    return { atMs: body.atMs.filter((ms) => there.has(ms)), job: job && shownJob(job) };
+  });
+
+  routes.on(ROUTES.still, async ({ params: { id, atMs }, request, response }) => {
+    const row = await made(id, stillName(Number(atMs)));
+    if (!row) throw notFound($localize`This still`);
+    await sendFile(request, response, media, { key: row.key, type: 'image/jpeg', cache: 'no-store' });
+    return SENT;
+  });
+
   /** A log is kept once: another one does not take its place. */
   routes.on(ROUTES.keepLog, async ({ params, body }) => {
     const { id } = await load(params.id);
     const log = JSON.stringify(writeDocument(logDocument, body));
-    const [kept] = await database.query<[unknown[], number]>(
-      'UPDATE media SET log = $2 WHERE id = $1 AND (log IS NULL OR log = $2) RETURNING 1',
-      [id, log],
-    );
-    if (kept.length === 0)
+    const isOther = await database.transaction(async (manager) => {
+      const [kept] = await manager.query<[unknown[], number]>(
+        'UPDATE media SET log = $2 WHERE id = $1 AND log IS NULL RETURNING 1',
+        [id, log],
+      );
+      if (kept.length > 0) await playAsDoneLast(manager, id);
+      return (await manager.query<unknown[]>('SELECT 1 FROM media WHERE id = $1 AND log = $2', [id, log])).length === 0;
+    });
+    if (isOther)
       throw new Problem('other-log', $localize`This recording has a log already, and it is another one. It was kept.`);
   });
 
@@ -132,9 +164,7 @@ export function mediaRoutes(context: Context): Router {
   } as const;
   for (const name of ARTEFACTS)
     routes.on<Route<typeof ROUTES.poster.params>>(files[name], async ({ params: { id }, request, response }) => {
-      const row = z.uuid().safeParse(id).success
-        ? await database.getRepository(Artefacts).findOneBy({ ownerId: id, name })
-        : null;
+      const row = await made(id, name);
       if (!row) throw notFound($localize`This footage`);
       const kind = DOCUMENTS.get(name);
       // What an older program made is brought forward until it is made again.

@@ -4,7 +4,7 @@ import { ROUTES } from '@limber/core/api/routes';
 import { signal } from '../jobs/signals';
 import { comeIn, doorOf } from './doors';
 import { Users } from '../store/entities';
-import { demoOpen, endSessions, hashPassword, ownersOf, passwordFits, whoIs } from './auth';
+import { demoOpen, endSessions, hashPassword, ownersOf, passwordFits, userOf, whoIs } from './auth';
 import type { Context } from './context';
 import { cleaned, field, limited, sender } from './limit';
 import { Routes } from './on';
@@ -44,7 +44,7 @@ export function sessionRoutes(context: Context): Router {
     if (user.demo && !demoOpen(config))
       throw new Problem('demo-closed', 'The demo sign-in works only while the program listens on this machine alone.');
     await begin(request, user.id);
-    return answer({ id: user.id, name: user.name, email: user.email, role: user.role, keepsRules: user.keepsRules });
+    return answer(userOf(user));
   };
   routes.on(ROUTES.signIn, ({ body, request }) => signIn(body.email, body.password, request), tries);
 

@@ -40,7 +40,9 @@ export async function openServer(change: Partial<Config> = {}): Promise<TestServ
   await signals.listen();
   const app = createApp({ ...studio, config, media: studio.store, signals });
   const server = await new Promise<Server>((resolve) => {
-    const listening = app.listen(0, '127.0.0.1', () => resolve(listening));
+    // Specs run in several processes that would share a port otherwise.
+    const at = { port: 0, host: '127.0.0.1', exclusive: true };
+    const listening = app.listen(at, () => resolve(listening));
   });
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {

@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { randomUUID } from 'node:crypto';
 import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -138,7 +139,16 @@ describe('an upload that has arrived', () => {
   it('that has no place in its lesson is kept, and taken when there is one', async () => {
     const lessonId = await addLesson(studio.database, {
       takes: Array.from({ length: 200 }, (_, i) => ({
-        ...{ id: `t${i}`, name: 'Take', pictureLeft: null, sources: [], durationMs: 1000, width: 2, height: 2 },
+        ...{
+          ...UNRATED,
+          id: `t${i}`,
+          name: 'Take',
+          pictureLeft: null,
+          sources: [],
+          durationMs: 1000,
+          width: 2,
+          height: 2,
+        },
         frameRate: { numerator: 25, denominator: 1 },
       })),
     });
@@ -179,6 +189,7 @@ describe('an upload that has arrived', () => {
         id: 't',
         name: 'Old take',
         pictureLeft: 'right' as const,
+        ...UNRATED,
         sources: [],
         durationMs: 2000,
         width: 320,
@@ -225,6 +236,22 @@ describe('an upload that has arrived', () => {
       expect((await jobs(unsaid, 'join')).map((job) => job.input)).toEqual([{ lessonId, mediaId: unsaid }]);
     }
     expect(takeFields.sources.safeParse([{ mediaId: 'm', role: 'picture', offsetMs: 0 }]).success).toBeTrue();
+  });
+
+  it('as a log without a take waits for its film, and each film that arrives is listened to for it', async () => {
+    const lessonId = await addLesson(studio.database);
+    const room = await sent('voice.m4a', { lessonId, role: 'log' });
+    await arrivals.arrive(room);
+    await look();
+    const { takes, waiting } = await lesson(lessonId);
+    expect([takes.length, waiting.map((one) => [one.mediaId, one.name])]).toEqual([0, [[room, 'Window side']]]);
+    await studio.database.query(`UPDATE jobs SET state = 'done' WHERE owner_id = $1`, [room]);
+    const film = await sent('good.mp4', { lessonId });
+    await arrivals.arrive(film);
+    await look();
+    expect((await jobs(room, 'join')).length).toBe(2);
+    // It goes when it is thrown away, like other footage.
+    expect((await lesson(lessonId)).waiting.length).toBe(1);
   });
 
   it('as music becomes what plays under the films of its lesson, and no take', async () => {

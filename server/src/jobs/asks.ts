@@ -47,7 +47,13 @@ export function askToAnalyse(
   });
 }
 
-/** Asks where a sound lies on the film of its take. */
+/** Asks for stills of a film; somebody looks at where they will be. */
+export function askForStills(database: Database, mediaId: string, atMs: readonly number[]): Promise<string> {
+  const input = { mediaId, atMs };
+  return enqueue(database, { id: randomUUID(), kind: 'stills', ownerId: mediaId, lessonId: null, input, priority: 5 });
+}
+
+/** Asks where a sound lies on the film of its take, or of which take it is. */
 export function askToJoin(database: Database, mediaId: string, lessonId: string): Promise<string> {
   const input = { lessonId, mediaId };
   return enqueue(database, { id: randomUUID(), kind: 'join', ownerId: mediaId, lessonId, input, priority: -1 });

@@ -92,6 +92,57 @@ describe('a sound that was recorded beside its film', () => {
     expect([await offsetIn(lessonId), await changesOf(lessonId)]).toEqual([0, 0]);
   });
 
+  /** A recording of the room that is here before its film, and takes that may be it. */
+  async function waiting(sound: string, films: readonly string[]): Promise<{ lessonId: string; mediaId: string }> {
+    const mediaId = await aMedium(sound);
+    const { takes } = aFilmedLesson({}, 9000);
+    const made = await Promise.all(
+      films.map(async (film, at) => {
+        const sources: Source[] = [{ mediaId: await aMedium(film), role: 'picture', offsetMs: 0 }];
+        return { ...takes[0]!, id: `t${at}`, sources };
+      }),
+    );
+    const waits = [{ id: mediaId, mediaId, name: 'The room', durationMs: 9000 }];
+    const lessonId = await addLesson(studio.database, { takes: made, waiting: waits });
+    await askToJoin(studio.database.manager, mediaId, lessonId);
+    return { lessonId, mediaId };
+  }
+  const lessonOf = async (id: string) => (await studio.database.getRepository(Lessons).findOneByOrFail({ id })).doc;
+
+  it('and waited for its film is laid beside the one that it is of, in one edit, once', async () => {
+    ffmpeg(
+      ...['-f', 'lavfi', '-i', 'testsrc2=size=160x90:rate=25:duration=6', '-i', join(folder, '1.wav')],
+      ...['-af', 'apad', '-t', '6', '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p'],
+      join(folder, 'other.mp4'),
+    );
+    // Among them one without any sound.
+    ffmpeg('-i', join(folder, 'other.mp4'), '-an', '-c', 'copy', join(folder, 'silent.mp4'));
+    const { lessonId, mediaId } = await waiting('room.m4a', ['silent.mp4', 'other.mp4', 'phone.mp4']);
+    await attempt();
+    const { takes, waiting: left } = await lessonOf(lessonId);
+    expect(left).toEqual([]);
+    expect(takes.map((take) => take.sources.map(({ role }) => role))).toEqual([
+      ['picture'],
+      ['picture'],
+      ['picture', 'log'],
+    ]);
+    expect(Math.abs(takes[2]!.sources[1]!.offsetMs - 1300)).toBeLessThanOrEqual(20);
+    await studio.database.query(`UPDATE jobs SET state = 'queued', done = '{}' WHERE owner_id = $1`, [mediaId]);
+    await attempt();
+    expect([(await jobOf(mediaId)).state, await changesOf(lessonId)]).toEqual(['done', 1]);
+  });
+
+  it('and waited for its film waits on where none sounds like it, and that is said; without a film nothing is', async () => {
+    const elsewhere = await waiting('elsewhere.m4a', ['phone.mp4']);
+    await attempt();
+    expect((await jobOf(elsewhere.mediaId)).error).toMatch(/None of the films/);
+    expect((await lessonOf(elsewhere.lessonId)).waiting.length).toBe(1);
+    const alone = await waiting('room.m4a', []);
+    await attempt();
+    const job = await jobOf(alone.mediaId);
+    expect([job.state, job.error, (await lessonOf(alone.lessonId)).waiting.length]).toEqual(['done', null, 1]);
+  });
+
   it('that was taken out meanwhile is nobody’s', async () => {
     const { lessonId, mediaId } = await aTake('room.m4a');
     const { doc } = await studio.database.getRepository(Lessons).findOneByOrFail({ id: lessonId });

@@ -13,12 +13,13 @@ import { join as joinBySound } from './kinds/join';
 import { look } from './kinds/look';
 import { prepare } from './kinds/prepare';
 import { render } from './kinds/render';
+import { stills } from './kinds/stills';
 import type { JobKind, Made, Work } from './kind';
 import { Lease, LEASE_SECONDS, LostJob, MOST_ATTEMPTS } from './lease';
 import type { Signals } from './signals';
 
 /** Every kind of job there is. */
-export const KINDS: readonly JobKind<unknown>[] = [look, prepare, joinBySound, analyse, render];
+export const KINDS: readonly JobKind<unknown>[] = [look, stills, prepare, joinBySound, analyse, render];
 /** How often the queue is asked although nothing was told, ms. */
 const POLL_MS = 2000;
 

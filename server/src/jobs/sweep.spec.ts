@@ -1,3 +1,4 @@
+import { UNRATED } from '@limber/core/lesson/take.schema';
 import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -37,7 +38,7 @@ describe('the sweep', () => {
     const id = await addLesson(studio.database, {
       takes: [
         {
-          ...{ id: 't', name: 'Take', pictureLeft: null, durationMs: 1000, width: 2, height: 2 },
+          ...{ ...UNRATED, id: 't', name: 'Take', pictureLeft: null, durationMs: 1000, width: 2, height: 2 },
           ...{ sources: [{ mediaId, role: 'picture', offsetMs: 0 }], frameRate: { numerator: 25, denominator: 1 } },
         },
       ],
@@ -72,12 +73,14 @@ describe('the sweep', () => {
     const [used, trashed, unused, backAgain] = [await medium(), await medium(), await medium(), await medium()];
     await lessonWith(used);
     await lessonWith(trashed, true);
+    const room = await medium();
+    await addLesson(studio.database, { waiting: [{ id: room, mediaId: room, name: 'The room', durationMs: 1000 }] });
     await sweep(studio);
     const since = async (id: string): Promise<unknown> =>
       (
         await studio.database.query<{ unused_since: unknown }[]>('SELECT unused_since FROM media WHERE id = $1', [id])
       )[0]?.unused_since;
-    expect([await since(used), await since(trashed)]).toEqual([null, null]);
+    expect([await since(used), await since(trashed), await since(room)]).toEqual([null, null, null]);
     expect([await since(unused), await since(backAgain)]).not.toContain(null);
     // Taken back with undo: it is needed again.
     await lessonWith(backAgain);

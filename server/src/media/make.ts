@@ -200,8 +200,16 @@ function lengthOf(media: Pick<MediaRow, 'durationMs'>): string {
 
 /** Square pixels, both sides even and at most `longest`; what is brighter than a screen can show is brought down to it. */
 function picture(media: Making['media'], longest: number): string {
-  return [...squarePixels(longest), ...standardRange(media.highDynamicRange), 'format=yuv420p'].join(',');
+  return [WHOLE_PICTURES, ...squarePixels(longest), ...standardRange(media.highDynamicRange), 'format=yuv420p'].join(
+    ',',
+  );
 }
+
+/**
+ * Of halves that older cameras take one after the other (of those alone, as the file says of each) whole pictures are made,
+ * as many as there were: lines would stand like a comb wherever something moves.
+ */
+export const WHOLE_PICTURES = 'bwdif=mode=send_frame:deint=interlaced';
 
 /** Filters that give square pixels, both sides even and at most `longest`. */
 export function squarePixels(longest: number): string[] {

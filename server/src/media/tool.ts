@@ -1,6 +1,7 @@
 import '@limber/core/words/localize';
 import { spawn } from 'node:child_process';
 import { access, constants } from 'node:fs/promises';
+import { constants as system, setPriority } from 'node:os';
 
 export class Cancelled extends Error {
   override readonly name = 'Cancelled';
@@ -58,6 +59,7 @@ export async function runTool(tool: string, args: readonly string[], options: To
       stdio: ['ignore', onOutput ? 'pipe' : 'ignore', 'pipe', ...more.map(() => 'pipe' as const)],
       env,
     });
+    if (child.pid !== undefined) giveWay(child.pid);
     let said = '';
     let slow = false;
     const end = (): void => void child.kill('SIGKILL');
@@ -86,6 +88,15 @@ export async function runTool(tool: string, args: readonly string[], options: To
       }),
     );
   });
+}
+
+/** Whoever plays a film or waits for a page goes first. */
+function giveWay(pid: number): void {
+  try {
+    setPriority(pid, system.priority.PRIORITY_BELOW_NORMAL);
+  } catch {
+    // It is over already, or this machine does not allow it: then it goes on as it is.
+  }
 }
 
 /** `setpriv` ends the tool with this process, `prlimit` bounds its memory; a machine without them runs it plainly. */

@@ -7,6 +7,7 @@ const OF_LESSONS = `
   SELECT id AS lesson_id, jsonb_path_query(doc, '$.takes[*].sources[*].mediaId') #>> '{}' AS media_id FROM lessons
   UNION SELECT id, jsonb_path_query(doc, '$.takes[*].mediaId') #>> '{}' FROM lessons
   UNION SELECT id, jsonb_path_query(doc, '$.voiceOver[*].mediaId') #>> '{}' FROM lessons
+  UNION SELECT id, jsonb_path_query(doc, '$.waiting[*].mediaId') #>> '{}' FROM lessons
   UNION SELECT id, doc #>> '{music,mediaId}' FROM lessons`;
 
 /** Media that a version plays: rows of `lesson_id`, `number`, `media_id`. */

@@ -12,7 +12,7 @@ import { logDocument, type takeLogSchema } from '@limber/core/take/log.document'
  * there where its source says: by the clock of the recorder, or found by its sound.
  */
 export async function logOfTake(
-  database: DataSource,
+  database: Pick<DataSource, 'query'>,
   lesson: Pick<Lesson, 'steps'>,
   take: Take,
 ): Promise<z.infer<typeof takeLogSchema>> {

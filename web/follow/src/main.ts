@@ -3,11 +3,12 @@ import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { App } from './app/app';
 
-/** The viewers' page, or a second screen of the prompter: that one stands at an address of its own. */
-const page: Promise<Type<unknown>> =
-  location.pathname === '/second-screen'
-    ? import('./app/second-screen').then((one) => one.SecondScreen)
-    : Promise.resolve(App);
+/** The viewers' page, or what a telephone of the instructor reaches by a code, each at an address of its own. */
+const PAGES: Readonly<Record<string, () => Promise<Type<unknown>>>> = {
+  '/second-screen': () => import('./app/second-screen').then((one) => one.SecondScreen),
+  '/from-phone': () => import('./app/from-phone').then((one) => one.FromPhone),
+};
+const page = PAGES[location.pathname]?.() ?? Promise.resolve<Type<unknown>>(App);
 
 page
   .then((root) => bootstrapApplication(root, { providers: [provideZonelessChangeDetection()] }))

@@ -4,18 +4,17 @@ import * as z from 'zod';
 import type { UploadMetadata } from '@limber/core/api/media';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
-import type { Source, Take } from '@limber/core/lesson/take.schema';
+import { UNRATED, type Source, type Take } from '@limber/core/lesson/take.schema';
 import { clock } from '@limber/core/time/clock';
 import { originalKey } from '../../media/keys';
 import { probe, RefusedMedia, type Probed } from '../../media/probe';
 import { ToolTrouble } from '../../media/tool';
-import { editDocument } from '../../store/edit-document';
+import { editLesson } from '../../store/edit-lesson';
 import { Media, Uploads, type UploadRow } from '../../store/entities';
 import { lessonStoreWithTrash } from '../../store/lesson-store';
 import type { JobKind, Made, Work } from '../kind';
 import { askToJoin, askToPrepare } from '../asks';
 import { mayPass, mediaSentence } from '../sentence';
-import { signal as tell } from '../signals';
 
 const inputSchema = z.object({ uploadId: z.uuid() });
 type Input = z.infer<typeof inputSchema>;
@@ -61,10 +60,9 @@ async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed):
   if (!row || changes.length === 0) return refuse(manager, upload, words);
   const { id, name, bytes, lessonId, authorId } = upload;
   await manager.getRepository(Media).insert({ id, name, bytes, ...found, createdAt: new Date() });
-  const from = { baseRevision: row.revision, clientId: 'upload', authorId };
-  const edit = { id, kind: 'edit' as const, change: { kind: 'batch', changes } };
-  const answer = await editDocument(manager, lessonStoreWithTrash, lessonId, from, [edit]);
-  const [refused] = answer!.refused;
+  const change = { kind: 'batch' as const, changes };
+  const edit = { id, change, by: 'upload', authorId };
+  const [refused] = (await editLesson(manager, { id: lessonId, revision: row.revision }, edit)).refused;
   if (refused)
     throw new NoPlace(
       $localize`The film is here, and has no place in its lesson: ${refused.reason} Make room there, then look again.`,
@@ -73,8 +71,8 @@ async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed):
   await askToPrepare(manager, id, { lessonId });
   const { role, offsetMs } = upload.metadata;
   if (isBeside(role) && offsetMs === undefined) await askToJoin(manager, id, lessonId);
-  const made = answer!.changes.filter((one) => one.id === id);
-  await tell(manager, { on: 'lesson', id: lessonId, revision: answer!.revision, clientId: 'upload', changes: made });
+  // A film may be what recordings of the room have waited for.
+  if (role === 'picture') for (const one of row.doc.waiting) await askToJoin(manager, one.mediaId, lessonId);
 }
 
 /** A good film that its lesson cannot take: it is kept, and can be looked at again. */
@@ -91,7 +89,7 @@ const NOWHERE = {
 /** Whether it lies beside the film of a take that is there. */
 const isBeside = (role: UploadMetadata['role']): boolean => role === 'sound' || role === 'log';
 
-/** What the file does to its lesson: a take of its own, or a source of one that is there. */
+/** What the file does to its lesson: a take of its own, a source of one that is there, or of one that is to come. */
 function placed(
   lesson: Lesson,
   { id, name, metadata }: UploadRow,
@@ -123,10 +121,16 @@ function placed(
         : '',
     };
   }
+  if (role === 'log' && metadata.takeId === undefined)
+    return {
+      changes: [{ kind: 'add_waiting', waiting: { id, mediaId: id, name, durationMs } }],
+      takeId: null,
+      words: '',
+    };
   if (isBeside(role))
     return { ...NOWHERE, words: $localize`The take that this sound was for is gone, so it was not taken in.` };
   const pictureLeft = metadata.pictureLeft ?? null;
-  const made: Take = { id, name, pictureLeft, sources: [source], durationMs, width, height, frameRate };
+  const made: Take = { ...UNRATED, id, name, pictureLeft, sources: [source], durationMs, width, height, frameRate };
   return {
     changes: [
       { kind: 'add_take', take: made },

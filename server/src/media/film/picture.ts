@@ -5,7 +5,7 @@ import { FRAMES } from '@limber/core/cue/frame';
 import type { FilmPlan } from '@limber/core/render/film.schema';
 import { LEAD_SECONDS, type CardPart, type FilmPart, type FootagePart } from '@limber/core/render/film';
 import { perSecond, secondsOf } from '@limber/core/time/frames';
-import { squarePixels, standardRange } from '../make';
+import { squarePixels, standardRange, WHOLE_PICTURES } from '../make';
 import { SAFE_INPUT } from '../probe';
 import { ToolTrouble } from '../tool';
 import { ffmpeg, progressTo } from '../ffmpeg';
@@ -101,6 +101,7 @@ function ofFootage(plan: PartMaking['plan'], part: FootagePart, { path, graded }
       ...['-t', String(lasts), ...SAFE_INPUT, '-i', path],
     ],
     steps: [
+      WHOLE_PICTURES,
       `fps=${takeRate}:start_time=0`,
       `trim=start_frame=${part.from - early}`,
       'setpts=PTS-STARTPTS',

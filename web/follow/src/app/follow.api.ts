@@ -2,6 +2,7 @@ import type { AnswerOf, Asked } from '@limber/core/api/route';
 import type { ROUTES } from '@limber/core/api/routes';
 import type { ViewerRecord } from '@limber/core/api/viewer-record';
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
+import { detailOf } from '@shared/words-of';
 
 /** What the server would not give, in words for the viewer. */
 export class FollowProblem extends Error {
@@ -70,12 +71,6 @@ async function ask(url: string, method: string): Promise<unknown> {
   const body: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new FollowProblem(detailOf(body) ?? OFFLINE);
   return body;
-}
-
-/** The sentence of a refusal; null where it has none. */
-export function detailOf(body: unknown): string | null {
-  const detail = (body as { detail?: unknown } | null)?.detail;
-  return typeof detail === 'string' ? detail : null;
 }
 
 /** A small check in place of the whole schema, which would weigh more than the page itself. */

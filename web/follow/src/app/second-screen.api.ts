@@ -1,44 +1,12 @@
 import type { Press } from '@limber/core/prompt/session';
 import type { PromptView } from '@limber/core/prompt/view';
-import { detailOf } from './follow.api';
-
-/** What the studio would not do, in words; `closed` where the screen has to be opened anew. */
-export class ScreenProblem extends Error {
-  override readonly name = 'ScreenProblem';
-  constructor(
-    words: string,
-    readonly closed: boolean,
-  ) {
-    super(words);
-  }
-}
-
-const AWAY = $localize`The studio cannot be reached just now. Stay in its network; this goes on by itself.`;
-
-async function asked(path: string, init: RequestInit): Promise<Response> {
-  let response: Response;
-  try {
-    response = await fetch(path, init);
-  } catch {
-    throw new ScreenProblem(AWAY, false);
-  }
-  if (response.ok) return response;
-  throw new ScreenProblem(detailOf(await response.json().catch(() => null)) ?? AWAY, response.status === 404);
-}
-
-const headers = (token: string): Record<string, string> => ({ Authorization: `Bearer ${token}` });
-
-/** Comes in by a code. @returns what goes on from there */
-export async function join(code: string): Promise<string> {
-  const init = { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ code }) };
-  return ((await (await asked('/api/join', init)).json()) as { token: string }).token;
-}
+import { allowed, asked, NearProblem } from './near.api';
 
 /** Sends one press; `n` says which it is, so that one that is sent twice is one. */
 export async function press(token: string, n: number, press: Press): Promise<void> {
-  await asked('/api/press', {
+  await asked('/api/second-screen/press', {
     method: 'POST',
-    headers: { ...headers(token), 'Content-Type': 'application/json' },
+    headers: { ...allowed(token), 'Content-Type': 'application/json' },
     body: JSON.stringify({ n, press }),
   });
 }
@@ -46,10 +14,10 @@ export async function press(token: string, n: number, press: Press): Promise<voi
 /**
  * What is shown, as it changes, until the line breaks.
  *
- * @throws ScreenProblem when the screen is closed, or the studio is away.
+ * @throws NearProblem when the screen is closed, or the studio is away.
  */
 export async function watch(token: string, shows: (view: PromptView | null) => void): Promise<void> {
-  const response = await asked('/api/view', { headers: headers(token) });
+  const response = await asked('/api/second-screen/view', { headers: allowed(token) });
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
   let text = '';
   for (;;) {
@@ -61,8 +29,7 @@ export async function watch(token: string, shows: (view: PromptView | null) => v
     for (const event of events) {
       if (!event.startsWith('data: ')) continue;
       const told = JSON.parse(event.slice('data: '.length)) as { open: boolean; view: PromptView | null };
-      if (!told.open)
-        throw new ScreenProblem($localize`This second screen is closed. Open it anew in the studio.`, true);
+      if (!told.open) throw new NearProblem($localize`This second screen is closed. Open it anew in the studio.`, true);
       shows(told.view);
     }
   }

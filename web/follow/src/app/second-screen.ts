@@ -3,7 +3,9 @@ import type { Press } from '@limber/core/prompt/session';
 import type { PromptView } from '@limber/core/prompt/view';
 import { PromptWords } from '@shared/prompt-words';
 import { wordsOf } from '@shared/words-of';
-import { join, press, ScreenProblem, watch } from './second-screen.api';
+import { CodeEntry, codeInAddress } from './code-entry';
+import { join, NearProblem } from './near.api';
+import { press, watch } from './second-screen.api';
 
 /** Kept for a page that is loaded again; gone with its tab. */
 const KEPT = 'limber.second-screen';
@@ -17,10 +19,10 @@ const wait = (ms: number): Promise<void> => new Promise((later) => setTimeout(la
 /** The prompter on a telephone beside the camera: it shows what the studio says, and tells what is tapped. No account. */
 @Component({
   selector: 'lc-root',
-  imports: [PromptWords],
+  imports: [CodeEntry, PromptWords],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './second-screen.html',
-  styleUrl: './second-screen.css',
+  styleUrls: ['./near.css', './second-screen.css'],
   host: { class: 'dim', '(click)': 'onTap($event)', '(document:keydown)': 'onKey($event)' },
 })
 export class SecondScreen {
@@ -45,22 +47,19 @@ export class SecondScreen {
   private presses = Promise.resolve();
 
   constructor() {
-    const code = decodeURIComponent(location.hash.slice(1));
-    // It is good once: what stands in the address is not tried again.
-    history.replaceState(null, '', location.pathname);
+    const code = codeInAddress();
     if (this.token()) void this.follow();
     else if (code) void this.join(code);
   }
 
   protected async join(code: string): Promise<void> {
-    if (code.trim() === '' || this.joining()) return;
     this.joining.set(true);
     this.trouble.set('');
     try {
-      const token = await join(code);
+      const { token } = await join('second-screen', code);
       this.n = 0;
-      sessionStorage.setItem(KEPT, token);
-      this.token.set(token);
+      sessionStorage.setItem(KEPT, token!);
+      this.token.set(token!);
       void this.follow();
     } catch (error) {
       this.trouble.set(wordsOf(error));
@@ -100,7 +99,7 @@ export class SecondScreen {
         return this.trouble.set('');
       } catch (error) {
         this.trouble.set(wordsOf(error));
-        if (at === PRESS_TRIES || (error instanceof ScreenProblem && error.closed)) return;
+        if (at === PRESS_TRIES || (error instanceof NearProblem && error.closed)) return;
         await wait(PRESS_AGAIN_MS);
       }
   }
@@ -114,7 +113,7 @@ export class SecondScreen {
         });
       } catch (error) {
         this.trouble.set(wordsOf(error));
-        if (error instanceof ScreenProblem && error.closed) {
+        if (error instanceof NearProblem && error.closed) {
           sessionStorage.removeItem(KEPT);
           this.token.set(null);
           return this.view.set(null);

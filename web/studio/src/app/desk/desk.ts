@@ -20,6 +20,7 @@ import { Keys } from '../keys/keys';
 import { Uploads } from '../progress/uploads';
 import { Choice } from '../shell/choice';
 import { IdeasList } from './ideas';
+import { LeftHere } from './left-here';
 import { findLessons, SORT_WORDS, sortLessons, SORTS, type Sort } from './find-lessons';
 
 const BENCH_OF: Readonly<Record<Stage, string>> = {
@@ -42,7 +43,7 @@ const SORT = 'limber.desk.sort';
 /** All lessons: where each stands, how long it runs, and what comes next. */
 @Component({
   selector: 'lc-desk',
-  imports: [FormsModule, RouterLink, Button, Choice, Dialog, IdeasList, InputText, Menu],
+  imports: [FormsModule, RouterLink, Button, Choice, Dialog, IdeasList, InputText, LeftHere, Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './desk.html',
   styleUrl: './desk.css',

@@ -84,13 +84,19 @@ export class Progress {
     this.keep(await this.api.ask(ROUTES.prepare, { params: { id: mediaId }, body: {} }));
   }
 
+  /** Looks by its sound where a recording lies on the film of its take. */
+  async findPlace(mediaId: string, lessonId: string): Promise<void> {
+    this.keep(await this.api.ask(ROUTES.findPlace, { params: { id: mediaId }, body: { lessonId } }));
+  }
+
   private heard(job: Job): void {
     if (job.kind === 'look') {
       if (job.lessonId && this.arrivals().has(job.lessonId)) void this.loadArrivals(job.lessonId);
       return;
     }
     const medium = this.media().get(job.ownerId);
-    if (!medium) return;
+    // Stills say nothing of whether a film is ready.
+    if (!medium || job.kind === 'stills') return;
     const { job: before } = medium;
     // What is done may be followed by other work on it: that is told of then.
     if (job.state !== 'done') this.keep({ ...medium, job });

@@ -1,4 +1,4 @@
-import { computed, effect, inject, untracked, type Signal } from '@angular/core';
+import { computed, inject, type Signal } from '@angular/core';
 import { heardOn, type Heard } from '@limber/core/cue/heard';
 import { pictureOf, soundOf, type Take } from '@limber/core/lesson/take.schema';
 import type { Voice } from '@limber/core/assembly/voices';
@@ -7,6 +7,7 @@ import type { SideSound } from '@shared/side-sounds';
 import { LessonStore } from '../api/lesson-store';
 import { Progress } from './jobs';
 import { madeOf } from './made-of';
+import { knowMedia } from './media-of';
 
 /** What the takes of the open lesson are played from, as far as it is prepared. */
 export interface LessonMedia {
@@ -20,10 +21,7 @@ export interface LessonMedia {
 export function lessonMedia(): LessonMedia {
   const store = inject(LessonStore);
   const progress = inject(Progress);
-  effect(() => {
-    const ids = store.lesson().takes.flatMap((take) => take.sources.map((source) => source.mediaId));
-    for (const id of ids) if (!untracked(() => progress.mediaOf(id))) void progress.loadMedia(id);
-  });
+  knowMedia(() => store.lesson().takes.flatMap((take) => take.sources.map((source) => source.mediaId)));
   const media = computed(
     () =>
       new Map(

@@ -1,8 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { DetailedError, Upload, type UploadOptions } from 'tus-js-client';
+import { Upload, type UploadOptions } from 'tus-js-client';
 import * as z from 'zod';
-import { problemSchema } from '@limber/core/api/problem';
-import { parseJson } from '@limber/core/format/parse-json';
+import { fingerprint, mayRetry, refusalIn, SOON, startOrGoOn, WHOLE_FILE } from '@shared/resumable';
 import { kept } from '../shell/kept';
 import { Progress } from './jobs';
 
@@ -40,12 +39,10 @@ const KEPT = 'limber.uploads';
 export interface Purpose {
   readonly lessonId: string;
   readonly takeId?: string;
-  /** Where it is no picture: what plays under films instead of a take, or what gives its take a log. */
-  readonly role?: 'music' | 'log';
+  /** Where it is no picture: what plays under films instead of a take, what is heard of one, or what gives it a log. */
+  readonly role?: 'music' | 'log' | 'sound';
 }
 
-/** After so long it is tried again, ms. */
-const SOON = [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000];
 /** Whoever films does not press "go on": for three hours it is tried by itself. */
 const LONG = [...SOON, ...Array.from({ length: 360 }, () => 30_000)];
 
@@ -85,7 +82,7 @@ export class Uploads {
       ...options,
       endpoint: '/api/uploads',
       metadata: { filename: name, filetype: type, lessonId, ...(takeId ? { takeId } : {}), ...(role ? { role } : {}) },
-      fingerprint: () => Promise.resolve(['limber', lessonId, takeId ?? role ?? '', ...knownBy].join('/')),
+      fingerprint: fingerprint(lessonId, takeId ?? role ?? '', ...knownBy),
       removeFingerprintOnSuccess: true,
       onUploadUrlAvailable: () => begun?.(upload.url!.split('/').at(-1)!),
       onProgress: (sent) => {
@@ -93,15 +90,12 @@ export class Uploads {
         if (file) this.remember(lessonId, file, sent);
       },
       onShouldRetry: (error) => {
-        const status = error.originalResponse?.getStatus() ?? 0;
-        if (status >= 400 && status < 500 && status !== 409 && status !== 423 && status !== 429) return false;
-        // A full disk is not mended by asking again at once.
-        if (status === 507) return false;
+        if (!mayRetry(error)) return false;
         this.set(key, { state: 'broken', words: $localize`The connection broke. Trying again …` });
         return true;
       },
       onError: (error) => {
-        const words = error instanceof DetailedError ? problemWords(error) : null;
+        const words = refusalIn(error);
         if (words && file) this.remember(lessonId, file, null);
         this.set(
           key,
@@ -124,9 +118,7 @@ export class Uploads {
       },
     });
     this.running.set(key, upload);
-    const [before] = await upload.findPreviousUploads();
-    if (before) upload.resumeFromPreviousUpload(before);
-    upload.start();
+    await startOrGoOn(upload);
     return over;
   }
 
@@ -206,7 +198,7 @@ function whole(file: File, lessonId: string): Sending {
     knownBy: [file.name, file.size, file.lastModified],
     bytes: () => file.size,
     source: file,
-    options: { chunkSize: 8 * 1024 * 1024, retryDelays: SOON },
+    options: WHOLE_FILE,
   };
 }
 
@@ -237,8 +229,4 @@ function inPieces({ id, bytes, read }: Growing): Sending {
       fileReader: { openFile: () => Promise.resolve(source) },
     },
   };
-}
-
-function problemWords(error: DetailedError): string | null {
-  return problemSchema.safeParse(parseJson(error.originalResponse?.getBody() ?? '')).data?.detail ?? null;
 }

@@ -21,6 +21,10 @@ export interface KeptRecording {
   readonly underWay: 'recording' | 'sending' | null;
 }
 
+/** When a recording began, in words. */
+export const beganWords = ({ beganMs }: Pick<KeptRecording, 'beganMs'>): string =>
+  new Date(beganMs).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+
 /** The lock that is held as long as a recording is made or sent. */
 export const lockOf = (id: string, doing: 'recording' | 'sending'): string => `limber.${doing}.${id}`;
 
@@ -66,7 +70,8 @@ async function readIn(
   try {
     const text = await (await (await kept.getFileHandle(`${id}.lines`)).getFile()).text();
     const lines = text.split('\n').flatMap((line) => lineSchema.safeParse(parseJson(line)).data ?? []);
-    const about = lines.find((line) => 'lessonId' in line);
+    // It may have been given to another lesson since.
+    const about = lines.findLast((line) => 'lessonId' in line);
     if (!about) return null;
     const media = await mediaIn(kept, id).catch(() => null);
     const entries = lines.findLast((line) => 'entries' in line)?.entries ?? [];

@@ -4,7 +4,7 @@ import { ROUTES } from '@limber/core/api/routes';
 import { LOG_FORMAT, LOG_VERSION } from '@limber/core/take/log.document';
 import { wordsOf } from '@shared/words-of';
 import { Api, ApiError } from '../../api/http';
-import { Uploads, type Growing, type Purpose } from '../../progress/uploads';
+import { Uploads, type Growing, type Purpose, type TakeUpload } from '../../progress/uploads';
 import { bytesOf, lockOf, note, readAll, readOne, remove, type KeptRecording } from './kept-files';
 import type { Recording } from './recording';
 
@@ -22,39 +22,63 @@ export class KeptRecordings {
   readonly all = signal<readonly KeptRecording[]>([]);
   /** What could not be sent, in words, by recording. */
   readonly troubles = signal<ReadonlyMap<string, string>>(new Map());
+  /** By this, windows tell each other that something of what lies here changed. */
+  private readonly windows = new BroadcastChannel('limber.recordings');
+
+  constructor() {
+    this.windows.addEventListener('message', () => void this.show());
+  }
 
   /** Looks what there is, and goes on with what had arrived. */
   async look(): Promise<void> {
-    const all = await readAll();
-    this.all.set(all);
+    const all = await this.show();
     for (const one of all)
       if (one.uploadId !== null && one.underWay === null) void this.alone(one.id, () => this.follow(one.id));
   }
 
-  /** Sends one while it is recorded: what lies here alone are seconds of it. */
+  /** Sends one while it is recorded: what lies here alone are seconds of it. Of what holds nothing, nothing is sent. */
   async sendAlong(recording: Recording): Promise<void> {
-    const { lessonId } = recording.about;
+    if (!(await recording.holds())) return;
     await this.alone(recording.id, () =>
-      this.sent(recording.id, { lessonId }, recording.growing(), (uploadId) => recording.sentAs(uploadId)),
+      this.sent(recording.id, purposeOf(recording.about), recording.growing(), (uploadId) =>
+        recording.sentAs(uploadId),
+      ),
     );
   }
 
-  /**
-   * Sends one to its lesson, or what is left of it; it is gone from here once the server has it and its log.
-   *
-   * @param takeId the take that the room was recorded beside; without it the recording becomes a take of its own.
-   */
-  async send({ id, lessonId, name, type, bytes }: KeptRecording, takeId?: string): Promise<void> {
-    const purpose = { lessonId, ...(takeId === undefined ? {} : { takeId, role: 'log' as const }) };
+  /** Sends one to its lesson, or what is left of it; it is gone from here once the server has it and its log. */
+  async send(one: KeptRecording): Promise<void> {
+    const { id, name, type, bytes } = one;
     const lying = { id, name, type, bytes: () => bytes, read: (from: number, to: number) => bytesOf(id, from, to) };
-    await this.alone(id, () => this.sent(id, purpose, lying, (uploadId) => note(id, { uploadId })));
+    await this.alone(id, () => this.sent(id, purposeOf(one), lying, (uploadId) => note(id, { uploadId })));
+  }
+
+  /** Gives one to another lesson, and sends it there; what was sent to the old one is let go of. */
+  async moveTo(one: KeptRecording, lessonId: string): Promise<void> {
+    const { name, type, records, beganMs, uploadId } = one;
+    await note(one.id, { lessonId, name, type, records, beganMs });
+    await note(one.id, { uploadId: null });
+    if (uploadId) await this.uploads.drop(uploadId);
+    void this.send({ ...one, lessonId, uploadId: null });
   }
 
   async throwAway(one: Pick<KeptRecording, 'id'>): Promise<void> {
     const uploadId = (await readOne(one.id))?.uploadId;
     await remove(one.id);
-    if (uploadId) await this.uploads.drop(uploadId);
-    await this.look();
+    // It may be being sent from here, or be tried to.
+    const sending = this.sending(one.id);
+    if (sending) this.uploads.cancel(sending);
+    else if (uploadId) await this.uploads.drop(uploadId);
+    await this.changed();
+  }
+
+  /** Whether this window sends it. */
+  sendsHere(id: string): boolean {
+    return this.sending(id) !== undefined;
+  }
+
+  private sending(id: string): TakeUpload | undefined {
+    return this.uploads.all().find(({ key }) => key === id);
   }
 
   private async sent(
@@ -76,7 +100,7 @@ export class KeptRecordings {
 
   /** Keeps the log beside what the server made of a recording, and lets go of it here. */
   private async follow(id: string): Promise<void> {
-    this.all.set(await readAll());
+    await this.show();
     const one = await readOne(id);
     if (!one?.uploadId) return;
     let arrival = await this.arrivalOf(one.uploadId);
@@ -117,7 +141,19 @@ export class KeptRecordings {
         this.tell(id, wordsOf(error));
       }
     });
-    this.all.set(await readAll());
+    await this.changed();
+  }
+
+  private async show(): Promise<readonly KeptRecording[]> {
+    const all = await readAll();
+    this.all.set(all);
+    return all;
+  }
+
+  /** Here, and in other windows. */
+  private async changed(): Promise<void> {
+    await this.show();
+    this.windows.postMessage(null);
   }
 
   private tell(id: string, words: string | null): void {
@@ -128,4 +164,9 @@ export class KeptRecordings {
       return told;
     });
   }
+}
+
+/** A picture becomes a take; the room with its log waits for the film that another camera made. */
+function purposeOf({ lessonId, records }: Pick<KeptRecording, 'lessonId' | 'records'>): Purpose {
+  return records === 'room' ? { lessonId, role: 'log' } : { lessonId };
 }

@@ -19,8 +19,8 @@ const choicesSchema = z.object({
   strong: z.boolean().default(false),
   /** Picture and log are out of sight while filming. */
   plain: z.boolean().default(false),
-  /** A click with every count, in the ear that has the earphone. */
-  click: z.enum(['off', 'left', 'right']).default('off'),
+  /** A click with every count or its number, in the ear that has the earphone. */
+  click: z.enum(['off', 'left', 'right', 'number-left', 'number-right']).default('off'),
 });
 export type PrompterChoices = z.infer<typeof choicesSchema>;
 

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
-import { unfilmedSteps } from '@limber/core/prompt/to-film';
+import { stillToFilm } from '@limber/core/assembly/coverage';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import { promptsOf, type Prompt } from '@limber/core/prompt/prompts';
 import type { Shown } from '@limber/core/prompt/session';
@@ -74,8 +74,9 @@ export class Prompter {
   } | null>(null);
 
   protected readonly paper = computed(() => paperOf(this.store.judged()));
+  private readonly unfilmed = computed(() => stillToFilm(this.store.lesson()));
   protected readonly scopes = computed((): Option<Scope>[] => {
-    const missing = unfilmedSteps(this.store.lesson()).size;
+    const missing = this.unfilmed().size;
     const again = new Set(this.store.lesson().filmAgain.map((one) => one.stepId)).size;
     const steps = (n: number): string => (n === 1 ? $localize`1 step` : $localize`${n} steps`);
     return [
@@ -90,7 +91,7 @@ export class Prompter {
   });
   protected readonly prompts = computed(() => {
     const lesson = this.store.lesson();
-    if (this.scope() === 'missing') return promptsOf(lesson, unfilmedSteps(lesson));
+    if (this.scope() === 'missing') return promptsOf(lesson, this.unfilmed());
     if (this.scope() === 'again') return promptsOf(lesson, new Set(lesson.filmAgain.map((one) => one.stepId)));
     return promptsOf(lesson);
   });
@@ -151,11 +152,13 @@ export class Prompter {
     },
     {
       field: 'click' as const,
-      label: $localize`A click with every count`,
+      label: $localize`Heard with every count`,
       options: [
-        { value: 'off', label: $localize`none` },
-        { value: 'left', label: $localize`in the left ear` },
-        { value: 'right', label: $localize`in the right ear` },
+        { value: 'off', label: $localize`nothing` },
+        { value: 'left', label: $localize`a click in the left ear` },
+        { value: 'right', label: $localize`a click in the right ear` },
+        { value: 'number-left', label: $localize`the number in the left ear` },
+        { value: 'number-right', label: $localize`the number in the right ear` },
       ],
     },
   ];
@@ -206,7 +209,7 @@ export class Prompter {
       const beganAt = performance.now();
       const since = recording?.clock ?? ((): number => Math.round(performance.now() - beganAt));
       // From the first press on there is something to keep.
-      let along = recording?.about.records !== 'camera';
+      let along = recording === null;
       const filming = new Filming(this.prompts(), since, this.choices().flows, ({ entries }) => {
         recording?.log(entries);
         if (!along) void this.kept.sendAlong(recording!);
@@ -256,27 +259,34 @@ export class Prompter {
     this.secondScreen.show(null);
     await recording?.end();
     this.recording.set(null);
-    if (!filming.started()) {
-      // Nothing was begun: nothing is kept.
-      if (recording) await this.kept.throwAway(recording);
-      return;
-    }
+    // Where nothing was begun, or nothing came in, nothing is kept.
+    const keeps = filming.started() && ((await recording?.holds()) ?? false);
+    if (recording && !keeps) await this.kept.throwAway(recording);
+    // Whoever leaves before beginning knows why.
+    if (!filming.started() && !recording?.stopped()) return;
     const { shown } = filming.state();
     this.ended.set({
-      words: recording ? this.wordsOf(recording, filming.recordedMs()) : '',
+      words: recording ? this.wordsOf(recording, keeps ? filming.recordedMs() : null) : '',
       prompts: filming.prompts,
       shown: recording ? null : shown,
     });
-    if (!recording) return;
+    if (!recording || !keeps) return;
     await this.kept.look();
     // Where it was not sent along, it is now.
     const own = this.kept.all().find((one) => one.id === recording.id);
-    if (own?.records === 'camera') await this.kept.send(own);
+    if (own) await this.kept.send(own);
   }
 
-  private wordsOf(recording: Recording, ms: number): string {
-    const lasts = clock(ms);
+  /** @param ms how long it is; null where nothing is kept. */
+  private wordsOf(recording: Recording, ms: number | null): string {
     const why = recording.stopped();
+    if (ms === null)
+      return why === 'full'
+        ? $localize`The storage of this browser is full: nothing could be kept. Make room on this machine’s disk, then film again.`
+        : why === null
+          ? $localize`It was ended before anything was recorded.`
+          : $localize`The camera or the microphone was gone before anything was recorded. Look whether another program uses it, then film again.`;
+    const lasts = clock(ms);
     if (why === 'full')
       return $localize`The storage of this browser was full after ${lasts}. What was recorded until then is kept.`;
     if (why === 'gone')
@@ -284,7 +294,7 @@ export class Prompter {
     if (why === 'broken') return $localize`Recording broke off after ${lasts}. What was recorded until then is kept.`;
     return recording.glances
       ? $localize`${lasts} are recorded, and on their way to the takes of this lesson, with their log.`
-      : $localize`${lasts} of the room and its log are kept here. Bring in the film, then lay them beside it.`;
+      : $localize`${lasts} of the room are recorded, and on their way to this lesson, with their log. Bring in the film: they find it by its sound.`;
   }
 
   private async lookForDevices(): Promise<void> {

@@ -1,5 +1,6 @@
 import {
   afterNextRender,
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -27,12 +28,13 @@ import type { PromptView } from '@limber/core/prompt/view';
 import { clock } from '@limber/core/time/clock';
 import { PromptWords } from '@shared/prompt-words';
 import { LessonStore } from '../../api/lesson-store';
-import { Clicks } from './clicks';
+import { InEar } from './in-ear';
 import type { Filming } from './filming';
 import type { PrompterChoices } from './prompter-choices';
 import type { Recording } from './recording';
 import { logRows } from './log-rows';
 import { kindWords, sideWords } from './prompt-words';
+import { Voice } from './voice';
 
 /** Keys that mean something of their own; every other key goes on, so that any pedal does. */
 const PRESSES: Readonly<Record<string, Press>> = {
@@ -51,7 +53,7 @@ const MOST_PIPS = 12;
 /** The prompter while one films or rehearses: the whole screen, read at three metres, driven by any key. */
 @Component({
   selector: 'lc-prompting',
-  imports: [Button, PromptWords],
+  imports: [Button, PromptWords, Voice],
   hostDirectives: [CdkTrapFocus],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './prompting.html',
@@ -205,15 +207,23 @@ export class Prompting {
   protected readonly spoken = computed(() => `${this.heading()}. ${this.does()}`);
 
   constructor() {
-    let clicks: Clicks | null = null;
+    let ear: InEar | null = null;
     inject(DestroyRef).onDestroy(() => {
-      clicks?.end();
+      ear?.end();
       if (document.fullscreenElement === this.host) void document.exitFullscreen().catch(() => undefined);
     });
     effect(() => {
-      const ear = this.choices().click;
-      const figure = this.filming().shown().count?.key;
-      if (ear !== 'off' && figure !== undefined && this.filming().started()) (clicks ??= new Clicks()).click(ear);
+      const wanted = this.choices().click;
+      if (wanted === 'off') return;
+      ear ??= new InEar(wanted);
+      const numbers = this.filming().prompts.flatMap((one) => one.counts.flatMap(({ value }) => value ?? []));
+      ear.expect(new Set(numbers));
+    });
+    // Once for each, whatever else of what is shown changes.
+    const figure = computed(() => this.filming().shown().count, { equal: (a, b) => a?.key === b?.key });
+    effect(() => {
+      const count = figure();
+      if (count && this.filming().started()) untracked(() => void ear?.tell(count.value));
     });
     effect(() => {
       const view = this.view();
@@ -222,9 +232,12 @@ export class Prompting {
     effect(() => {
       if (this.filming().ended()) untracked(() => this.ended.emit());
     });
-    effect(() => {
-      this.filming().state();
-      this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
+    const here = computed(() => this.rows().findIndex((row) => row.here));
+    // Once what is new is drawn: asked before, the page would be laid out twice.
+    afterRenderEffect({
+      read: () => {
+        if (here() >= 0) this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
+      },
     });
     // A browser that does not fill the screen shows the same in its window.
     afterNextRender(() => {

@@ -126,11 +126,18 @@ export class Recording {
       ...{ id: this.id, name: this.about.name, type: this.recorder.mimeType },
       bytes: () => this.bytes,
       read: async (from, to) => {
-        while (this.bytes < to && !this.ending) await new Promise<void>((more) => this.more.push(more));
+        while (this.bytes < to && !this.ending) await this.grown();
         await this.ending;
         return this.ending ? bytesOf(this.id, from, to) : this.readNow(from, to);
       },
     };
+  }
+
+  /** Once a piece of it is on the disk: true; false where it ended without any. */
+  async holds(): Promise<boolean> {
+    while (this.bytes === 0 && !this.ending) await this.grown();
+    await this.ending;
+    return this.bytes > 0;
   }
 
   private async readNow(from: number, to: number): Promise<Blob> {
@@ -180,23 +187,29 @@ export class Recording {
     } else void this.end(answer.full ? 'full' : 'broken');
   }
 
+  /** Until there is more of it, or it ends. */
+  private grown(): Promise<void> {
+    return new Promise((more) => this.more.push(more));
+  }
+
   private wake(): void {
     for (const more of this.more.splice(0)) more();
   }
 
   private listen(): void {
     const tap = new AnalyserNode(this.sound, { fftSize: 4096 });
-    const long = new AnalyserNode(this.sound, { fftSize: LONG, smoothingTimeConstant: 0 });
+    const long = new AnalyserNode(this.sound, { fftSize: LONG });
     new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap).connect(long);
     const samples = new Float32Array(tap.fftSize);
-    const bands = new Float32Array(long.frequencyBinCount);
+    const lately = new Float32Array(LONG);
     const listening = new Listening();
     this.levels = setInterval(() => {
       tap.getFloatTimeDomainData(samples);
       this.level.set(listening.add(samples));
       if (listening.quiet) {
-        long.getFloatFrequencyData(bands);
-        listening.hear(bands, this.sound.sampleRate / LONG);
+        // As it came in: a spectrum of so much keeps a slow processor busy for as long as a press is felt to be late.
+        long.getFloatTimeDomainData(lately);
+        listening.hear(lately, this.sound.sampleRate);
       }
       this.voice.set(heardWords(listening));
     }, LISTEN_MS);

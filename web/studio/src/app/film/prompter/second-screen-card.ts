@@ -1,12 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Button } from 'primeng/button';
-import { codeOf } from '@limber/core/render/code';
+import { ScanCode } from '../../shell/scan-code';
 import { SecondScreen } from './second-screen';
 
 /** Opens the prompter on a telephone beside the camera: a code to scan, or an address and letters to type. */
 @Component({
   selector: 'lc-second-screen',
-  imports: [Button],
+  imports: [Button, ScanCode],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 id="second" i18n>On a telephone beside the camera</h2>
@@ -20,25 +20,13 @@ import { SecondScreen } from './second-screen';
       </p>
       <button type="button" class="text-button" (click)="screen.close()" i18n>Close it</button>
     } @else if (screen.opened(); as one) {
-      <div class="code">
-        <svg [attr.viewBox]="code()!.box" role="img" aria-label="Code to scan" i18n-aria-label>
-          <rect width="100%" height="100%" fill="#fff" />
-          <path [attr.d]="code()!.path" fill="#2b2330" />
-        </svg>
-        <div>
-          <p i18n>Scan it with a telephone in the same network, or open</p>
-          @for (address of one.addresses; track address) {
-            <p>
-              <strong>{{ address }}</strong>
-            </p>
-          }
-          <p i18n>
-            and type <strong class="letters">{{ one.code }}</strong>
-          </p>
-          <p class="soft" i18n>It lets one telephone in, within ten minutes. Switch off its sleep while you film.</p>
-          <button type="button" class="text-button" (click)="screen.close()" i18n>Leave it</button>
-        </div>
-      </div>
+      <lc-scan-code [addresses]="one.addresses" [code]="one.code">
+        <p class="soft" i18n>
+          It has to be in the same network. The code lets one telephone in, within ten minutes. Switch off its sleep
+          while you film.
+        </p>
+        <button type="button" class="text-button" (click)="screen.close()" i18n>Leave it</button>
+      </lc-scan-code>
     } @else {
       <p class="soft" i18n>
         It shows what is read here, and a tap on it does what a key does. Nothing else can be reached by it.
@@ -61,20 +49,6 @@ import { SecondScreen } from './second-screen';
     p {
       margin: 0 0 8px;
     }
-    .code {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 20px;
-      align-items: center;
-    }
-    svg {
-      width: 168px;
-      border-radius: 12px;
-    }
-    .letters {
-      font: 700 24px var(--head);
-      letter-spacing: 0.12em;
-    }
     .warning {
       color: var(--clay);
     }
@@ -82,11 +56,4 @@ import { SecondScreen } from './second-screen';
 })
 export class SecondScreenCard {
   protected readonly screen = inject(SecondScreen);
-  protected readonly code = computed(() => {
-    const opened = this.screen.opened();
-    const [address] = opened?.addresses ?? [];
-    if (!opened || !address) return null;
-    const { across, runs } = codeOf(`${address}#${opened.code}`);
-    return { box: `0 0 ${across} ${across}`, path: runs.map(([x, y, run]) => `M${x} ${y}h${run}v1h${-run}Z`).join('') };
-  });
 }

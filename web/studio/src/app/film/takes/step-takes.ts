@@ -7,6 +7,7 @@ import { playAgain, playOnce, repeatsOf } from '@limber/core/assembly/repeat';
 import type { WorkedSide } from '@limber/core/dose/dose';
 import type { Change } from '@limber/core/lesson/change.schema';
 import { counted } from '@shared/counted';
+import type { Take } from '@limber/core/lesson/take.schema';
 import { LessonStore } from '../../api/lesson-store';
 import { movesOf } from '@limber/core/lesson/lesson.schema';
 
@@ -30,7 +31,7 @@ export class StepTakes {
   /** The takes of a step are to be looked at one beside the other. */
   readonly compare = output<string>();
 
-  protected readonly takes = computed(() => this.store.lesson().takes.map(({ id, name }) => ({ id, name })));
+  protected readonly takes = computed(() => this.store.lesson().takes.filter((take) => this.offers(take)));
   protected readonly rows = computed(() => {
     const lesson = this.store.lesson();
     const all = coverageOf(lesson);
@@ -49,7 +50,7 @@ export class StepTakes {
         sides: sides.map((one) => ({
           side: one.side,
           words: one.side ? SIDES[one.side] : $localize`no side`,
-          cells: lesson.takes.map(({ id, name }) => {
+          cells: this.takes().map(({ id, name }) => {
             const take = one.takes.find((each) => each.takeId === id);
             return { takeId: id, name, shows: take !== undefined, playCount: take?.playCount ?? 0 };
           }),
@@ -83,6 +84,11 @@ export class StepTakes {
 
   protected once(stepId: string): void {
     this.edit(playOnce(this.store.lesson(), stepId, newId));
+  }
+
+  /** One that is set aside has no column, unless it plays all the same. */
+  private offers({ id, kept }: Take): boolean {
+    return kept || this.store.lesson().assembly.some((piece) => piece.takeId === id);
   }
 
   private couldPlay(all: ReturnType<typeof coverageOf>, stepId: string, takeId: string): boolean {

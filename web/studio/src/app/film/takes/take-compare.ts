@@ -63,7 +63,7 @@ export class TakeCompare {
     return this.store
       .lesson()
       .takes.filter((take) => own.some((one) => one.takes.some((each) => each.takeId === take.id)))
-      .map(({ id, name }) => ({ id, name, plays: plays(id), of: own.length }))
+      .map(({ id, name, note }) => ({ id, name, note, plays: plays(id), of: own.length }))
       .sort((a, b) => b.plays - a.plays)
       .slice(0, 2);
   });

@@ -1,17 +1,9 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { Button } from 'primeng/button';
 import { seenWords } from '@limber/core/footage/seen-words';
+import { playsWhole } from '@limber/core/assembly/plays-whole';
+import { asOne } from '@limber/core/lesson/as-one';
 import { pictureOf, type Take, type ViewerSide } from '@limber/core/lesson/take.schema';
-import type { Piece } from '@limber/core/lesson/piece.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
@@ -23,9 +15,14 @@ import { Keys } from '../../keys/keys';
 import { doingWords, percentOf } from '../../progress/job-words';
 import { Progress } from '../../progress/jobs';
 import { madeOf } from '../../progress/made-of';
+import { knowMedia } from '../../progress/media-of';
 import { Uploads } from '../../progress/uploads';
 import { BenchHead } from '../../shell/bench-head';
+import { FromPhone } from './from-phone';
 import { StepTakes } from './step-takes';
+import { TakeSheet } from './take-sheet';
+import { TakeSources } from './take-sources';
+import { WaitingRecordings } from './waiting-recordings';
 import { TakeCompare } from './take-compare';
 import { ToFilmAgain } from './to-film-again';
 import { LeftRecordings } from '../prompter/left-recordings';
@@ -42,7 +39,20 @@ interface Twice {
 /** Film · Takes: bring footage in, see it prepared, say which side viewers do, choose which take plays. */
 @Component({
   selector: 'lc-takes',
-  imports: [Button, ProgressLine, Ribbon, BenchHead, StepTakes, TakeCompare, ToFilmAgain, LeftRecordings],
+  imports: [
+    Button,
+    ProgressLine,
+    Ribbon,
+    BenchHead,
+    FromPhone,
+    StepTakes,
+    TakeSheet,
+    TakeSources,
+    TakeCompare,
+    WaitingRecordings,
+    ToFilmAgain,
+    LeftRecordings,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './takes.html',
   styleUrl: './takes.css',
@@ -120,11 +130,9 @@ export class Takes {
   protected readonly planMs = computed(() => this.store.plan().totalMs);
 
   constructor() {
-    effect(() => {
-      for (const take of this.store.lesson().takes) {
-        const mediaId = pictureOf(take);
-        if (mediaId && !this.progress.mediaOf(mediaId)) void this.progress.loadMedia(mediaId);
-      }
+    knowMedia(() => {
+      const { takes, waiting } = this.store.lesson();
+      return [...takes.flatMap((take) => take.sources), ...waiting].map((one) => one.mediaId);
     });
     void this.progress.loadArrivals(this.store.lesson().id);
     inject(Keys).use([{ key: 'b', does: $localize`Bring in a video file`, run: () => this.choose() }]);
@@ -208,6 +216,20 @@ export class Takes {
     });
   }
 
+  /** It stays, and nothing of it plays or is offered. */
+  protected setAside(take: Take): void {
+    const pieces = this.store.lesson().assembly.filter((piece) => piece.takeId === take.id);
+    const change = asOne([
+      ...pieces.map((piece) => ({ kind: 'remove_piece' as const, pieceId: piece.id })),
+      { kind: 'set_take', takeId: take.id, field: 'kept', value: false },
+    ]);
+    if (change) this.store.edit(change);
+  }
+
+  protected takeUp(take: Take): void {
+    this.store.edit({ kind: 'set_take', takeId: take.id, field: 'kept', value: true });
+  }
+
   protected remove(take: Take): void {
     const needed = this.progress.mediaOf(pictureOf(take))?.neededBy ?? [];
     // Its pieces and what is marked on it go along, and come back with it.
@@ -220,10 +242,4 @@ export class Takes {
           : $localize`Its film goes from the disk within a day; until then Undo brings both back.`,
     });
   }
-}
-
-/** Whether the lesson is this take from its first picture to its last, and nothing else. */
-function playsWhole(assembly: readonly Piece[], take: Take): boolean {
-  const [only, ...others] = assembly;
-  return others.length === 0 && only?.takeId === take.id && only.fromMs === 0 && only.toMs === take.durationMs;
 }

@@ -35,6 +35,9 @@ import { LessonStore } from '../../api/lesson-store';
     }
   `,
   styles: `
+    :host:empty {
+      display: none;
+    }
     section {
       margin-bottom: 14px;
       padding: 12px 16px;

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
+import * as z from 'zod';
 import type { CutId } from '@limber/core/assembly/cut';
 import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
@@ -12,11 +13,14 @@ import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { FRAMES, type FrameName } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
-import { pictureIn } from '@limber/core/cue/view';
+import { boxIn, pictureIn } from '@limber/core/cue/view';
 import { showCues } from '@limber/core/cue/show';
+import { trackOf } from '@limber/core/cue/track';
+import { cueTimes, whenChange } from '@limber/core/cue/when';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
 import { partsOfKey, type Scope } from '@limber/core/lesson/cue-key';
-import { CUE_KINDS, type CueKind, type CueOverride } from '@limber/core/lesson/override.schema';
+import type { CueKind, CueOverride } from '@limber/core/lesson/override.schema';
+import { pictureOf } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock, fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
@@ -27,26 +31,19 @@ import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { Findings } from '../../findings/findings';
 import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
+import { keep, kept } from '../../shell/kept';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { KIND_NAMES, ONE_NAMES } from './cue-names';
+import type { Seen } from './moments-row';
+import { namedRows } from './moments-rows';
+import { MomentsSheet, type Picked } from './moments-sheet';
+import { WhatViewersSee } from './what-viewers-see';
 
-const KIND_NAMES: Readonly<Record<CueKind, string>> = {
-  count: $localize`counts`,
-  countdown: $localize`seconds left`,
-  side: $localize`your side`,
-  swap: $localize`changes of side`,
-  label: $localize`names of steps`,
-  caption: $localize`captions`,
-};
-const ONE_NAMES: Readonly<Record<CueKind, string>> = {
-  count: $localize`count`,
-  countdown: $localize`seconds left`,
-  side: $localize`side`,
-  swap: $localize`change of side`,
-  label: $localize`name`,
-  caption: $localize`caption`,
-};
+/** Under this name it is remembered whether all cues are listed. */
+const LISTED = 'limber.cues-listed';
 const FRAME_NAMES: readonly { value: FrameName; label: string }[] = [
   { value: '16:9', label: $localize`on a wide screen` },
   { value: 'page', label: $localize`on an upright phone` },
@@ -71,9 +68,11 @@ const SIZES = [
     AssemblyPlayer,
     CueLayer,
     FindingsPanel,
+    MomentsSheet,
     Playhead,
     Ribbon,
     BenchHead,
+    WhatViewersSee,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cues.html',
@@ -83,10 +82,15 @@ export class Cues {
   protected readonly store = inject(LessonStore);
   private readonly lessonMedia = lessonMedia();
   private readonly heard = lessonHeard();
+  private readonly found = inject(Findings);
   protected readonly fineClock = fineClock;
   protected readonly clock = clock;
   protected readonly player = viewChild(AssemblyPlayer);
   protected readonly chosenKey = signal<string | null>(null);
+  /** Which moment of the sheet is looked at. */
+  protected readonly picked = signal<Picked | null>(null);
+  /** Whether all cues are listed: one step behind the sheet, remembered. */
+  protected readonly listed = signal(kept(LISTED, z.boolean()) ?? false);
   /** For how much a change holds. */
   protected readonly scope = signal<Scope>('cue');
   protected readonly frames = [...FRAME_NAMES];
@@ -117,32 +121,58 @@ export class Cues {
   private readonly shown = computed(() =>
     showCues(this.lesson(), { timeline: this.timeline(), frame: this.frameName(), heard: this.heard() }),
   );
-  /** What would be derived without any override: hidden cues stay in the list, struck through. */
-  private readonly plain = computed(
-    () => deriveCues({ ...this.lesson(), overrides: [] }, this.timeline(), this.heard()).cues,
-  );
+  /** What would be derived of the kinds that are shown without any change of one: those hidden stay in the list. */
+  private readonly plain = computed(() => {
+    const overrides = this.lesson().overrides.flatMap(({ key, when }) => (when ? [{ key, when }] : []));
+    return deriveCues({ ...this.lesson(), overrides }, this.timeline(), this.heard()).cues;
+  });
   protected readonly cues = computed(() => this.shown().cues);
   private readonly overrides = computed(() => new Map(this.lesson().overrides.map((one) => [one.key, one])));
-  /** What viewers see, by kind, with how many there are. */
-  protected readonly kinds = computed(() =>
-    CUE_KINDS.map((kind) => ({
-      kind,
-      name: KIND_NAMES[kind],
-      count: this.plain().filter((cue) => cue.kind === kind).length,
-      on: !this.overrides().get(kind)?.hidden,
-    })).filter((one) => one.count > 0),
-  );
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   /** Where the wide picture lies in what is looked at: of an upright or square film only some of it is seen. */
   protected readonly pictureBox = computed(() =>
     pictureIn(this.frame(), viewAt(this.shown().shots, this.timeMs(), this.frame())),
   );
+  /** Where she works at what is chosen, in what is looked at. */
+  protected readonly worked = computed(() => {
+    const [at, frame] = [this.timeMs(), this.frame()];
+    if (this.chosenKey() === null || this.player()?.playing()) return [];
+    const view = viewAt(this.shown().shots, at, frame);
+    return this.shown()
+      .areas.filter((area) => area.startMs <= at && at < area.endMs)
+      .flatMap((area) => area.boxes.map((box) => boxIn(box, frame, view)));
+  });
+  protected readonly rows = computed(() =>
+    // What is checked is the whole lesson.
+    namedRows(this.lesson(), this.timeline(), this.cues(), this.cutId() === 'full' ? this.found.open() : []),
+  );
+  private readonly films = computed(
+    () =>
+      new Map(
+        this.lesson().takes.flatMap((take) => {
+          const film = pictureOf(take);
+          return film && this.media().has(take.id) ? [[take.id, film] as const] : [];
+        }),
+      ),
+    { equal: (a, b) => JSON.stringify([...a]) === JSON.stringify([...b]) },
+  );
+  protected readonly seen = computed((): Seen => ({
+    track: trackOf(this.cues()),
+    cueStyle: this.cueStyle(),
+    frame: this.frame(),
+    shots: this.shown().shots,
+    films: this.films(),
+  }));
   protected readonly list = computed(() => {
     const shaped = new Map(this.cues().map((cue) => [cue.key, cue]));
     const names = new Map(this.lesson().steps.map((step) => [step.id, nameOfStep(step)]));
-    return this.plain().map((plain) => {
+    const plain = new Map(this.plain().map((cue) => [cue.key, cue]));
+    // One that is shown although its kind is not.
+    const beside = this.cues().filter((cue) => !plain.has(cue.key));
+    const all = [...this.plain(), ...beside].sort((a, b) => a.startMs - b.startMs);
+    return all.map((plain) => {
       const cue: Cue = shaped.get(plain.key) ?? plain;
-      const figure = cue.kind === 'count' || cue.kind === 'countdown';
+      const figure = cue.value !== 0 && (cue.kind === 'count' || cue.kind === 'countdown');
       return {
         cue,
         plain,
@@ -169,7 +199,7 @@ export class Cues {
   });
   protected readonly nowKey = computed(() => {
     const at = this.timeMs();
-    const order: CueKind[] = ['count', 'countdown', 'caption', 'swap', 'side', 'label'];
+    const order: CueKind[] = ['count', 'countdown', 'breath', 'caption', 'swap', 'side', 'label'];
     const here = this.cues().filter((cue) => cue.startMs <= at && at < cue.endMs);
     return here.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))[0]?.key ?? null;
   });
@@ -183,15 +213,12 @@ export class Cues {
       { key: 'space', does: $localize`Play or pause`, run: () => this.player()?.toggle() },
       { key: 'arrowright', does: $localize`One picture on`, run: () => this.player()?.step(1) },
       { key: 'arrowleft', does: $localize`One picture back`, run: () => this.player()?.step(-1) },
-      { key: 'arrowdown', does: $localize`Next cue`, run: () => this.go(1) },
-      { key: 'arrowup', does: $localize`Cue before`, run: () => this.go(-1) },
+      { key: 'arrowdown', does: $localize`Next moment, or cue of the list`, run: () => this.go(1) },
+      { key: 'arrowup', does: $localize`Moment or cue before`, run: () => this.go(-1) },
+      { key: 'd', does: $localize`Next doubt`, run: () => this.nextDoubt() },
       { key: 'h', does: $localize`Hide or show the chosen cue`, run: () => this.hide() },
       { key: 'delete', does: $localize`Forget your change of it`, run: () => this.reset() },
     ]);
-  }
-
-  protected toggleKind(kind: CueKind): void {
-    this.put(kind, { hidden: this.overrides().get(kind)?.hidden ? undefined : true });
   }
 
   protected setStyle(name: string): void {
@@ -214,8 +241,30 @@ export class Cues {
     if (this.lesson().steps.some((step) => step.id === cue.stepId)) this.store.selectedStepId.set(cue.stepId);
   }
 
+  /** Looks at a moment; pressed again, it plays from there. */
+  protected lookAt(picked: Picked): void {
+    const row = this.rows().find((one) => one.key === picked.key);
+    const moment = row?.moments[picked.at];
+    if (!moment) return;
+    const [before, player] = [this.picked(), this.player()];
+    if (before?.key === picked.key && before.at === picked.at && Math.abs(this.timeMs() - moment.atMs) < 1)
+      return player?.toggle();
+    if (player?.playing()) player.toggle();
+    this.picked.set(picked);
+    if (moment.cue !== null) this.chosenKey.set(moment.cue);
+    this.seek(moment.atMs);
+    this.store.selectedStepId.set(row.passage.stepId);
+  }
+
+  protected unfold(open: boolean): void {
+    this.listed.set(open);
+    keep(LISTED, open);
+  }
+
   protected chooseStep(stepId: string): void {
     this.store.selectedStepId.set(stepId);
+    const row = this.rows().find((one) => one.passage.stepId === stepId);
+    if (row) return this.lookAt({ key: row.key, at: 0 });
     const first = this.list().find((one) => one.cue.stepId === stepId);
     if (first) this.pick(first.cue);
   }
@@ -252,9 +301,15 @@ export class Cues {
   protected hide(): void {
     const one = this.chosen();
     if (!one) return;
+    const { kind } = one.cue;
+    if (this.scope() === 'kind') {
+      const change = whenChange(this.lesson(), kind, one.hidden ? 'every' : 'never');
+      if (change) this.store.edit(change);
+      return;
+    }
     const key = keyFor(one.cue, this.scope());
     const own = this.overrides().get(key)?.hidden;
-    const wider = this.scope() !== 'kind' && this.hiddenWider(one.cue);
+    const wider = this.hiddenWider(one.cue);
     if (one.hidden) this.put(key, { hidden: own && !wider ? undefined : wider ? false : undefined });
     else this.put(key, { hidden: own === false ? undefined : true });
   }
@@ -265,10 +320,8 @@ export class Cues {
   }
 
   private hiddenWider(cue: Cue): boolean {
-    const wider: Scope[] = this.scope() === 'cue' ? ['passage', 'kind'] : ['kind'];
-    return (
-      wider.map((scope) => this.overrides().get(keyFor(cue, scope))?.hidden).find((one) => one !== undefined) ?? false
-    );
+    const passage = this.scope() === 'cue' ? this.overrides().get(keyFor(cue, 'passage'))?.hidden : undefined;
+    return passage ?? cueTimes(this.lesson())(cue.kind) === 'never';
   }
 
   private put(key: string, part: Partial<CueOverride>): void {
@@ -280,7 +333,26 @@ export class Cues {
     else if (known) this.store.edit({ kind: 'clear_override', key });
   }
 
+  private nextDoubt(): void {
+    const all = this.rows().flatMap((row) =>
+      row.moments.flatMap((one, at) => (one.instant === 'doubt' ? [{ key: row.key, at, atMs: one.atMs }] : [])),
+    );
+    const next = all.find((one) => one.atMs > this.timeMs() + 1) ?? all[0];
+    if (next) this.lookAt({ key: next.key, at: next.at });
+  }
+
+  /** A moment on or back, down the page. */
+  private goTo(by: 1 | -1): void {
+    const picked = this.picked();
+    const rows = this.rows();
+    const row = rows.findIndex((one) => one.key === picked?.key);
+    const at = row < 0 ? (by > 0 ? 0 : -1) : 3 * row + picked!.at + by;
+    const next = rows[Math.floor(at / 3)];
+    if (next) this.lookAt({ key: next.key, at: at % 3 });
+  }
+
   private go(by: 1 | -1): void {
+    if (!this.listed()) return this.goTo(by);
     const list = this.list();
     const at = list.findIndex((one) => one.cue.key === (this.chosenKey() ?? this.nowKey()));
     const next = list[Math.max(0, Math.min(list.length - 1, at + by))];

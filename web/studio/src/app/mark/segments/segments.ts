@@ -8,9 +8,7 @@ import {
   ElementRef,
   inject,
   Injector,
-  linkedSignal,
   signal,
-  untracked,
   viewChild,
 } from '@angular/core';
 import * as z from 'zod';
@@ -55,6 +53,7 @@ import { BenchHead } from '../../shell/bench-head';
 import { keep, kept } from '../../shell/kept';
 import { countAt, CountPlate } from './count-plate';
 import { agreeingTo } from './agreeing';
+import { chosenRow } from './chosen-row';
 import { DoubtCard } from './doubt-card';
 import { figuresOf } from './figures';
 import { PublicLesson } from './public-lesson';
@@ -155,13 +154,9 @@ export class Segments {
   });
   protected readonly shown = computed(() => shownRows(this.lesson(), this.rows(), this.store.looks()));
   protected readonly doubts = computed(() => this.rows().filter((row) => row.doubt));
-  /** Choosing another step chooses its first row; edits and saves leave the choice alone. */
-  protected readonly chosenKey = linkedSignal<string | null, string | null>({
-    source: () => this.store.selectedStepId(),
-    computation: (stepId) =>
-      untracked(() => this.rows().find((row) => row.stepId === stepId && isWork(row.kind))?.key ?? null),
-  });
-  protected readonly chosen = computed(() => this.rows().find((row) => row.key === this.chosenKey()) ?? null);
+  private readonly choice = chosenRow(this.rows, this.store.selectedStepId);
+  protected readonly chosenKey = this.choice.key;
+  protected readonly chosen = this.choice.row;
   protected readonly chosenShown = computed(() => this.shown().find(({ row }) => row.key === this.chosenKey()) ?? null);
   protected readonly looking = new Looking(this.player, this.timeMs, this.chosen);
   protected readonly guess = computed<Guess>(() => nextToMark(this.lesson()));

@@ -37,7 +37,7 @@ const FIELDS: Readonly<Record<Dose['form'], readonly DoseField[]>> = {
   count: [count('count', 'count to'), seconds('tempoMs', 'each', 0.2, 0.2)],
   hold: [count('reps', 'holds'), seconds('holdMs', 'of', 1, 1), seconds('releaseMs', 'release', 0.5, 0)],
   timed: [seconds('eachMs', 'for', 5, 1)],
-  breaths: [count('breaths', 'breaths'), seconds('cycleMs', 'each', 0.5, 2)],
+  breaths: [count('breaths', 'breaths'), seconds('cycleMs', 'each', 0.5, 2), seconds('heldMs', 'held', 0.5, 0)],
 };
 
 /** The figures of a dose's form; the first is its main one, and rest matters only between sets. */
@@ -49,14 +49,14 @@ export function fieldsOf(dose: Dose): readonly DoseField[] {
 
 /** The planned figure of a field, in the unit of the screen. */
 export function figure(dose: Dose, field: DoseField): number {
-  const value = (dose as unknown as Record<string, Range | number>)[field.key]!;
+  const value = (dose as unknown as Record<string, Range | number | undefined>)[field.key] ?? 0;
   return (typeof value === 'number' ? value : value.planned) / field.scale;
 }
 
 /** The dose with another planned figure; the range grows where the figure leaves it. */
 export function withFigure(dose: Dose, field: DoseField, shown: number): Dose {
   const value = Math.round(shown * field.scale);
-  const before = (dose as unknown as Record<string, Range | number>)[field.key]!;
+  const before = (dose as unknown as Record<string, Range | number | undefined>)[field.key] ?? 0;
   const after =
     typeof before === 'number'
       ? value

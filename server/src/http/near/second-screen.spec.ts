@@ -1,7 +1,7 @@
 import type { ScreenHeard } from '@limber/core/api/second-screen';
 import type { PromptView } from '@limber/core/prompt/view';
 import { SecondScreens } from './second-screens';
-import { openServer, type Client, type TestServer } from './testing';
+import { openServer, type Client, type TestServer } from '../testing';
 
 const VIEW: PromptView = {
   where: '1 · Slipway · your left',
@@ -86,14 +86,14 @@ describe('the listener of second screens', () => {
   let owner: Client;
   beforeAll(async () => {
     // Any port that is free.
-    server = await openServer({ secondScreenPort: 0 });
+    server = await openServer({ nearPort: 0 });
     owner = await server.signedIn('owner');
   });
   afterAll(() => server.close());
 
   const json = { 'Content-Type': 'application/json' };
-  async function begun(): Promise<{ id: string; code: string; base: string }> {
-    const { status, body } = await owner.ask('POST', '/api/second-screen', {});
+  async function begun(by = owner): Promise<{ id: string; code: string; base: string }> {
+    const { status, body } = await by.ask('POST', '/api/second-screen', {});
     expect(status).toBe(201);
     const { id, code, addresses } = body as unknown as { id: string; code: string; addresses: string[] };
     return { id, code, base: `http://127.0.0.1:${new URL(addresses[0]!).port}` };
@@ -101,7 +101,11 @@ describe('the listener of second screens', () => {
 
   it('shows and drives one prompter, without a cookie, and is gone with the last screen', async () => {
     const { id, code, base } = await begun();
-    const joined = await fetch(`${base}/api/join`, { method: 'POST', headers: json, body: JSON.stringify({ code }) });
+    const joined = await fetch(`${base}/api/second-screen/join`, {
+      method: 'POST',
+      headers: json,
+      body: JSON.stringify({ code }),
+    });
     expect(joined.headers.get('Set-Cookie')).toBeNull();
     const { token } = (await joined.json()) as { token: string };
     const headers = { ...json, Authorization: `Bearer ${token}` };
@@ -113,14 +117,14 @@ describe('the listener of second screens', () => {
     while (!heard.includes('joined')) heard += (await reader.read()).value;
 
     await owner.ask('PUT', `/api/second-screen/${id}/view`, { view: VIEW });
-    const watching = await fetch(`${base}/api/view`, { headers });
+    const watching = await fetch(`${base}/api/second-screen/view`, { headers });
     const screen = watching.body!.pipeThrough(new TextDecoderStream()).getReader();
     let seen = '';
     while (!seen.includes('data:')) seen += (await screen.read()).value;
     expect(seen).toContain('From the chin to the ear.');
 
     const body = JSON.stringify({ n: 1, press: 'again' });
-    expect((await fetch(`${base}/api/press`, { method: 'POST', headers, body })).status).toBe(204);
+    expect((await fetch(`${base}/api/second-screen/press`, { method: 'POST', headers, body })).status).toBe(204);
     while (!heard.includes('again')) heard += (await reader.read()).value;
     ending.abort();
 
@@ -129,13 +133,16 @@ describe('the listener of second screens', () => {
   });
 
   it('gives nothing to whoever has no code, and nothing of the studio to whoever has one', async () => {
-    const { id, code, base } = await begun();
-    const other = await server.signedIn('editor');
+    // Whoever guesses here has to wait, and nobody else with it: a studio of its own.
+    const guessed = await openServer({ nearPort: 0 });
+    const owner = await guessed.signedIn('owner');
+    const { id, code, base } = await begun(owner);
+    const other = await guessed.signedIn('editor');
     expect((await other.ask('PUT', `/api/second-screen/${id}/view`, { view: null })).status).toBe(404);
     expect((await other.ask('DELETE', `/api/second-screen/${id}`)).status).toBe(404);
-    expect((await fetch(`${base}/api/view`)).status).toBe(404);
+    expect((await fetch(`${base}/api/second-screen/view`)).status).toBe(404);
     const join = (tried: unknown): Promise<Response> =>
-      fetch(`${base}/api/join`, { method: 'POST', headers: json, body: JSON.stringify({ code: tried }) });
+      fetch(`${base}/api/second-screen/join`, { method: 'POST', headers: json, body: JSON.stringify({ code: tried }) });
     expect((await join({ $gt: '' })).status).toBe(400);
     for (let at = 0; at < 10; at++) await join('WRONG2');
     // Whoever guesses has to wait, with the right one as well.
@@ -146,15 +153,16 @@ describe('the listener of second screens', () => {
         .withContext(path)
         .toBe(404);
     await owner.ask('DELETE', `/api/second-screen/${id}`);
+    await guessed.close();
   });
 
   it('says which port is taken', async () => {
     const { port } = new URL(server.base);
-    const taken = await openServer({ secondScreenPort: Number(port) });
+    const taken = await openServer({ nearPort: Number(port) });
     const { status, body } = await (await taken.signedIn('owner')).ask('POST', '/api/second-screen', {});
     // 0.0.0.0 and 127.0.0.1 are not to be had both.
     expect([status, body.type]).toEqual([503, 'port-taken']);
-    expect(body.detail).toContain('LIMBER_SECOND_SCREEN_PORT');
+    expect(body.detail).toContain('LIMBER_NEAR_PORT');
     await taken.close();
   });
 });

@@ -1,0 +1,37 @@
+/** Red, green and blue, 0 to 255. */
+type Colour = readonly [red: number, green: number, blue: number];
+
+function colourOf(hex: string): Colour {
+  return [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as unknown as Colour;
+}
+
+/** Relative luminance, 0 to 1 (WCAG 2.2). */
+function luminanceOf(colour: Colour): number {
+  const [red, green, blue] = colour.map((value) => {
+    const share = value / 255;
+    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * red! + 0.7152 * green! + 0.0722 * blue!;
+}
+
+/**
+ * How much lighter one colour is than another, 1 to 21 (WCAG 2.2, contrast ratio).
+ *
+ * @example contrastOf('#767676', '#ffffff') // 4.54
+ */
+export function contrastOf(a: string, b: string): number {
+  const [dark, light] = [luminanceOf(colourOf(a)), luminanceOf(colourOf(b))].sort((x, y) => x - y);
+  return (light! + 0.05) / (dark! + 0.05);
+}
+
+/**
+ * What is seen of a plate that lets something through.
+ *
+ * @param opacity 0 to 1.
+ * @example laidOver('#000000', 0.5, '#ffffff') // '#808080'
+ */
+export function laidOver(plate: string, opacity: number, ground: string): string {
+  const [over, under] = [colourOf(plate), colourOf(ground)];
+  const mixed = over.map((value, i) => Math.round(opacity * value + (1 - opacity) * under[i]!));
+  return `#${mixed.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
+}

@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Cue } from '@limber/core/cue/cue';
+import { cueTimes, whenChange } from '@limber/core/cue/when';
+import { CUE_KINDS, type CueKind, type CueTimes } from '@limber/core/lesson/override.schema';
+import { LessonStore } from '../../api/lesson-store';
+import { Choice, type Option } from '../../shell/choice';
+import { KIND_NAMES } from './cue-names';
+
+const TIMES: readonly Option<CueTimes>[] = [
+  { value: 'never', label: $localize`not shown` },
+  { value: 'first', label: $localize`the first time` },
+  { value: 'every', label: $localize`every time` },
+];
+/** What is said is not done a first time. */
+const SAID: readonly Option<CueTimes>[] = TIMES.filter((one) => one.value !== 'first');
+const WAYS: readonly Option<boolean>[] = [
+  { value: false, label: $localize`up from one` },
+  { value: true, label: $localize`down to one` },
+];
+
+/** What viewers see, kind by kind: how many there are of each, and when they are shown. */
+@Component({
+  selector: 'lc-what-viewers-see',
+  imports: [Choice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details>
+      <summary i18n>What viewers see</summary>
+      <p class="soft">{{ told() }}</p>
+      <ul>
+        @for (one of kinds(); track one.kind) {
+          <li [class.off]="one.when === 'never'">
+            <span>{{ one.name }}</span>
+            <span class="times">{{ one.when === 'never' ? '' : one.count }}</span>
+            <lc-choice [label]="one.name" [options]="one.options" [value]="one.when" (chosen)="set(one.kind, $event)" />
+          </li>
+        }
+        <li>
+          <span i18n>counted</span><span></span>
+          <lc-choice
+            label="Which way numbers run"
+            i18n-label
+            [options]="ways"
+            [value]="store.lesson().countsDown"
+            (chosen)="count($event)"
+          />
+        </li>
+      </ul>
+    </details>
+  `,
+  styles: `
+    details {
+      margin-bottom: 10px;
+    }
+    summary {
+      font: 650 18px var(--head);
+      cursor: pointer;
+    }
+    p {
+      margin: 4px 0 8px;
+    }
+    ul {
+      display: grid;
+      gap: 4px;
+      padding: 0;
+      margin: 0 0 8px;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 34px 150px;
+      gap: 10px;
+      align-items: center;
+      font-size: 15px;
+    }
+    .off {
+      color: var(--soft);
+    }
+    .times {
+      text-align: right;
+    }
+  `,
+})
+export class WhatViewersSee {
+  /** Everything that is shown now. */
+  readonly cues = input.required<readonly Pick<Cue, 'kind'>[]>();
+  protected readonly store = inject(LessonStore);
+  protected readonly ways = WAYS;
+
+  protected readonly kinds = computed(() => {
+    const when = cueTimes(this.store.lesson());
+    const many = new Map<CueKind, number>();
+    for (const { kind } of this.cues()) many.set(kind, (many.get(kind) ?? 0) + 1);
+    return CUE_KINDS.map((kind) => ({
+      ...{ kind, when: when(kind), count: many.get(kind) ?? 0, name: KIND_NAMES[kind] },
+      options: kind === 'caption' ? SAID : TIMES,
+    }));
+  });
+  /** Those that are shown, in a sentence. */
+  protected readonly told = computed(() =>
+    this.kinds()
+      .filter((one) => one.when !== 'never' && one.count > 0)
+      .map((one) => $localize`${one.count} ${one.name}`)
+      .join(', '),
+  );
+
+  protected set(kind: CueKind, when: CueTimes): void {
+    const change = whenChange(this.store.lesson(), kind, when);
+    if (change) this.store.edit(change);
+  }
+
+  protected count(down: boolean): void {
+    this.store.edit({ kind: 'set_lesson', field: 'countsDown', value: down });
+  }
+}
