@@ -29,11 +29,14 @@ export function watchConsole(page: Page, complaints: string[]): void {
 }
 
 export async function signIn(context: BrowserContext, baseURL: string): Promise<void> {
-  const answer = await context.request.post('/api/session', { data: SIGN_IN, headers: { Origin: baseURL } });
+  const answer = await context.request.post(`${baseURL}/api/session`, {
+    data: SIGN_IN,
+    headers: { Origin: baseURL },
+  });
   expect(answer.status()).toBe(200);
 }
 
-export const test = base.extend<{ complaints: string[]; studio: Page }>({
+export const test = base.extend<{ complaints: string[]; studio: Page; copyOfDemo: () => Promise<string> }>({
   complaints: async ({}, use) => {
     const complaints: string[] = [];
     await use(complaints);
@@ -44,6 +47,26 @@ export const test = base.extend<{ complaints: string[]; studio: Page }>({
     await signIn(context, baseURL!);
     watchConsole(page, complaints);
     await use(page);
+  },
+  /** Makes lessons like the demo's, with its two takes, that a test may change; none of them meets another test. */
+  copyOfDemo: async ({ browser, baseURL }, use) => {
+    const context = await browser.newContext();
+    await signIn(context, baseURL!);
+    const headers = { Origin: baseURL! };
+    const made: string[] = [];
+    await use(async () => {
+      const answer = await context.request.post(`${baseURL}/api/lessons/${DEMO}/copy`, { headers });
+      const { id } = (await answer.json()) as { id: string };
+      made.push(id);
+      return id;
+    });
+    for (const id of made) {
+      // A test may have put it in the trash already.
+      for (const path of ['lessons', 'trash'])
+        await context.request.delete(`${baseURL}/api/${path}/${id}`, { headers });
+      expect((await context.request.get(`${baseURL}/api/lessons/${id}`)).status()).toBe(404);
+    }
+    await context.close();
   },
 });
 
@@ -150,12 +173,6 @@ export async function mediumOf(
 /** The lesson as the server has it. */
 export async function stored(request: APIRequestContext, lessonId: string): Promise<StoredLesson> {
   return (await (await request.get(`/api/lessons/${lessonId}`)).json()) as StoredLesson;
-}
-
-/** A lesson like the demo's, with its two takes, that a test may change. */
-export async function copyOfDemo(request: APIRequestContext, origin: string): Promise<string> {
-  const answer = await request.post(`/api/lessons/${DEMO}/copy`, { headers: { Origin: origin } });
-  return ((await answer.json()) as { id: string }).id;
 }
 
 /** Edits the lesson as the server has it by now, past every screen. */

@@ -18,6 +18,10 @@ module.exports = (config) =>
       },
     },
     proxies: { '/base/media/': '/media/' },
+    // Against a page that hangs, not against a slow disk: a long recording is one test.
+    browserNoActivityTimeout: 300_000,
+    client: { jasmine: { timeoutInterval: 300_000 } },
+    pingTimeout: 300_000,
     reporters: ['dots'],
     restartOnFileChange: false,
   });

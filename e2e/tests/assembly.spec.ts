@@ -1,11 +1,5 @@
-import { copyOfDemo, edited, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
+import { edited, expect, linkOf, playedOn, saved, stored, test, viewer, shareIt } from '../studio';
 import type { APIRequestContext, Page } from '@playwright/test';
-
-/** Other tests count the lessons on the desk. */
-async function deleteForGood(request: APIRequestContext, origin: string, lessonId: string): Promise<void> {
-  for (const path of [`/api/lessons/${lessonId}`, `/api/trash/${lessonId}`])
-    await request.delete(path, { headers: { Origin: origin } });
-}
 
 async function setAssembly(
   request: APIRequestContext,
@@ -48,11 +42,11 @@ async function seen(page: Page): Promise<[film: string, fromMs: number, toMs: nu
 test('a step that was filmed again plays in the place of the first, twice, and viewers get just that', async ({
   studio: page,
   context,
+  copyOfDemo,
   browser,
-  baseURL,
   complaints,
 }) => {
-  const lessonId = await copyOfDemo(context.request, baseURL!);
+  const lessonId = await copyOfDemo();
   const before = await stored(context.request, lessonId);
   await test.step('takes: which shows what, which plays; the second side from the second take', async () => {
     await page.goto(`/lesson/${lessonId}/film/takes`);
@@ -150,15 +144,15 @@ test('a step that was filmed again plays in the place of the first, twice, and v
     await page.getByRole('option', { name: /Just the moves/ }).click();
     await expect(page.getByTestId('lead')).toContainText('too few to tell');
   });
-  await deleteForGood(context.request, baseURL!, lessonId);
 });
 
 test('pieces of two takes, reordered and repeated, play in their order and nothing else is seen', async ({
   studio: page,
   context,
+  copyOfDemo,
   baseURL,
 }) => {
-  const lessonId = await copyOfDemo(context.request, baseURL!);
+  const lessonId = await copyOfDemo();
   const { doc } = await stored(context.request, lessonId);
   const film = (take: number): string => `/api/media/${doc.takes[take]!.sources[0]!.mediaId}/proxy.mp4`;
   const pieces = [
@@ -201,5 +195,4 @@ test('pieces of two takes, reordered and repeated, play in their order and nothi
   });
   await expect(page.getByRole('button', { name: 'Play Space' })).toBeVisible();
   expect(await page.evaluate(() => [...document.querySelectorAll('video')].every((film) => film.paused))).toBe(true);
-  await deleteForGood(context.request, baseURL!, lessonId);
 });

@@ -1,11 +1,11 @@
-import { choose, copyOfDemo, expect, opened, saved, stored, test } from '../studio';
+import { choose, expect, opened, saved, stored, test } from '../studio';
 
 test('the cues of a lesson are judged by looking down one page of stills, and mended there', async ({
   studio: page,
-  baseURL,
+  copyOfDemo,
   complaints: _complaints,
 }) => {
-  const id = await copyOfDemo(page.request, baseURL!);
+  const id = await copyOfDemo();
   await opened(page, `/lesson/${id}/mark/cues`);
   const moments = page.getByTestId('moment');
   const picture = page.getByTestId('picture');

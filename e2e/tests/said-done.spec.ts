@@ -1,12 +1,13 @@
-import type { Page } from '@playwright/test';
+import type { APIRequestContext } from '@playwright/test';
 import { captionsOf, takeOf } from '../captions';
-import { copyOfDemo, edited, expect, saved, stored, test, type StoredLesson } from '../studio';
+import { edited, expect, saved, stored, test, type StoredLesson } from '../studio';
 
 /** A lesson of the test's own, with the footage and the marks of the demo's. */
-async function copied(page: Page): Promise<StoredLesson & { id: string }> {
-  await page.goto('/desk');
-  const { request } = page.context();
-  const id = await copyOfDemo(request, new URL(page.url()).origin);
+async function copied(
+  request: APIRequestContext,
+  copyOfDemo: () => Promise<string>,
+): Promise<StoredLesson & { id: string }> {
+  const id = await copyOfDemo();
   return { id, ...(await stored(request, id)) };
 }
 
@@ -15,8 +16,9 @@ const file = (name: string, text: string) => ({ name, mimeType: 'text/plain', bu
 test('captions are brought for a take, and what was said is held against what was planned and done', async ({
   studio: page,
   context,
+  copyOfDemo,
 }) => {
-  const { id, doc } = await copied(page);
+  const { id, doc } = await copied(context.request, copyOfDemo);
   const name = (doc.steps[0] as { move: { name: string } }).move.name;
   await page.goto(`/lesson/${id}/mark/segments`);
   await page.getByRole('button', { name: /^Planned, said, done/ }).click();
@@ -91,8 +93,9 @@ test('captions are brought for a take, and what was said is held against what wa
 test('a take is taken away while it is marked: nothing breaks, and undo brings it back with its marks', async ({
   studio: page,
   context,
+  copyOfDemo,
 }) => {
-  const { id, doc } = await copied(page);
+  const { id, doc } = await copied(context.request, copyOfDemo);
   const takeId = doc.takes[0]!.id;
   const marks = doc.segments.filter((one) => takeOf(one) === takeId).length;
   await page.goto(`/lesson/${id}/mark/segments`);
@@ -119,8 +122,9 @@ test('a take is taken away while it is marked: nothing breaks, and undo brings i
 test('repetitions that are missing play again once that was looked at, and as they were filmed after all', async ({
   studio: page,
   context,
+  copyOfDemo,
 }) => {
-  const { id, doc } = await copied(page);
+  const { id, doc } = await copied(context.request, copyOfDemo);
   const rope = doc.steps.find((one) => one.move.name === 'Rope knead')!;
   const eight = { ...rope.dose, reps: { low: 8, planned: 8, high: 8 } };
   const change = { kind: 'set_step', stepId: rope.id, field: 'rightDose', value: eight };

@@ -1,4 +1,4 @@
-import { copyOfDemo, expect, FOOTAGE, invitationOn, newLesson, saved, stored, test, watchConsole } from '../studio';
+import { expect, FOOTAGE, invitationOn, newLesson, saved, stored, test, watchConsole } from '../studio';
 
 test('films come from a telephone by a code, go on over a broken line, and no more of them once that is closed', async ({
   studio: page,
@@ -67,9 +67,9 @@ test('films come from a telephone by a code, go on over a broken line, and no mo
 test('a take has its sheet: what it shows, how it is, a note; set aside nothing of it plays or is offered', async ({
   studio: page,
   context,
-  baseURL,
+  copyOfDemo,
 }) => {
-  const id = await copyOfDemo(context.request, baseURL!);
+  const id = await copyOfDemo();
   await page.goto(`/lesson/${id}/film/takes`);
   const second = page.getByTestId('take').nth(1);
   await expect(page.getByTestId('take').first().getByTestId('covers')).toContainText('Shows');
@@ -108,6 +108,4 @@ test('a take has its sheet: what it shows, how it is, a note; set aside nothing 
     await saved(page);
     expect((await take()).kept).toBe(true);
   });
-  for (const path of [`/api/lessons/${id}`, `/api/trash/${id}`])
-    await context.request.delete(path, { headers: { Origin: baseURL! } });
 });

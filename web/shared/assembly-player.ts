@@ -31,6 +31,8 @@ export interface TakeMedia {
 const LEAD_MS = 30;
 /** How long the one that ended goes on unseen, so that the sounds overlap, ms. */
 const OVERLAP_MS = 40;
+/** So long the picture waits for the sound, ms. */
+const SOUND_MS = 1000;
 /** What plays until somebody says what. */
 const NOTHING = cutOf('full', []);
 const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
@@ -297,7 +299,7 @@ export class AssemblyPlayer implements OnDestroy {
   /** Plays what stands on the active element. */
   private async run(turn: number): Promise<void> {
     try {
-      if (this.context?.state === 'suspended') await this.context.resume();
+      await this.wake();
       if (turn !== this.turn) return;
       this.idle.fade(0);
       this.active.fade(this.loudness(this.active));
@@ -308,6 +310,12 @@ export class AssemblyPlayer implements OnDestroy {
       return;
     }
     if (turn === this.turn) this.arm();
+  }
+
+  /** Where sound is not let through, or is late, the picture plays without waiting for it any longer. */
+  private async wake(): Promise<void> {
+    if (this.context?.state !== 'suspended') return;
+    await Promise.race([this.context.resume(), new Promise((later) => setTimeout(later, SOUND_MS))]);
   }
 
   /** Watches for the end of the stretch that plays. */

@@ -2,6 +2,8 @@ import type { Stretch } from '@limber/core/assembly/place';
 
 /** A hair inside the picture: seeking to its very start may show the one before. */
 const INSIDE_MS = 1;
+/** What an element tells while a film comes in and is sought through. */
+const TELLING = ['loadedmetadata', 'loadeddata', 'canplay', 'seeking', 'seeked', 'emptied', 'error'] as const;
 
 /** One of the two elements that take turns in playing: it shows a stretch of a take, or is made ready for one. */
 export class Deck {
@@ -50,36 +52,32 @@ export class Deck {
       element.poster = poster;
       element.src = url;
     }
-    if (element.readyState < HTMLMediaElement.HAVE_METADATA) await this.heard('loadedmetadata');
-    if (turn !== this.cueing) return false;
+    const asked = (): boolean => turn !== this.cueing;
+    await this.until(() => asked() || element.readyState >= HTMLMediaElement.HAVE_METADATA);
+    if (asked()) return false;
     const seconds = (takeMs + INSIDE_MS) / 1000;
-    if (Math.abs(element.currentTime - seconds) > 0.0005 || element.seeking) {
-      element.currentTime = seconds;
-      await this.heard('seeked');
-    }
-    if (turn !== this.cueing) return false;
-    if (element.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) await this.heard('loadeddata');
-    return turn === this.cueing;
+    if (Math.abs(element.currentTime - seconds) > 0.0005 || element.seeking) element.currentTime = seconds;
+    await this.until(() => asked() || (!element.seeking && element.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA));
+    return !asked();
   }
 
-  private heard(event: 'loadedmetadata' | 'seeked' | 'loadeddata'): Promise<void> {
+  /**
+   * Once something holds of the film, looked at whenever it tells of itself. No single event is waited for: some come
+   * once in the life of a film only, and one may be of what was asked for before.
+   *
+   * @throws Error when the film cannot be played.
+   */
+  private until(holds: () => boolean): Promise<void> {
     const { element } = this;
     return new Promise((resolve, reject) => {
-      const done = (): void => {
-        stop();
-        resolve();
+      const look = (): void => {
+        if (!element.error && !holds()) return;
+        for (const event of TELLING) element.removeEventListener(event, look);
+        if (element.error) reject(new Error(element.error.message || $localize`The film cannot be played.`));
+        else resolve();
       };
-      const failed = (): void => {
-        stop();
-        reject(new Error(element.error?.message ?? $localize`The film cannot be played.`));
-      };
-      const stop = (): void => {
-        element.removeEventListener(event, done);
-        element.removeEventListener('error', failed);
-      };
-      element.addEventListener(event, done);
-      element.addEventListener('error', failed);
-      if (element.error) failed();
+      for (const event of TELLING) element.addEventListener(event, look);
+      look();
     });
   }
 }

@@ -84,7 +84,7 @@ describe('what is recorded', () => {
     for (let from = 0; from < asked; from += STEP)
       again.add(new Uint8Array(await (await bytesOf(id, from, from + STEP)).arrayBuffer()));
     expect(readBehind.value).toBe(again.value);
-  }, 300_000);
+  });
 
   it('of which nothing is there yet can be asked for, and gives nothing', async () => {
     const answer = new Promise<KeepAnswer>((done) => (answers = done));

@@ -31,9 +31,18 @@ export class KeptRecordings {
 
   /** Looks what there is, and goes on with what had arrived. */
   async look(): Promise<void> {
-    const all = await this.show();
-    for (const one of all)
+    await this.sweep();
+    for (const one of await this.show())
       if (one.uploadId !== null && one.underWay === null) void this.alone(one.id, () => this.follow(one.id));
+  }
+
+  /** Of what was left before the first press there is nothing to keep: only how somebody sat down. */
+  private async sweep(): Promise<void> {
+    for (const one of await readAll())
+      if (one.entries.length === 0)
+        await navigator.locks.request(lockOf(one.id, 'recording'), { ifAvailable: true }, async (lock) => {
+          if (lock) await remove(one.id);
+        });
   }
 
   /** Sends one while it is recorded: what lies here alone are seconds of it. Of what holds nothing, nothing is sent. */

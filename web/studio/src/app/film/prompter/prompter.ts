@@ -169,10 +169,7 @@ export class Prompter {
   ];
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => {
-      this.filming()?.stop();
-      void this.recording()?.end();
-    });
+    inject(DestroyRef).onDestroy(() => void this.end());
     // What cannot be recorded any more is over, whatever was planned.
     effect(() => {
       if (this.recording()?.stopped()) untracked(() => void this.end());
