@@ -26,14 +26,17 @@ async function notePictures(page: Page): Promise<void> {
   });
 }
 
-/** The stretches that were seen, ms, in order: each film with its first and its last picture without a jump. */
+/**
+ * The stretches that were seen, ms, in order: each film with its first and its last picture before it went back or another
+ * came. How many pictures a busy machine lets pass between them says nothing.
+ */
 async function seen(page: Page): Promise<[film: string, fromMs: number, toMs: number][]> {
   const shown = await page.evaluate(() => (window as unknown as { shown: [string, number][] }).shown);
   const stretches: [string, number, number][] = [];
   for (const [film, seconds] of shown) {
     const ms = Math.round(seconds * 1000);
     const last = stretches.at(-1);
-    if (last?.[0] === film && ms >= last[2] && ms - last[2] < 500) last[2] = ms;
+    if (last?.[0] === film && ms >= last[2]) last[2] = ms;
     else stretches.push([film, ms, ms]);
   }
   return stretches;

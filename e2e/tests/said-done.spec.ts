@@ -123,12 +123,13 @@ test('repetitions that are missing play again once that was looked at, and as th
   studio: page,
   context,
   copyOfDemo,
+  baseURL,
 }) => {
   const { id, doc } = await copied(context.request, copyOfDemo);
   const rope = doc.steps.find((one) => one.move.name === 'Rope knead')!;
   const eight = { ...rope.dose, reps: { low: 8, planned: 8, high: 8 } };
   const change = { kind: 'set_step', stepId: rope.id, field: 'rightDose', value: eight };
-  await edited(context.request, new URL(page.url()).origin, id, change);
+  await edited(context.request, baseURL!, id, change);
   await page.goto(`/lesson/${id}/mark/segments`);
   const row = page.locator('li.work').filter({ hasText: '6 of 8' });
   await row.getByRole('button').click();

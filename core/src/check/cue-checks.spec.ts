@@ -1,6 +1,6 @@
 import type { PlacedCue } from '../cue/place';
 import { CUE_STYLES, PEBBLE } from '../cue/styles';
-import type { CueKind } from '../lesson/override.schema';
+import type { CueKind, CueOverride } from '../lesson/override.schema';
 import { aCue } from '../testing';
 import { cueChecks, type SeenCues } from './cue-checks';
 import { CUE_PROFILE, cueProfileSchema } from './cue-profile';
@@ -98,6 +98,28 @@ describe('the checks of cues', () => {
     expect(rules([standing('side', 'Your left', lasting(500))], { areas })).toEqual([]);
     expect(rules([standing('form', 'Rest.', lasting(2000))], { edges: [1000] })).toEqual(['cue-over-jump']);
     expect(rules([standing('form', 'Rest.', lasting(2000))], { edges: [2000] })).toEqual([]);
+  });
+
+  it('offer to give up a place that she chose, for as much as she chose it', () => {
+    const areas = [
+      { startMs: 0, endMs: 900, boxes: [[0.25, 0.3, 0.3, 0.3]] as [number, number, number, number][], seen: null },
+    ];
+    const cue = standing('side', 'Your left', { key: 'p|s|side|0', place: [0.1, 0.3] });
+    const firstRepair = (overrides: CueOverride[], own = cue): unknown =>
+      cueChecks({
+        ...{ cues: [own], page: [], style: PEBBLE, areas, edges: [], speech: [], rate: 25, overrides },
+      })[0]?.repairs[0]?.change;
+    expect(firstRepair([{ key: 'side', place: [0.1, 0.3] }])).toEqual({ kind: 'clear_override', key: 'side' });
+    expect(
+      firstRepair([
+        { key: 'side', place: [1, 1] },
+        { key: 'p|s|side', place: [0.1, 0.3], hidden: false },
+      ]),
+    ).toEqual({ kind: 'set_override', override: { key: 'p|s|side', hidden: false } });
+    const { place: _place, ...placed } = cue;
+    expect(firstRepair([{ key: 'side', place: [1, 1] }], placed)).toEqual({
+      ...{ kind: 'set_override', override: { key: 'p|s|side|0', hidden: true } },
+    });
   });
 
   it('tell what is too small on an upright telephone, once for a kind', () => {

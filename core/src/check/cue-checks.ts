@@ -5,7 +5,7 @@ import { isNote } from '../cue/notes';
 import { FRAMES, sharedBy, type Box } from '../cue/frame';
 import type { PlacedCue } from '../cue/place';
 import type { WorkedArea } from '../cue/worked-area';
-import { partsOfKey } from '../lesson/cue-key';
+import { partsOfKey, scopedKey, SCOPES } from '../lesson/cue-key';
 import type { CueStyle } from '../lesson/cue-style.schema';
 import type { CueKind, CueOverride } from '../lesson/override.schema';
 import type { CutMs } from '../time/clocks';
@@ -149,11 +149,12 @@ function places({ cues, areas, overrides }: SeenCues): Found[] {
   const found: Found[] = [];
   const told = new Set<string>();
   /** Once for a passage: the cues of one stand in one place. */
-  const tell = (rule: Found['rule'], cue: PlacedCue, message: string): void => {
+  const tell = (rule: Found['rule'], cue: PlacedCue, message: string, others: readonly PlacedCue[] = []): void => {
     const name = `${rule}/${partsOfKey(cue.key).passage}/${cue.kind}`;
     if (told.has(name)) return;
     told.add(name);
-    found.push({ rule, place: placeOf(cue), message, restsOn: cue.box, repairs: [hide(cue, overrides)] });
+    const repairs = [...[cue, ...others].flatMap((one) => byItself(one, overrides)), hide(cue, overrides)];
+    found.push({ rule, place: placeOf(cue), message, restsOn: cue.box, repairs });
   };
   const byStart = [...areas].sort((a, b) => a.startMs - b.startMs);
   let first = 0;
@@ -163,7 +164,7 @@ function places({ cues, areas, overrides }: SeenCues): Found[] {
       tell('cue-unsafe', cue, $localize`${named(cue)} stands outside of what every screen shows.`);
     here = here.filter((one) => one.endMs > cue.startMs);
     const under = here.find((one) => sharedBy(one.box, cue.box) > TOUCHES);
-    if (under) tell('cue-over-cue', cue, $localize`${named(cue)} stands over ${named(under)}.`);
+    if (under) tell('cue-over-cue', cue, $localize`${named(cue)} stands over ${named(under)}.`, [under]);
     here.push(cue);
     while (first < byStart.length && byStart[first]!.endMs <= cue.startMs) first++;
     for (let at = first; at < byStart.length && byStart[at]!.startMs < cue.endMs; at++)
@@ -339,6 +340,17 @@ function placeOf(cue: Cue): CutPlace {
     ...{ on: 'cut', cutId: 'full', stepId: cue.stepId, side: null, cue: cue.key },
     ...{ startMs: cue.startMs, endMs: cue.endMs },
   };
+}
+
+/** Gives up where she wants a cue, for as much as she wants it there. */
+function byItself({ key, place }: Cue, overrides: readonly CueOverride[]): Repair[] {
+  const keys = place ? SCOPES.map((scope) => scopedKey(key, scope)) : [];
+  const own = keys.flatMap((name) => overrides.filter((one) => one.key === name && one.place !== undefined))[0];
+  if (!own) return [];
+  const { place: _place, ...rest } = own;
+  const change: Repair['change'] =
+    Object.keys(rest).length > 1 ? { kind: 'set_override', override: rest } : { kind: 'clear_override', key: own.key };
+  return [{ label: $localize`Let it stand where it does by itself`, change, single: true }];
 }
 
 function hide({ key }: Cue, overrides: readonly CueOverride[]): Repair {

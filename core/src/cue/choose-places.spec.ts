@@ -8,7 +8,7 @@ function costOf(groups: readonly Group[], chosen: readonly number[]): number {
   groups.forEach((group, i) => {
     const covered = group.covered[chosen[i]!]!;
     cost += chosen[i]! + (covered > 0 ? 100 * (0.25 + covered) : 0);
-    const next = groups.findIndex((one, j) => j > i && one.slot === group.slot);
+    const next = group.own ? -1 : groups.findIndex((one, j) => j > i && one.slot === group.slot && !one.own);
     if (next >= 0 && chosen[next] !== chosen[i]) cost += 3;
     for (let j = i + 1; j < groups.length; j++) {
       const other = groups[j]!;
@@ -47,8 +47,9 @@ describe('chosen places', () => {
             const startMs = at;
             const endMs = startMs + 1 + Math.floor(random() * 40);
             at = endMs + Math.floor(random() * 10);
-            const boxes = Array.from({ length: size }, box);
-            return { slot, startMs, endMs, boxes, covered: boxes.map(() => (random() < 0.4 ? random() : 0)) };
+            const own = random() < 0.2;
+            const boxes = Array.from({ length: own ? 1 : size }, box);
+            return { slot, own, startMs, endMs, boxes, covered: boxes.map(() => (random() < 0.4 ? random() : 0)) };
           });
         })
         .sort((a, b) => a.startMs - b.startMs);

@@ -4,9 +4,11 @@ import { sharedBy, type Box } from './frame';
 /** What is placed as one: the cues of one slot in one passage. */
 export interface Group {
   readonly slot: string;
+  /** It stands where somebody wants it: its one box is not chosen, and is in no way of others of its slot. */
+  readonly own?: boolean;
   readonly startMs: CutMs;
   readonly endMs: CutMs;
-  /** Where it may stand, the usual place first; as many for every group of a slot. */
+  /** Where it may stand, the usual place first; as many for every group of a slot that is not wanted somewhere. */
   readonly boxes: readonly Box[];
   /** Of each of these: the share of it that lies over what is to be kept free. */
   readonly covered: readonly number[];
@@ -34,8 +36,8 @@ const TOUCHED = 0.25;
  * @example choosePlaces([{ slot: 'count', startMs: 0, endMs: 9, boxes: [a, b], covered: [0.5, 0] }]) // [1]
  */
 export function choosePlaces(groups: readonly Group[]): number[] {
-  const slots = [...new Set(groups.map((group) => group.slot))];
-  const sizes = slots.map((slot) => groups.find((group) => group.slot === slot)!.boxes.length);
+  const slots = [...new Set(groups.map(slotOf))];
+  const sizes = slots.map((slot) => groups.find((group) => slotOf(group) === slot)!.boxes.length);
   const strides = sizes.map((_, i) => sizes.slice(0, i).reduce((product, size) => product * size, 1));
   const states = sizes.reduce((product, size) => product * size, 1);
   /** The choice of each slot in each state. */
@@ -50,13 +52,15 @@ export function choosePlaces(groups: readonly Group[]): number[] {
   const cameFrom: Uint8Array[] = [];
 
   for (const group of groups) {
-    const slot = slots.indexOf(group.slot);
+    const slot = slots.indexOf(slotOf(group));
     const [size, stride] = [sizes[slot]!, strides[slot]!];
     const moved = last[slot] ? MOVED : 0;
     const own = group.boxes.map((_, choice) => ownCost(group, choice));
     const others = slots.flatMap((_, i) => {
       const other = last[i];
-      return i !== slot && other && other.endMs > group.startMs ? [[digits[i]!, overlaps(group, other)] as const] : [];
+      return other && other.slot !== group.slot && other.endMs > group.startMs
+        ? [[digits[i]!, overlaps(group, other)] as const]
+        : [];
     });
     const from = new Uint8Array(states);
     next.fill(Infinity);
@@ -90,13 +94,16 @@ export function choosePlaces(groups: readonly Group[]): number[] {
   let state = costs.reduce((best, cost, at) => (cost < costs[best]! ? at : best), 0);
   const chosen = new Array<number>(groups.length);
   for (let at = groups.length - 1; at >= 0; at--) {
-    const slot = slots.indexOf(groups[at]!.slot);
+    const slot = slots.indexOf(slotOf(groups[at]!));
     const choice = Math.floor(state / strides[slot]!) % sizes[slot]!;
     chosen[at] = choice;
     state += (cameFrom[at]![state]! - choice) * strides[slot]!;
   }
   return chosen;
 }
+
+/** What has one place only adds no choice to remember. */
+const slotOf = ({ slot, own }: Group): string => (own ? `${slot}, own` : slot);
 
 function ownCost({ covered }: Group, choice: number): number {
   const share = covered[choice]!;

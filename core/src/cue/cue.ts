@@ -1,6 +1,6 @@
 import { cueKey, passageKey } from '../lesson/cue-key';
 import type { Shows } from './shows';
-import type { CueKind } from '../lesson/override.schema';
+import type { CueKind, OwnPlace } from '../lesson/override.schema';
 import type { Passage } from '../assembly/passage';
 import type { CutMs } from '../time/clocks';
 
@@ -22,6 +22,8 @@ export interface Cue {
   readonly shows: Shows | null;
   /** Whether an override of the instructor shapes it. */
   readonly edited: boolean;
+  /** Where the instructor wants it; otherwise it is placed. */
+  readonly place?: OwnPlace | undefined;
 }
 
 /** The name of a passage in keys: piece and segment on film, step and side in a plan. @example nameOf(passage) // 'piece-1|seg-7' */

@@ -53,6 +53,26 @@ describe('an override', () => {
     ).toBe('a 2 2100-4050');
   });
 
+  it('says where a cue stands, the narrower one first, and nowhere outside of a picture', () => {
+    const { cues } = deriveCues(
+      filmed([
+        { key: 'count', place: [0, 0] },
+        { key: 'p|s|count', place: [1, 0], startOffsetMs: 10 },
+        { key, place: [0.5, 1] },
+      ]),
+    );
+    const places = cues.filter((cue) => cue.kind === 'count').map((cue) => cue.place);
+    expect(places.slice(0, 5)).toEqual([
+      [1, 0],
+      [0.5, 1],
+      [1, 0],
+      [1, 0],
+      [0, 0],
+    ]);
+    for (const place of [[1.1, 0], [0, -0.1], [0.5], ['left', 'top']])
+      expect(overrideSchema.safeParse({ key, place }).success).toBeFalse();
+  });
+
   it('moves with its cue, in every cut', () => {
     const own = { key: cueKey('p|u', 'count', 1), startOffsetMs: 300 };
     expect(told(filmed([own]))[5]).toBe('b 2 12300-14000');

@@ -1,4 +1,4 @@
-import { partsOfKey, scopeOf, segmentOfCue } from '../lesson/cue-key';
+import { partsOfKey, scopedKey, scopeOf, SCOPES, segmentOfCue } from '../lesson/cue-key';
 import type { CueOverride } from '../lesson/override.schema';
 import type { CutMs } from '../time/clocks';
 import type { Cue } from './cue';
@@ -29,8 +29,7 @@ export function override(
   const met = new Set<CueOverride>();
   const cues: Cue[] = [];
   for (const cue of derived) {
-    const { passage, kind } = partsOfKey(cue.key);
-    const own = [cue.key, `${passage}|${kind}`, kind].flatMap((key) => byKey.get(key) ?? []);
+    const own = SCOPES.flatMap((scope) => byKey.get(scopedKey(cue.key, scope)) ?? []);
     own.forEach((one) => met.add(one));
     const [change] = own.length === 0 ? [null] : [Object.assign({}, ...own.toReversed()) as CueOverride];
     if (change?.hidden ?? !isShown(cue)) continue;
@@ -47,7 +46,8 @@ function shaped(cue: Cue, change: CueOverride, durationMs: CutMs): Cue {
   const startMs = Math.max(0, cue.startMs + (change.startOffsetMs ?? 0));
   const endMs = Math.min(Math.max(durationMs, cue.endMs), cue.endMs + (change.endOffsetMs ?? 0));
   const times = startMs < endMs ? { startMs, endMs } : {};
-  return { ...cue, ...times, text: change.text ?? cue.text, edited: true };
+  const place = change.place ? { place: change.place } : {};
+  return { ...cue, ...times, ...place, text: change.text ?? cue.text, edited: true };
 }
 
 /** The overrides by the key that they have among these cues. */

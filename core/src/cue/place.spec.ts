@@ -1,10 +1,11 @@
 import { hex } from 'wcag-contrast';
 import type { Lesson } from '../lesson/lesson.schema';
+import type { CueOverride } from '../lesson/override.schema';
 import { timelineOf } from '../schedule/timeline';
 import { aFilmedLesson, aMove, aSegment, aStep, reps } from '../testing';
 import { deriveCues } from './derive';
 import { FRAMES, sharedBy, type Box, type FrameName } from './frame';
-import { placeCues, type PlacedCue } from './place';
+import { ownPlaceOf, placeCues, type PlacedCue } from './place';
 import { CUE_STYLES, cueStyleOf, PEBBLE } from './styles';
 import { workedAreas } from './worked-area';
 
@@ -81,6 +82,58 @@ describe('places of cues', () => {
     expect(sharedBy(moved.box, usual.box)).toBe(0);
     const later = placeCues(cues, PEBBLE, FRAMES['16:9'], [{ ...taken[0]!, startMs: 60_000, endMs: 70_000 }]);
     expect(later.find((cue) => cue.key === 'p|s|count|0')!.box).toEqual(usual.box);
+  });
+
+  it('are where she wants them, in every shape of picture, and where it is wide the others make room', () => {
+    const own = (override: CueOverride): Lesson => ({ ...lesson, overrides: [override] });
+    for (const name of FRAME_NAMES) {
+      const usual = placed(name);
+      const { safe } = FRAMES[name];
+      const wanted = placed(name, own({ key: 'p|s|count', place: [0.5, 1] }));
+      const counts = wanted.filter((cue) => cue.key.startsWith('p|s|count'));
+      expect(counts.length).toBe(5);
+      for (const { box } of counts) {
+        expect(box[0] + box[2] / 2).toBeCloseTo(safe[0] + safe[2] / 2, 4);
+        expect(box[1] + box[3]).toBeCloseTo(safe[1] + safe[3], 4);
+      }
+      for (const a of wanted)
+        for (const b of counts)
+          if (name === '16:9' && a !== b && a.startMs < b.endMs && b.startMs < a.endMs)
+            expect(sharedBy(a.box, b.box)).withContext(`${name} ${a.key}`).toBe(0);
+      // Elsewhere nothing changes for it.
+      const elsewhere = (cues: PlacedCue[]) => cues.filter((cue) => cue.startMs >= 40_000).map((cue) => cue.box);
+      expect(elsewhere(wanted)).toEqual(elsewhere(usual));
+    }
+  });
+
+  it('stay for the others of a passage when one of them is moved a little', () => {
+    const usual = placed('16:9');
+    const [first, second] = usual.filter((cue) => cue.key.startsWith('p|s|count'));
+    const { box } = second!;
+    const place = ownPlaceOf([box[0] - 0.02, box[1] + 0.02, box[2], box[3]], FRAMES['16:9']);
+    const moved = placed('16:9', { ...lesson, overrides: [{ key: second!.key, place }] });
+    const now = (key: string): Box => moved.find((cue) => cue.key === key)!.box;
+    expect(now(first!.key)).toEqual(first!.box);
+    expect(now(second!.key)[0]).toBeCloseTo(box[0] - 0.02, 2);
+    expect(now(second!.key)[1]).toBeCloseTo(box[1] + 0.02, 2);
+  });
+
+  it('that are wanted are found again in a box, and never leave the safe area', () => {
+    for (const name of FRAME_NAMES)
+      for (const place of [
+        [0, 0],
+        [1, 1],
+        [0.25, 0.75],
+      ] as const) {
+        const cues = placed(name, { ...lesson, overrides: [{ key: 'label', when: 'every', place }] });
+        const cue = cues.find(({ kind }) => kind === 'label');
+        expect(inside(cue!.box, FRAMES[name].safe)).toBeTrue();
+        const found = ownPlaceOf(cue!.box, FRAMES[name]);
+        expect(found[0]).toBeCloseTo(place[0], 2);
+        expect(found[1]).toBeCloseTo(place[1], 2);
+      }
+    expect(ownPlaceOf([-3, 7, 0.1, 0.1], FRAMES['16:9'])).toEqual([0, 1]);
+    expect(ownPlaceOf([0.1, 0, 0.9, 0.9], FRAMES['16:9'])).toEqual([0.5, 0.5]);
   });
 
   it('follow the side that is worked where the picture is not a mirror', () => {

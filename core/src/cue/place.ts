@@ -1,4 +1,5 @@
 import type { CueStyle } from '../lesson/cue-style.schema';
+import type { OwnPlace } from '../lesson/override.schema';
 import { partsOfKey } from '../lesson/cue-key';
 import type { Cue } from './cue';
 import { choosePlaces, type Group } from './choose-places';
@@ -88,7 +89,7 @@ const ANCHORS: Readonly<Record<Slot, readonly Anchor[]>> = {
 /**
  * Puts cues into boxes of a picture: inside its safe area, clear of where she works and of each other as far as there is
  * room, in one place for a passage and rather in the same one for the next. Of all ways to do so, one that costs least
- * ({@link choosePlaces}).
+ * ({@link choosePlaces}). Where the instructor wants a cue, it stands, and the others make room.
  *
  * @param cues in order of their start, as they are derived.
  * @param areas what is to be kept free, in a wide picture.
@@ -104,12 +105,21 @@ export function placeCues(
   const groups = groupsOf(cues, sizes);
   const free = new Areas(areas, frame);
   // What stands under a name stands under the tallest, so that it does not jump from step to step.
-  const tallest = Math.max(0, ...groups.map((group) => (group.slot === 'label' ? group.height : 0)));
+  const tallest = Math.max(0, ...groups.map(({ slot, own, height }) => (slot === 'label' && !own ? height : 0)));
   const under = tallest + UNDER * style.types.label * style.scale * frame.type;
   const chosen = choosePlaces(
-    groups.map(({ slot, startMs, endMs, width, height }): Group => {
-      const boxes = ANCHORS[slot].map((anchor) => boxAt(anchor, width, height, frame, under));
+    groups.map(({ slot, own, startMs, endMs, width, height }): Group => {
       const taken = free.between(startMs, endMs);
+      if (own)
+        return {
+          slot,
+          own: true,
+          startMs,
+          endMs,
+          boxes: [boxWanted(own, width, height / frame.height, frame)],
+          covered: [0],
+        };
+      const boxes = ANCHORS[slot].map((anchor) => boxAt(anchor, width, height, frame, under));
       return { slot, startMs, endMs, boxes, covered: boxes.map((box) => coveredOf(box, taken)) };
     }),
   );
@@ -119,7 +129,10 @@ export function placeCues(
     const around = boxAt(anchor, group.width, group.height, frame, under);
     for (const at of group.cues) {
       const { lines, type, width, height } = sizes[at]!;
-      placed[at] = { ...cues[at]!, box: within(around, anchor, width, height / frame.height), lines, type };
+      const box = group.own
+        ? boxWanted(group.own, width, height / frame.height, frame)
+        : within(around, anchor, width, height / frame.height);
+      placed[at] = { ...cues[at]!, box: box.map(rounded) as unknown as Box, lines, type };
     }
   });
   return placed;
@@ -127,6 +140,8 @@ export function placeCues(
 
 interface Grouped {
   readonly slot: Slot;
+  /** Where the instructor wants them. */
+  readonly own: OwnPlace | undefined;
   readonly cues: number[];
   startMs: number;
   endMs: number;
@@ -140,10 +155,10 @@ function groupsOf(cues: readonly Cue[], sizes: readonly CueSize[]): Grouped[] {
   cues.forEach((cue, at) => {
     const { width, height } = sizes[at]!;
     const slot = SLOT[cue.kind];
-    const name = `${slot}/${partsOfKey(cue.key).passage}`;
+    const name = `${slot}/${partsOfKey(cue.key).passage}/${cue.place?.join() ?? ''}`;
     const known = groups.get(name);
     if (!known) {
-      groups.set(name, { slot, cues: [at], startMs: cue.startMs, endMs: cue.endMs, width, height });
+      groups.set(name, { slot, own: cue.place, cues: [at], startMs: cue.startMs, endMs: cue.endMs, width, height });
       return;
     }
     known.cues.push(at);
@@ -172,13 +187,29 @@ function boxAt([column, row]: Anchor, width: number, height: number, frame: Fram
   return [safe[0] + COLUMNS[column] * (safe[2] - width), safe[1] + down, width, high];
 }
 
+/** The box of what stands where the instructor wants it: large or small, as far from the edges as its room goes; of shares of the picture. */
+export function boxWanted([x, y]: OwnPlace, width: number, height: number, { safe }: Pick<Frame, 'safe'>): Box {
+  return [safe[0] + x * Math.max(0, safe[2] - width), safe[1] + y * Math.max(0, safe[3] - height), width, height];
+}
+
+/**
+ * The place at which a box would stand as it lies in a picture, as near as may be: what cannot be moved is in the middle.
+ *
+ * @example ownPlaceOf([0.05, 0.9, 0.2, 0.05], FRAMES['16:9']) // [0, 1]
+ */
+export function ownPlaceOf([x, y, width, height]: Box, { safe }: Pick<Frame, 'safe'>): OwnPlace {
+  const at = (from: number, room: number): number =>
+    room > 1e-6 ? Math.round(1000 * Math.min(1, Math.max(0, from / room))) / 1000 : 0.5;
+  return [at(x - safe[0], safe[2] - width), at(y - safe[1], safe[3] - height)];
+}
+
 /** A smaller box in the one that is kept for its passage, towards where that stands. */
 function within([x, y, width, height]: Box, [column, row]: Anchor, ownWidth: number, ownHeight: number): Box {
   return [
-    rounded(x + COLUMNS[column] * (width - ownWidth)),
-    rounded(y + (row === 'top' || row === 'under' ? 0 : row === 'middle' ? 0.5 : 1) * (height - ownHeight)),
-    rounded(ownWidth),
-    rounded(ownHeight),
+    x + COLUMNS[column] * (width - ownWidth),
+    y + (row === 'top' || row === 'under' ? 0 : row === 'middle' ? 0.5 : 1) * (height - ownHeight),
+    ownWidth,
+    ownHeight,
   ];
 }
 

@@ -1,5 +1,6 @@
 /** What an override is for: one cue, every cue of its kind in a passage, or every cue of its kind. */
-export type Scope = 'cue' | 'passage' | 'kind';
+export const SCOPES = ['cue', 'passage', 'kind'] as const;
+export type Scope = (typeof SCOPES)[number];
 
 const SIDES: ReadonlySet<string> = new Set(['left', 'right', 'both', 'alternating', 'midline', '-']);
 
@@ -37,6 +38,12 @@ export function partsOfKey(key: string): { passage: string | null; kind: string;
 export function scopeOf(key: string): Scope {
   const { passage, n } = partsOfKey(key);
   return n !== null ? 'cue' : passage !== null ? 'passage' : 'kind';
+}
+
+/** The key for as much around a cue. @example scopedKey('piece-1|seg-7|count|2', 'passage') // 'piece-1|seg-7|count' */
+export function scopedKey(key: string, scope: Scope): string {
+  const { passage, kind } = partsOfKey(key);
+  return scope === 'cue' ? key : scope === 'passage' ? `${passage}|${kind}` : kind;
 }
 
 /** The step of a key of a plan; null for others. @example stepOfCue('slipway|left|count|2') // 'slipway' */

@@ -37,6 +37,17 @@ const offset = z
   .min(-FURTHEST_MS, 'That is too far from where it belongs.')
   .max(FURTHEST_MS, 'That is too far from where it belongs.');
 
+const share = z.number().min(0).max(1);
+/**
+ * Where a cue stands in any shape of picture: shares of the room that its box leaves where cues may stand, from the left
+ * and from the top. Whatever it says there, it stays inside. @example [0, 1] // in the lower left corner
+ */
+export type OwnPlace = readonly [fromLeft: number, fromTop: number];
+export const ownPlaceSchema: z.ZodType<OwnPlace> = z.tuple(
+  [share, share],
+  'A place is two shares, from the left and from the top.',
+);
+
 /**
  * What the instructor changed of derived cues. The key says of which, and its form how widely it holds: one cue
  * (`pieceId|segmentId|kind|n`, in a plan `stepId|side|kind|n`), every cue of a kind in a passage
@@ -50,6 +61,7 @@ export const overrideSchema = z
     startOffsetMs: offset.optional(),
     endOffsetMs: offset.optional(),
     hidden: z.boolean().optional(),
+    place: ownPlaceSchema.optional(),
     /** Of a whole kind: when it is shown. */
     when: z.enum(CUE_TIMES).optional(),
   })

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { cueStyleSchema } from '../lesson/cue-style.schema';
 import { HALVES } from '../lesson/lesson.schema';
 import { showsSchema } from '../cue/shows';
-import { CUE_KINDS } from '../lesson/override.schema';
+import { CUE_KINDS, ownPlaceSchema } from '../lesson/override.schema';
 import { pieceSchema } from '../lesson/piece.schema';
 import { segmentKindSchema, workedSideSchema } from '../lesson/segment.schema';
 import { sourceSchema, viewerSideSchema } from '../lesson/take.schema';
@@ -33,6 +33,8 @@ const cueSchema = z.object({
   of: z.number().nullable(),
   shows: showsSchema.nullable().default(null),
   edited: z.boolean(),
+  /** Where the instructor wants it, in shapes of picture that are placed later. */
+  place: ownPlaceSchema.optional(),
   /** Over the film as it is, and on the page of an upright screen, which has the cues under it. */
   wide: placeSchema,
   page: placeSchema,

@@ -13,7 +13,8 @@ export interface KeptRecording {
   readonly type: string;
   /** How long it runs, by its log and the clock of its file, ms. */
   readonly lastsMs: number;
-  /** What was pressed. */
+  /** Whether something was pressed: its log is there from then on, empty as it may be. */
+  readonly begun: boolean;
   readonly entries: readonly LogEntry[];
   /** The upload that it became; null while nothing of it was sent. */
   readonly uploadId: string | null;
@@ -74,12 +75,13 @@ async function readIn(
     const about = lines.findLast((line) => 'lessonId' in line);
     if (!about) return null;
     const media = await mediaIn(kept, id).catch(() => null);
-    const entries = lines.findLast((line) => 'entries' in line)?.entries ?? [];
+    const log = lines.findLast((line) => 'entries' in line);
+    const entries = log?.entries ?? [];
     const uploadId = lines.findLast((line) => 'uploadId' in line)?.uploadId ?? null;
     const lastMs = entries[entries.length - 1]?.atMs ?? 0;
     const lastsMs = Math.max(lastMs, media ? media.lastModified - about.beganMs : 0);
     const underWay = (['recording', 'sending'] as const).find((doing) => held.has(lockOf(id, doing))) ?? null;
-    return { ...about, id, entries, uploadId, underWay, bytes: media?.size ?? 0, lastsMs };
+    return { ...about, id, begun: log !== undefined, entries, uploadId, underWay, bytes: media?.size ?? 0, lastsMs };
   } catch {
     return null;
   }

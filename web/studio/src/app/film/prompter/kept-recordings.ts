@@ -39,7 +39,7 @@ export class KeptRecordings {
   /** Of what was left before the first press there is nothing to keep: only how somebody sat down. */
   private async sweep(): Promise<void> {
     for (const one of await readAll())
-      if (one.entries.length === 0)
+      if (!one.begun)
         await navigator.locks.request(lockOf(one.id, 'recording'), { ifAvailable: true }, async (lock) => {
           if (lock) await remove(one.id);
         });

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
-import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import * as z from 'zod';
 import type { CutId } from '@limber/core/assembly/cut';
@@ -13,13 +12,12 @@ import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { FRAMES, type FrameName } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
+import { boxWanted } from '@limber/core/cue/place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
 import { showCues } from '@limber/core/cue/show';
 import { trackOf } from '@limber/core/cue/track';
-import { cueTimes, whenChange } from '@limber/core/cue/when';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
-import { partsOfKey, type Scope } from '@limber/core/lesson/cue-key';
-import type { CueKind, CueOverride } from '@limber/core/lesson/override.schema';
+import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock, fineClock } from '@limber/core/time/clock';
@@ -36,10 +34,12 @@ import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
 import { keep, kept } from '../../shell/kept';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
-import { KIND_NAMES, ONE_NAMES } from './cue-names';
+import { CueEditor } from './cue-editor';
+import { listedCues } from './cue-list';
 import type { Seen } from './moments-row';
 import { namedRows } from './moments-rows';
 import { MomentsSheet, type Picked } from './moments-sheet';
+import { PlaceHandle } from './place-handle';
 import { WhatViewersSee } from './what-viewers-see';
 
 /** Under this name it is remembered whether all cues are listed. */
@@ -63,12 +63,13 @@ const SIZES = [
     FormsModule,
     RouterLink,
     Button,
-    InputText,
     Select,
     AssemblyPlayer,
+    CueEditor,
     CueLayer,
     FindingsPanel,
     MomentsSheet,
+    PlaceHandle,
     Playhead,
     Ribbon,
     BenchHead,
@@ -86,13 +87,12 @@ export class Cues {
   protected readonly fineClock = fineClock;
   protected readonly clock = clock;
   protected readonly player = viewChild(AssemblyPlayer);
+  private readonly editor = viewChild(CueEditor);
   protected readonly chosenKey = signal<string | null>(null);
   /** Which moment of the sheet is looked at. */
   protected readonly picked = signal<Picked | null>(null);
   /** Whether all cues are listed: one step behind the sheet, remembered. */
   protected readonly listed = signal(kept(LISTED, z.boolean()) ?? false);
-  /** For how much a change holds. */
-  protected readonly scope = signal<Scope>('cue');
   protected readonly frames = [...FRAME_NAMES];
   protected readonly frameName = signal<FrameName>('16:9');
   protected readonly frame = computed(() => FRAMES[this.frameName()]);
@@ -127,7 +127,6 @@ export class Cues {
     return deriveCues({ ...this.lesson(), overrides }, this.timeline(), this.heard()).cues;
   });
   protected readonly cues = computed(() => this.shown().cues);
-  private readonly overrides = computed(() => new Map(this.lesson().overrides.map((one) => [one.key, one])));
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   /** Where the wide picture lies in what is looked at: of an upright or square film only some of it is seen. */
   protected readonly pictureBox = computed(() =>
@@ -163,45 +162,30 @@ export class Cues {
     shots: this.shown().shots,
     films: this.films(),
   }));
-  protected readonly list = computed(() => {
-    const shaped = new Map(this.cues().map((cue) => [cue.key, cue]));
-    const names = new Map(this.lesson().steps.map((step) => [step.id, nameOfStep(step)]));
-    const plain = new Map(this.plain().map((cue) => [cue.key, cue]));
-    // One that is shown although its kind is not.
-    const beside = this.cues().filter((cue) => !plain.has(cue.key));
-    const all = [...this.plain(), ...beside].sort((a, b) => a.startMs - b.startMs);
-    return all.map((plain) => {
-      const cue: Cue = shaped.get(plain.key) ?? plain;
-      const figure = cue.value !== 0 && (cue.kind === 'count' || cue.kind === 'countdown');
-      return {
-        cue,
-        plain,
-        hidden: !shaped.has(plain.key),
-        state: !shaped.has(plain.key) ? $localize`hidden` : cue.edited ? $localize`changed` : ONE_NAMES[cue.kind],
-        step: names.get(cue.stepId ?? '') ?? '',
-        words: figure ? $localize`${cue.text} of ${cue.of}` : cue.text,
-      };
-    });
-  });
+  protected readonly list = computed(() => listedCues(this.lesson(), this.cues(), this.plain()));
   protected readonly chosen = computed(() => this.list().find((one) => one.cue.key === this.chosenKey()) ?? null);
-  protected readonly scopes = computed(() => {
-    const kind = this.chosen()?.cue.kind ?? 'count';
-    return [
-      { value: 'cue', label: $localize`this one` },
-      { value: 'passage', label: $localize`${KIND_NAMES[kind]} of this stretch` },
-      { value: 'kind', label: $localize`all ${KIND_NAMES[kind]}` },
-    ];
+  /** Where the chosen one is tried while it is dragged. */
+  protected readonly tried = signal<OwnPlace | null>(null);
+  private readonly shownHere = computed(() => {
+    const at = this.timeMs();
+    return this.cues().filter((cue) => cue.startMs <= at && at < cue.endMs);
   });
-  /** What she has changed so far, for as much as is chosen. */
-  protected readonly change = computed(() => {
-    const one = this.chosen();
-    return one ? (this.overrides().get(keyFor(one.cue, this.scope())) ?? null) : null;
+  /** The chosen cue in the picture, where it can be taken: while it stands there and nothing plays. */
+  protected readonly taken = computed(() => {
+    const [key, tried] = [this.chosenKey(), this.tried()];
+    if (key === null || this.player()?.playing()) return null;
+    const cue = this.shownHere().find((one) => one.key === key);
+    return cue && tried ? { ...cue, box: boxWanted(tried, cue.box[2], cue.box[3], this.frame()) } : (cue ?? null);
+  });
+  /** What is drawn over the picture: what is dragged stands where it is held, over everything else. */
+  protected readonly drawn = computed(() => {
+    const taken = this.taken();
+    return taken && this.tried() ? [...this.shownHere().filter((cue) => cue.key !== taken.key), taken] : this.cues();
   });
   protected readonly nowKey = computed(() => {
-    const at = this.timeMs();
     const order: CueKind[] = ['count', 'countdown', 'breath', 'caption', 'swap', 'side', 'label'];
-    const here = this.cues().filter((cue) => cue.startMs <= at && at < cue.endMs);
-    return here.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))[0]?.key ?? null;
+    const here = this.shownHere();
+    return here.toSorted((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))[0]?.key ?? null;
   });
   protected readonly subtitle = computed(() => {
     const edited = this.lesson().overrides.length;
@@ -216,8 +200,8 @@ export class Cues {
       { key: 'arrowdown', does: $localize`Next moment, or cue of the list`, run: () => this.go(1) },
       { key: 'arrowup', does: $localize`Moment or cue before`, run: () => this.go(-1) },
       { key: 'd', does: $localize`Next doubt`, run: () => this.nextDoubt() },
-      { key: 'h', does: $localize`Hide or show the chosen cue`, run: () => this.hide() },
-      { key: 'delete', does: $localize`Forget your change of it`, run: () => this.reset() },
+      { key: 'h', does: $localize`Hide or show the chosen cue`, run: () => this.editor()?.hide() },
+      { key: 'delete', does: $localize`Forget your change of it`, run: () => this.editor()?.reset() },
     ]);
   }
 
@@ -279,58 +263,9 @@ export class Cues {
     this.player()?.seek(cutMs);
   }
 
-  protected setText(field: HTMLInputElement): void {
-    const one = this.chosen();
-    const text = field.value.trim();
-    if (!one || !text || text === one.cue.text) return;
-    this.put(one.cue.key, { text: text === one.plain.text ? undefined : text });
-  }
-
-  protected setTime(end: 'startMs' | 'endMs', field: HTMLInputElement): void {
-    const one = this.chosen();
-    if (!one) return;
-    const ms = Math.round(Number(field.value.replace(',', '.')) * 1000);
-    const fits = Number.isFinite(ms) && ms >= 0 && (end === 'startMs' ? ms < one.cue.endMs : ms > one.cue.startMs);
-    const offset = end === 'startMs' ? 'startOffsetMs' : 'endOffsetMs';
-    if (fits && ms !== one.cue[end])
-      this.put(keyFor(one.cue, this.scope()), { [offset]: ms === one.plain[end] ? undefined : ms - one.plain[end] });
-    field.value = ((fits ? ms : one.cue[end]) / 1000).toFixed(2);
-  }
-
-  /** Hides as much as is chosen; what is hidden by a wider choice is shown again for the narrower one. */
-  protected hide(): void {
-    const one = this.chosen();
-    if (!one) return;
-    const { kind } = one.cue;
-    if (this.scope() === 'kind') {
-      const change = whenChange(this.lesson(), kind, one.hidden ? 'every' : 'never');
-      if (change) this.store.edit(change);
-      return;
-    }
-    const key = keyFor(one.cue, this.scope());
-    const own = this.overrides().get(key)?.hidden;
-    const wider = this.hiddenWider(one.cue);
-    if (one.hidden) this.put(key, { hidden: own && !wider ? undefined : wider ? false : undefined });
-    else this.put(key, { hidden: own === false ? undefined : true });
-  }
-
-  protected reset(): void {
-    const change = this.change();
-    if (change) this.store.edit({ kind: 'clear_override', key: change.key });
-  }
-
-  private hiddenWider(cue: Cue): boolean {
-    const passage = this.scope() === 'cue' ? this.overrides().get(keyFor(cue, 'passage'))?.hidden : undefined;
-    return passage ?? cueTimes(this.lesson())(cue.kind) === 'never';
-  }
-
-  private put(key: string, part: Partial<CueOverride>): void {
-    const known = this.overrides().get(key);
-    const next: CueOverride = { ...known, ...part, key };
-    for (const name of ['text', 'startOffsetMs', 'endOffsetMs', 'hidden'] as const)
-      if (next[name] === undefined) delete next[name];
-    if (Object.keys(next).length > 1) this.store.edit({ kind: 'set_override', override: next });
-    else if (known) this.store.edit({ kind: 'clear_override', key });
+  protected place(place: OwnPlace): void {
+    this.tried.set(null);
+    this.editor()?.setPlace(place);
   }
 
   private nextDoubt(): void {
@@ -360,10 +295,4 @@ export class Cues {
     this.pick(next.cue);
     document.getElementById(`cue-${next.cue.key}`)?.scrollIntoView({ block: 'nearest' });
   }
-}
-
-/** The key under which a change holds for one cue, for those of its kind in its passage, or for all of its kind. */
-function keyFor(cue: Cue, scope: Scope): string {
-  const { passage, kind } = partsOfKey(cue.key);
-  return scope === 'cue' ? cue.key : scope === 'passage' ? `${passage}|${kind}` : kind;
 }

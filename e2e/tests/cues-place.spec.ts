@@ -1,0 +1,98 @@
+import { choose, expect, opened, saved, stored, test } from '../studio';
+
+test('a cue is dragged where it is to stand: for one, for its stretch, for all; by key and by name too', async ({
+  studio: page,
+  copyOfDemo,
+  complaints: _complaints,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/mark/cues`);
+  const picture = page.getByTestId('picture');
+  const handle = page.getByTestId('place-handle');
+  const moments = page.getByTestId('moment');
+  const placed = async () =>
+    ((await stored(page.request, id)).doc.overrides as { key: string; place?: number[] }[]).filter((one) => one.place);
+  const figure = picture.getByTestId('count');
+  const middle = async () => {
+    const [box, around] = [(await figure.boundingBox())!, (await picture.boundingBox())!];
+    return [(box.x + box.width / 2 - around.x) / around.width, (box.y + box.height / 2 - around.y) / around.height];
+  };
+
+  await page.getByText('All cues, as a list').click();
+  await page.getByTestId('cue').filter({ hasText: '2 of 6' }).first().click();
+  await page.getByText('All cues, as a list').click();
+  const key = (await figure.getAttribute('data-key'))!;
+  const passage = key.replace(/\|\d+$/, '');
+
+  await test.step('what is dragged goes along, and stays where it is let go', async () => {
+    const [from, around] = [(await handle.boundingBox())!, (await picture.boundingBox())!];
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(around.x + 0.3 * around.width, around.y + 0.6 * around.height, { steps: 5 });
+    await expect.poll(async () => (await middle())[0]).toBeLessThan(0.35);
+    expect(await placed()).toEqual([]);
+    await page.mouse.up();
+    await saved(page);
+    const [x, y] = await middle();
+    expect(x).toBeCloseTo(0.3, 1);
+    expect(y).toBeCloseTo(0.6, 1);
+    expect((await placed()).map((one) => one.key)).toEqual([key]);
+  });
+
+  await test.step('let go of by Escape it stands where it stood', async () => {
+    const [before, from] = [await middle(), (await handle.boundingBox())!];
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 80, from.y + 40, { steps: 3 });
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    await expect.poll(middle).toEqual(before);
+    expect((await placed()).length).toBe(1);
+  });
+
+  await test.step('the same place for all of its stretch, as one change', async () => {
+    await page.getByRole('button', { name: 'counts of this stretch' }).click();
+    await saved(page);
+    expect((await placed()).map((one) => one.key)).toEqual([passage]);
+    // A still of the same stretch on the sheet shows it too.
+    const drawn = moments.locator(`[data-key^="${passage}|"]`).first();
+    await expect(drawn).toBeVisible();
+    const [own, still] = [(await drawn.boundingBox())!, (await moments.locator('.still').first().boundingBox())!];
+    expect((own.x - still.x) / still.width).toBeLessThan(0.4);
+  });
+
+  await test.step('arrows move it, and go through no pictures meanwhile', async () => {
+    const [time, before] = [await page.locator('.under strong').textContent(), (await placed())[0]!.place!];
+    await handle.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowUp');
+    await saved(page);
+    const [x, y] = (await placed())[0]!.place!;
+    expect(x).toBeCloseTo(before[0]! + 0.02, 3);
+    expect(y).toBeCloseTo(before[1]! - 0.02, 3);
+    await expect(page.locator('.under strong')).toHaveText(time!);
+  });
+
+  await test.step('a place has a name, and can be given up', async () => {
+    await choose(page, 'Where it stands', 'bottom left');
+    await saved(page);
+    expect(await placed()).toEqual([{ key: passage, place: [0, 1] }]);
+    await choose(page, 'Where it stands', 'where it finds room by itself');
+    await saved(page);
+    expect(await placed()).toEqual([]);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await saved(page);
+    expect(await placed()).toEqual([{ key: passage, place: [0, 1] }]);
+  });
+
+  await test.step('an upright film has it in the same corner', async () => {
+    await page.getByLabel('How it is looked at').click();
+    await page.getByRole('option', { name: 'as an upright film' }).click();
+    await expect(async () => {
+      const [box, around] = [(await figure.boundingBox())!, (await picture.boundingBox())!];
+      expect(around.height).toBeGreaterThan(around.width);
+      expect((box.x - around.x) / around.width).toBeCloseTo(0.06, 1);
+      expect(box.y - around.y).toBeGreaterThan(around.height / 2);
+    }).toPass();
+  });
+});
