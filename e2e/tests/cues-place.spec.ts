@@ -77,7 +77,7 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
     await choose(page, 'Where it stands', 'bottom left');
     await saved(page);
     expect(await placed()).toEqual([{ key: passage, place: [0, 1] }]);
-    await choose(page, 'Where it stands', 'where it finds room by itself');
+    await choose(page, 'Where it stands', 'where there is room');
     await saved(page);
     expect(await placed()).toEqual([]);
     await page.getByRole('button', { name: 'Undo' }).click();

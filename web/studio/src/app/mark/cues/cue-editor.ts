@@ -43,7 +43,7 @@ export class CueEditor {
   );
   protected readonly places = computed((): Option<string>[] => {
     const wider = this.scopes().find(({ value }) => value === this.wider());
-    const itself = wider ? $localize`as for ${wider.label}` : $localize`where it finds room by itself`;
+    const itself = wider ? $localize`as for ${wider.label}` : $localize`where there is room`;
     const own = nameOf(this.change()?.place);
     return [
       { value: '', label: itself },
