@@ -3,6 +3,7 @@ import type { Cue } from '../cue/cue';
 import { contrastOf, laidOver } from '../cue/contrast';
 import { isNote } from '../cue/notes';
 import { FRAMES, sharedBy, type Box } from '../cue/frame';
+import { overrideChange } from '../cue/override-change';
 import type { PlacedCue } from '../cue/place';
 import type { WorkedArea } from '../cue/worked-area';
 import { partsOfKey, scopedKey, SCOPES } from '../lesson/cue-key';
@@ -347,9 +348,7 @@ function byItself({ key, place }: Cue, overrides: readonly CueOverride[]): Repai
   const keys = place ? SCOPES.map((scope) => scopedKey(key, scope)) : [];
   const own = keys.flatMap((name) => overrides.filter((one) => one.key === name && one.place !== undefined))[0];
   if (!own) return [];
-  const { place: _place, ...rest } = own;
-  const change: Repair['change'] =
-    Object.keys(rest).length > 1 ? { kind: 'set_override', override: rest } : { kind: 'clear_override', key: own.key };
+  const change = overrideChange(overrides, own.key, { place: undefined });
   return [{ label: $localize`Let it stand where it does by itself`, change, single: true }];
 }
 

@@ -1,17 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
-import { cueTimes, whenChange } from '@limber/core/cue/when';
+import { hiddenChange, overrideChange } from '@limber/core/cue/override-change';
+import { whenChange } from '@limber/core/cue/when';
 import { scopedKey, SCOPES, type Scope } from '@limber/core/lesson/cue-key';
-import type { SingleChange } from '@limber/core/lesson/change.schema';
+import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
 import type { CueOverride, OwnPlace } from '@limber/core/lesson/override.schema';
 import { LessonStore } from '../../api/lesson-store';
 import { Choice, type Option } from '../../shell/choice';
 import type { ListedCue } from './cue-list';
 import { KIND_NAMES } from './cue-names';
 import { PLACE_NAMES } from './place-names';
-
-/** A change of nothing else is none. */
-const FIELDS = ['text', 'startOffsetMs', 'endOffsetMs', 'hidden', 'place'] as const;
 
 /** The chosen cue: its words, its times, its place, whether it is shown; for one, a passage, or all of its kind. */
 @Component({
@@ -97,15 +95,9 @@ export class CueEditor {
   /** Hides as much as is chosen; what is hidden by a wider choice is shown again for the narrower one. */
   hide(): void {
     const { cue, hidden } = this.one();
-    if (this.scope() === 'kind') {
-      const change = whenChange(this.store.lesson(), cue.kind, hidden ? 'every' : 'never');
-      if (change) this.store.edit(change);
-      return;
-    }
-    const own = this.change()?.hidden;
-    const wider = this.hiddenWider();
-    if (hidden) this.put(this.scope(), { hidden: own && !wider ? undefined : wider ? false : undefined });
-    else this.put(this.scope(), { hidden: own === false ? undefined : true });
+    const [lesson, scope] = [this.store.lesson(), this.scope()];
+    if (scope === 'kind') this.edit(whenChange(lesson, cue.kind, hidden ? 'every' : 'never'));
+    else this.edit(hiddenChange(lesson, cue.key, scope, !hidden));
   }
 
   reset(): void {
@@ -113,23 +105,16 @@ export class CueEditor {
     if (change) this.store.edit({ kind: 'clear_override', key: change.key });
   }
 
-  private hiddenWider(): boolean {
-    const passage = this.scope() === 'cue' ? this.overrides().get(this.keyFor('passage'))?.hidden : undefined;
-    return passage ?? cueTimes(this.store.lesson())(this.one().cue.kind) === 'never';
-  }
-
   private put(scope: Scope, part: Partial<CueOverride>): void {
-    const change = this.changeTo(scope, part);
-    if (change) this.store.edit(change);
+    this.edit(this.changeTo(scope, part));
   }
 
   private changeTo(scope: Scope, part: Partial<CueOverride>): SingleChange | null {
-    const key = this.keyFor(scope);
-    const known = this.overrides().get(key);
-    const next: CueOverride = { ...known, ...part, key };
-    for (const name of FIELDS) if (next[name] === undefined) delete next[name];
-    if (Object.keys(next).length > 1) return { kind: 'set_override', override: next };
-    return known ? { kind: 'clear_override', key } : null;
+    return overrideChange(this.store.lesson().overrides, this.keyFor(scope), part);
+  }
+
+  private edit(change: Change | null): void {
+    if (change) this.store.edit(change);
   }
 
   private keyFor(scope: Scope): string {

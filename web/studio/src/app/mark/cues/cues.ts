@@ -20,7 +20,7 @@ import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
-import { clock, fineClock } from '@limber/core/time/clock';
+import { fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
 import { cutName } from '@shared/cut-name';
@@ -34,6 +34,7 @@ import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
 import { keep, kept } from '../../shell/kept';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { AllCues } from './all-cues';
 import { CueEditor } from './cue-editor';
 import { listedCues } from './cue-list';
 import type { Seen } from './moments-row';
@@ -64,6 +65,7 @@ const SIZES = [
     RouterLink,
     Button,
     Select,
+    AllCues,
     AssemblyPlayer,
     CueEditor,
     CueLayer,
@@ -85,7 +87,6 @@ export class Cues {
   private readonly heard = lessonHeard();
   private readonly found = inject(Findings);
   protected readonly fineClock = fineClock;
-  protected readonly clock = clock;
   protected readonly player = viewChild(AssemblyPlayer);
   private readonly editor = viewChild(CueEditor);
   protected readonly chosenKey = signal<string | null>(null);

@@ -45,4 +45,17 @@ describe('rows of the sheet of moments', () => {
     expect([left!.found, right!.found.map((one) => one.rule)]).toEqual([[], ['cue-flashes', 'cue-at-once']]);
     expect(right!.moments.map((one) => one.atMs)).toContain(12_400);
   });
+
+  it('name what was found in their own stretch only, however near the next one is', () => {
+    const at = (startMs: number, rule: Finding['rule']): Finding => ({
+      ...{ id: rule, basis: '', severity: 'should', rule, about: '', message: 'Too fast.', repairs: [] },
+      ...{
+        areas: [],
+        because: '',
+        place: { on: 'cut', cutId: 'full', stepId: 'a', side: null, startMs, endMs: startMs },
+      },
+    });
+    const [left, right] = rows([at(9900, 'cue-flashes'), at(10_100, 'cue-at-once')]);
+    expect([left, right].map((row) => row!.found.map((one) => one.rule))).toEqual([['cue-flashes'], ['cue-at-once']]);
+  });
 });

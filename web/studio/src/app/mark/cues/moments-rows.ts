@@ -42,7 +42,7 @@ export function namedRows(
   const times = new Map<string, number>();
   let before: string | null = null;
   return momentsSheet(lesson, timeline, cues, doubts).map((row) => {
-    const { kind, stepId, side, segmentId, pieceId } = row.passage;
+    const { kind, stepId, side, segmentId, pieceId, startMs, endMs } = row.passage;
     const own = [pieceId, segmentId, stepId, side].join('|');
     const nth = times.get(own) ?? 0;
     times.set(own, nth + 1);
@@ -53,7 +53,9 @@ export function namedRows(
     return {
       ...row,
       ...{ key: `${own}|${nth}`, number, name: step?.name ?? '', side: isWork(kind) ? sideWords(side) : termOf(kind) },
-      found: doubts.filter((one) => doubt && seenWith(one.atMs, doubt.atMs)).map((one) => one.finding),
+      found: doubts
+        .filter(({ atMs }) => doubt && atMs >= startMs && atMs < endMs && seenWith(atMs, doubt.atMs))
+        .map((one) => one.finding),
     };
   });
 }

@@ -96,3 +96,61 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
     }).toPass();
   });
 });
+
+test('several cues are ticked and changed at once, each as one change', async ({
+  studio: page,
+  copyOfDemo,
+  complaints: _complaints,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/mark/cues`);
+  interface Own { key: string; hidden?: boolean; startOffsetMs?: number; endOffsetMs?: number }
+  const own = async () =>
+    ((await stored(page.request, id)).doc.overrides as Own[]).filter((one) => one.key.split('|').length > 3);
+  await page.getByText('All cues, as a list').click();
+  const every = await page.getByTestId('cue').count();
+  await choose(page, 'Which kind is listed', 'counts');
+  const rows = page.getByTestId('cue');
+  await expect.poll(() => rows.count()).toBeLessThan(every);
+  await expect(page.getByText('Tick some, and change them at once.')).toBeVisible();
+
+  await test.step('two go a little later, and later again', async () => {
+    for (const words of ['2 of 6', '3 of 6'])
+      await page
+        .getByRole('checkbox', { name: new RegExp(words) })
+        .first()
+        .check();
+    await expect(page.getByText('2 ticked')).toBeVisible();
+    const later = page.getByRole('button', { name: '0.1 s later' });
+    await later.click();
+    await later.click();
+    await saved(page);
+    expect((await own()).map((one) => [one.startOffsetMs, one.endOffsetMs])).toEqual([
+      [200, 200],
+      [200, 200],
+    ]);
+  });
+
+  await test.step('they are hidden, shown again, and as they were made', async () => {
+    await page.getByRole('button', { name: 'Hide', exact: true }).click();
+    await expect(rows.filter({ hasText: 'hidden' })).toHaveCount(2);
+    await page.getByRole('button', { name: 'Show', exact: true }).click();
+    await expect(rows.filter({ hasText: 'hidden' })).toHaveCount(0);
+    await page.getByRole('button', { name: 'As they were made' }).click();
+    await saved(page);
+    expect(await own()).toEqual([]);
+    await expect(page.getByRole('button', { name: 'As they were made' })).toBeDisabled();
+  });
+
+  await test.step('all of a kind at once, and back by one undo', async () => {
+    await page.getByRole('checkbox', { name: 'Tick all' }).check();
+    await page.getByRole('button', { name: 'Hide', exact: true }).click();
+    await expect
+      .poll(async () => (await rows.filter({ hasText: 'hidden' }).count()) === (await rows.count()))
+      .toBe(true);
+    await expect(page.getByTestId('picture').getByTestId('count')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await saved(page);
+    expect(await own()).toEqual([]);
+  });
+});
