@@ -104,7 +104,12 @@ test('several cues are ticked and changed at once, each as one change', async ({
 }) => {
   const id = await copyOfDemo();
   await opened(page, `/lesson/${id}/mark/cues`);
-  interface Own { key: string; hidden?: boolean; startOffsetMs?: number; endOffsetMs?: number }
+  interface Own {
+    key: string;
+    hidden?: boolean;
+    startOffsetMs?: number;
+    endOffsetMs?: number;
+  }
   const own = async () =>
     ((await stored(page.request, id)).doc.overrides as Own[]).filter((one) => one.key.split('|').length > 3);
   await page.getByText('All cues, as a list').click();
