@@ -21,6 +21,8 @@ describe('a change of an override', () => {
       ...{ kind: 'clear_override', key: 'count' },
     });
     expect(overrideChange(own, 'side', { place: undefined })).toBeNull();
+    expect(overrideChange(own, 'count', { place: [0, 0] })).toBeNull();
+    expect(overrideChange(own, 'count', { place: [0, 1] })).not.toBeNull();
   });
 
   it('hides and shows, whatever was said before of one, of its passage or of its kind', () => {

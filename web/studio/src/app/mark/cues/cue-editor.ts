@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
 import { hiddenChange, overrideChange } from '@limber/core/cue/override-change';
 import { whenChange } from '@limber/core/cue/when';
@@ -22,8 +22,11 @@ import { PLACE_NAMES } from './place-names';
 export class CueEditor {
   private readonly store = inject(LessonStore);
   readonly one = input.required<ListedCue>();
-  /** For how much a change holds. */
-  protected readonly scope = signal<Scope>('cue');
+  /** For how much a change holds: of another cue it is that one again, so that nobody hides more than is looked at. */
+  protected readonly scope = linkedSignal<string, Scope>({
+    source: () => this.one().cue.key,
+    computation: () => 'cue',
+  });
   private readonly overrides = computed(() => new Map(this.store.lesson().overrides.map((one) => [one.key, one])));
   protected readonly scopes = computed((): Option<Scope>[] => {
     const kind = KIND_NAMES[this.one().cue.kind];
