@@ -194,6 +194,29 @@ describe('a finished film that was asked for', () => {
     }
   });
 
+  it('goes on when another worker has just put its own in the place of a part', async () => {
+    const { lessonId } = await aLesson();
+    const film = await ask(lessonId);
+    const size = studio.store.size.bind(studio.store);
+    const path = (key: string): string => join(studio.config.mediaFolder, key);
+    const artefacts = studio.database.getRepository(Artefacts);
+    let met = 0;
+    spyOn(studio.store, 'size').and.callFake(async (key) => {
+      const isPart = (await artefacts.countBy({ key, name: 'part.mp4' })) > 0;
+      if (isPart && met++ === 0) {
+        const own = key.replace('.mp4', '-other.mp4');
+        execFileSync('cp', [path(key), path(own)]);
+        await artefacts.update({ key }, { key: own });
+        await studio.store.remove(key);
+      }
+      return size(key);
+    });
+    await attempt();
+    const job = await jobOf(film);
+    expect([met > 0, job.state, job.error]).toEqual([true, 'done', null]);
+    expect(numbersIn(await fileOf(film))).toEqual(SHOWN);
+  });
+
   it('goes on when a part is gone from under it', async () => {
     const { lessonId } = await aLesson();
     const film = await ask(lessonId);

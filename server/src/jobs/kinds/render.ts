@@ -188,13 +188,18 @@ async function madeOnce(
 
 /** Where something that was made before lies; null when it is to be made. */
 async function kept({ database, store }: Work<Input>, owner: string, name: ArtefactName): Promise<string | null> {
-  // Used again: the sweep leaves it for a while.
-  const [rows] = await database.query<[{ key: string }[], number]>(
-    `UPDATE artefacts SET made_at = now() WHERE owner_id = $1 AND name = $2 AND format_version = $3 RETURNING key`,
-    [owner, name, RENDER_VERSION],
-  );
-  const key = rows[0]?.key;
-  return key !== undefined && (await store.size(key)) !== null ? key : null;
+  for (let gone: string | null = null; ;) {
+    // Used again: the sweep leaves it for a while.
+    const [rows] = await database.query<[{ key: string }[], number]>(
+      `UPDATE artefacts SET made_at = now() WHERE owner_id = $1 AND name = $2 AND format_version = $3 RETURNING key`,
+      [owner, name, RENDER_VERSION],
+    );
+    const key = rows[0]?.key;
+    if (key === undefined || key === gone) return null;
+    if ((await store.size(key)) !== null) return key;
+    // Another worker may just have put its own in its place: then that lies under another key.
+    gone = key;
+  }
 }
 
 async function mediaOf({ database }: Work<Input>, plan: FilmPlan): Promise<ReadonlyMap<string, MediaRow>> {
