@@ -82,12 +82,13 @@ export async function choose(page: Page, list: string, option: string): Promise<
 
 /**
  * Opens an address and waits until the page has what it asked for. A film is not waited for: a browser that has enough of
- * it leaves the rest of its answer open for as long as it likes.
+ * it leaves the rest of its answer open for as long as it likes. Nor a worker: of one that is let go of before it has come
+ * nothing is ever told.
  */
 export async function opened(page: Page, address: string): Promise<void> {
   const pending = new Set<unknown>();
   page.on('request', (one) => {
-    if (!['media', 'eventsource'].includes(one.resourceType())) pending.add(one);
+    if (!['media', 'eventsource'].includes(one.resourceType()) && !isWorker(one.url())) pending.add(one);
   });
   page.on('requestfinished', (one) => pending.delete(one));
   page.on('requestfailed', (one) => pending.delete(one));
@@ -95,6 +96,8 @@ export async function opened(page: Page, address: string): Promise<void> {
   await expect(page.locator('h1').first()).toBeVisible();
   await expect.poll(() => pending.size).toBe(0);
 }
+
+const isWorker = (url: string): boolean => /\/worker-[^/]*\.js$/.test(url);
 
 export async function newLesson(page: Page, title: string): Promise<string> {
   await page.goto('/desk');

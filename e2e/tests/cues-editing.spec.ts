@@ -1,4 +1,4 @@
-import { choose, expect, opened, saved, stored, test } from '../studio';
+import { choose, expect, opened, stored, test } from '../studio';
 
 test('a cue is dragged where it is to stand: for one, for its stretch, for all; by key and by name too', async ({
   studio: page,
@@ -32,11 +32,10 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
     await expect.poll(async () => (await middle())[0]).toBeLessThan(0.35);
     expect(await placed()).toEqual([]);
     await page.mouse.up();
-    await saved(page);
+    await expect.poll(async () => (await placed()).map((one) => one.key)).toEqual([key]);
     const [x, y] = await middle();
     expect(x).toBeCloseTo(0.3, 1);
     expect(y).toBeCloseTo(0.6, 1);
-    expect((await placed()).map((one) => one.key)).toEqual([key]);
   });
 
   await test.step('let go of by Escape it stands where it stood', async () => {
@@ -52,8 +51,7 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
 
   await test.step('the same place for all of its stretch, as one change', async () => {
     await page.getByRole('button', { name: 'counts of this stretch' }).click();
-    await saved(page);
-    expect((await placed()).map((one) => one.key)).toEqual([passage]);
+    await expect.poll(async () => (await placed()).map((one) => one.key)).toEqual([passage]);
     // A still of the same stretch on the sheet shows it too.
     const drawn = moments.locator(`[data-key^="${passage}|"]`).first();
     await expect(drawn).toBeVisible();
@@ -66,23 +64,21 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
     await handle.focus();
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowUp');
-    await saved(page);
-    const [x, y] = (await placed())[0]!.place!;
-    expect(x).toBeCloseTo(before[0]! + 0.02, 3);
-    expect(y).toBeCloseTo(before[1]! - 0.02, 3);
+    await expect(async () => {
+      const [x, y] = (await placed())[0]!.place!;
+      expect(x).toBeCloseTo(before[0]! + 0.02, 2);
+      expect(y).toBeCloseTo(before[1]! - 0.02, 2);
+    }).toPass();
     await expect(page.locator('.under strong')).toHaveText(time!);
   });
 
   await test.step('a place has a name, and can be given up', async () => {
     await choose(page, 'Where it stands', 'bottom left');
-    await saved(page);
-    expect(await placed()).toEqual([{ key: passage, place: [0, 1] }]);
+    await expect.poll(placed).toEqual([{ key: passage, place: [0, 1] }]);
     await choose(page, 'Where it stands', 'where there is room');
-    await saved(page);
-    expect(await placed()).toEqual([]);
+    await expect.poll(placed).toEqual([]);
     await page.getByRole('button', { name: 'Undo' }).click();
-    await saved(page);
-    expect(await placed()).toEqual([{ key: passage, place: [0, 1] }]);
+    await expect.poll(placed).toEqual([{ key: passage, place: [0, 1] }]);
   });
 
   await test.step('an upright film has it in the same corner', async () => {
@@ -129,8 +125,8 @@ test('several cues are ticked and changed at once, each as one change', async ({
     const later = page.getByRole('button', { name: '0.1 s later' });
     await later.click();
     await later.click();
-    await saved(page);
-    expect((await own()).map((one) => [one.startOffsetMs, one.endOffsetMs])).toEqual([
+    const moved = async () => (await own()).map((one) => [one.startOffsetMs, one.endOffsetMs]);
+    await expect.poll(moved).toEqual([
       [200, 200],
       [200, 200],
     ]);
@@ -142,8 +138,7 @@ test('several cues are ticked and changed at once, each as one change', async ({
     await page.getByRole('button', { name: 'Show', exact: true }).click();
     await expect(rows.filter({ hasText: 'hidden' })).toHaveCount(0);
     await page.getByRole('button', { name: 'As they were made' }).click();
-    await saved(page);
-    expect(await own()).toEqual([]);
+    await expect.poll(own).toEqual([]);
     await expect(page.getByRole('button', { name: 'As they were made' })).toBeDisabled();
   });
 
@@ -155,7 +150,6 @@ test('several cues are ticked and changed at once, each as one change', async ({
       .toBe(true);
     await expect(page.getByTestId('picture').getByTestId('count')).toHaveCount(0);
     await page.getByRole('button', { name: 'Undo' }).click();
-    await saved(page);
-    expect(await own()).toEqual([]);
+    await expect.poll(own).toEqual([]);
   });
 });

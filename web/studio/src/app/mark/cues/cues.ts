@@ -12,7 +12,7 @@ import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { FRAMES, type FrameName } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
-import { boxWanted } from '@limber/core/cue/place';
+import { boxWanted, ownPlaceOf } from '@limber/core/cue/place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
 import { showCues } from '@limber/core/cue/show';
 import { trackOf } from '@limber/core/cue/track';
@@ -269,6 +269,14 @@ export class Cues {
     this.editor()?.setPlace(place);
   }
 
+  /** From where it stands by now: keys come faster than the page is drawn. */
+  protected nudge([across, down]: OwnPlace): void {
+    const cue = this.taken();
+    if (!cue) return;
+    const [x, y] = ownPlaceOf(cue.box, this.frame());
+    this.place([within(x + across), within(y + down)]);
+  }
+
   private nextDoubt(): void {
     const all = this.rows().flatMap((row) =>
       row.moments.flatMap((one, at) => (one.instant === 'doubt' ? [{ key: row.key, at, atMs: one.atMs }] : [])),
@@ -297,3 +305,5 @@ export class Cues {
     document.getElementById(`cue-${next.cue.key}`)?.scrollIntoView({ block: 'nearest' });
   }
 }
+
+const within = (share: number): number => Math.round(1000 * Math.min(1, Math.max(0, share))) / 1000;

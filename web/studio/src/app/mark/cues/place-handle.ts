@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output, signal } from '@angular/core';
 import type { Box, Frame } from '@limber/core/cue/frame';
 import { boxWanted, ownPlaceOf } from '@limber/core/cue/place';
 import type { OwnPlace } from '@limber/core/lesson/override.schema';
@@ -75,12 +75,13 @@ export class PlaceHandle {
   /** While it is dragged: where it would stand. Null when it was let go without. */
   readonly tried = output<OwnPlace | null>();
   readonly placed = output<OwnPlace>();
+  /** By so much of its room it is moved. */
+  readonly nudged = output<OwnPlace>();
   /** Play or pause: what the key means everywhere on the bench. */
   readonly toggled = output();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   /** Where it was taken, and how it stood then. */
   protected readonly from = signal<{ x: number; y: number; box: Box } | null>(null);
-  private readonly place = computed(() => ownPlaceOf(this.box(), this.frame()));
 
   protected take(event: PointerEvent): void {
     if (event.button !== 0) return;
@@ -111,8 +112,7 @@ export class PlaceHandle {
     // Elsewhere on the bench these keys go through pictures and moments.
     event.preventDefault();
     event.stopPropagation();
-    const [x, y] = this.place();
-    this.placed.emit([within(x + by[0]), within(y + by[1])]);
+    this.nudged.emit(by);
   }
 
   /** Null where it was not moved at all. */
@@ -131,5 +131,4 @@ export class PlaceHandle {
   }
 }
 
-const within = (share: number): number => Math.round(1000 * Math.min(1, Math.max(0, share))) / 1000;
 const near = (share: number): number => [0, 0.5, 1].find((one) => Math.abs(one - share) < NEAR) ?? share;
