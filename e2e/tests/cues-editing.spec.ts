@@ -54,9 +54,10 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
     await expect.poll(async () => (await placed()).map((one) => one.key)).toEqual([passage]);
     // A still of the same stretch on the sheet shows it too.
     const drawn = moments.locator(`[data-key^="${passage}|"]`).first();
-    await expect(drawn).toBeVisible();
-    const [own, still] = [(await drawn.boundingBox())!, (await moments.locator('.still').first().boundingBox())!];
-    expect((own.x - still.x) / still.width).toBeLessThan(0.4);
+    await expect(async () => {
+      const [own, still] = [(await drawn.boundingBox())!, (await moments.locator('.still').first().boundingBox())!];
+      expect((own.x - still.x) / still.width).toBeLessThan(0.4);
+    }).toPass();
   });
 
   await test.step('arrows move it, and go through no pictures meanwhile', async () => {

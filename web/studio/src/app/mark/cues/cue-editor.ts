@@ -22,9 +22,11 @@ import { PLACE_NAMES } from './place-names';
 export class CueEditor {
   private readonly store = inject(LessonStore);
   readonly one = input.required<ListedCue>();
+  /** A signal of its own: the cue is another object after every edit, and the same cue all the same. */
+  private readonly key = computed(() => this.one().cue.key);
   /** For how much a change holds: of another cue it is that one again, so that nobody hides more than is looked at. */
   protected readonly scope = linkedSignal<string, Scope>({
-    source: () => this.one().cue.key,
+    source: this.key,
     computation: () => 'cue',
   });
   private readonly overrides = computed(() => new Map(this.store.lesson().overrides.map((one) => [one.key, one])));
@@ -121,7 +123,7 @@ export class CueEditor {
   }
 
   private keyFor(scope: Scope): string {
-    return scopedKey(this.one().cue.key, scope);
+    return scopedKey(this.key(), scope);
   }
 }
 
