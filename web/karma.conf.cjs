@@ -1,3 +1,6 @@
+/** As long as any other test may take: against a page that hangs, not against a slow disk or a busy machine. */
+const PATIENCE_MS = 300_000;
+
 module.exports = (config) =>
   config.set({
     frameworks: ['jasmine'],
@@ -18,10 +21,9 @@ module.exports = (config) =>
       },
     },
     proxies: { '/base/media/': '/media/' },
-    // Against a page that hangs, not against a slow disk: a long recording is one test.
-    browserNoActivityTimeout: 300_000,
-    client: { jasmine: { timeoutInterval: 300_000 } },
-    pingTimeout: 300_000,
+    browserNoActivityTimeout: PATIENCE_MS,
+    client: { jasmine: { timeoutInterval: PATIENCE_MS } },
+    pingTimeout: PATIENCE_MS,
     reporters: ['dots'],
     restartOnFileChange: false,
   });

@@ -345,15 +345,14 @@ function placeOf(cue: Cue): CutPlace {
 
 /** Gives up where she wants a cue, for as much as she wants it there. */
 function byItself({ key, place }: Cue, overrides: readonly CueOverride[]): Repair[] {
-  const keys = place ? SCOPES.map((scope) => scopedKey(key, scope)) : [];
-  const own = keys.flatMap((name) => overrides.filter((one) => one.key === name && one.place !== undefined))[0];
-  if (!own) return [];
-  const change = overrideChange(overrides, own.key, { place: undefined });
+  const wanted = new Set(overrides.flatMap((one) => (one.place ? [one.key] : [])));
+  const own = place && SCOPES.map((scope) => scopedKey(key, scope)).find((name) => wanted.has(name));
+  if (own === undefined) return [];
+  const change = overrideChange(overrides, own, { place: undefined });
   return [{ label: $localize`Let it stand where it does by itself`, change, single: true }];
 }
 
 function hide({ key }: Cue, overrides: readonly CueOverride[]): Repair {
-  const known = overrides.find((one) => one.key === key);
-  const override = { ...known, key, hidden: true };
-  return { label: $localize`Do not show it`, change: { kind: 'set_override', override }, single: true };
+  const change = overrideChange(overrides, key, { hidden: true });
+  return { label: $localize`Do not show it`, change, single: true };
 }

@@ -109,18 +109,12 @@ export function placeCues(
   const under = tallest + UNDER * style.types.label * style.scale * frame.type;
   const chosen = choosePlaces(
     groups.map(({ slot, own, startMs, endMs, width, height }): Group => {
-      const taken = free.between(startMs, endMs);
+      const group = { slot, startMs, endMs };
       if (own)
-        return {
-          slot,
-          own: true,
-          startMs,
-          endMs,
-          boxes: [boxWanted(own, width, height / frame.height, frame)],
-          covered: [0],
-        };
+        return { ...group, own: true, boxes: [boxWanted(own, width, height / frame.height, frame)], covered: [0] };
       const boxes = ANCHORS[slot].map((anchor) => boxAt(anchor, width, height, frame, under));
-      return { slot, startMs, endMs, boxes, covered: boxes.map((box) => coveredOf(box, taken)) };
+      const taken = free.between(startMs, endMs);
+      return { ...group, boxes, covered: boxes.map((box) => coveredOf(box, taken)) };
     }),
   );
   const placed = new Array<PlacedCue>(cues.length);
@@ -129,10 +123,9 @@ export function placeCues(
     const around = boxAt(anchor, group.width, group.height, frame, under);
     for (const at of group.cues) {
       const { lines, type, width, height } = sizes[at]!;
-      const box = group.own
-        ? boxWanted(group.own, width, height / frame.height, frame)
-        : within(around, anchor, width, height / frame.height);
-      placed[at] = { ...cues[at]!, box: box.map(rounded) as unknown as Box, lines, type };
+      const high = height / frame.height;
+      const box = group.own ? boxWanted(group.own, width, high, frame) : within(around, anchor, width, high);
+      placed[at] = { ...cues[at]!, box: rounded(box), lines, type };
     }
   });
   return placed;
@@ -187,7 +180,10 @@ function boxAt([column, row]: Anchor, width: number, height: number, frame: Fram
   return [safe[0] + COLUMNS[column] * (safe[2] - width), safe[1] + down, width, high];
 }
 
-/** The box of what stands where the instructor wants it: large or small, as far from the edges as its room goes; of shares of the picture. */
+/**
+ * The box of what stands where the instructor wants it, in shares of the picture: large or small, as far from the edges as
+ * its room goes.
+ */
 export function boxWanted([x, y]: OwnPlace, width: number, height: number, { safe }: Pick<Frame, 'safe'>): Box {
   return [safe[0] + x * Math.max(0, safe[2] - width), safe[1] + y * Math.max(0, safe[3] - height), width, height];
 }
@@ -214,8 +210,9 @@ function within([x, y, width, height]: Box, [column, row]: Anchor, ownWidth: num
 }
 
 /** To a hundredth of a thousandth: a fiftieth of a pixel of a film that is 1,920 wide. */
-function rounded(share: number): number {
-  return Math.round(share * 100_000) / 100_000;
+function rounded([x, y, width, height]: Box): Box {
+  const share = (exact: number): number => Math.round(exact * 100_000) / 100_000;
+  return [share(x), share(y), share(width), share(height)];
 }
 
 function coveredOf(box: Box, taken: readonly Box[]): number {

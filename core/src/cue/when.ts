@@ -1,7 +1,9 @@
 import type { Level } from '../move/move.schema';
 import type { Lesson } from '../lesson/lesson.schema';
-import type { Change } from '../lesson/change.schema';
+import type { SingleChange } from '../lesson/change.schema';
+import { partsOfKey, scopedKey } from '../lesson/cue-key';
 import type { CueKind, CueTimes } from '../lesson/override.schema';
+import { overrideChange } from './override-change';
 
 /** What every follower needs. */
 const ALWAYS: ReadonlySet<CueKind> = new Set(['count', 'countdown', 'side', 'swap', 'caption']);
@@ -33,11 +35,31 @@ export function cueTimes({ level, overrides }: Pick<Lesson, 'level' | 'overrides
  *
  * @example whenChange(lesson, 'label', 'every') // { kind: 'set_override', override: { key: 'label', when: 'every' } }
  */
-export function whenChange(lesson: Pick<Lesson, 'level' | 'overrides'>, kind: CueKind, when: CueTimes): Change | null {
+export function whenChange(
+  lesson: Pick<Lesson, 'level' | 'overrides'>,
+  kind: CueKind,
+  when: CueTimes,
+): SingleChange | null {
   if (cueTimes(lesson)(kind) === when) return null;
-  const { when: _was, ...rest } = lesson.overrides.find((one) => one.key === kind) ?? { key: kind };
-  if (usualTimes(lesson.level, kind) !== when) return { kind: 'set_override', override: { ...rest, when } };
-  return Object.keys(rest).length > 1
-    ? { kind: 'set_override', override: rest }
-    : { kind: 'clear_override', key: kind };
+  const isUsual = usualTimes(lesson.level, kind) === when;
+  return overrideChange(lesson.overrides, kind, { when: isUsual ? undefined : when });
+}
+
+/**
+ * The change after which one cue, or every one of its kind in its passage, is hidden or is not. What is so by a wider
+ * choice is kept nowhere.
+ *
+ * @param key of the cue.
+ * @example hiddenChange(lesson, 'p|s|count|2', 'cue', true) // { kind: 'set_override', override: { key: …, hidden: true } }
+ */
+export function hiddenChange(
+  lesson: Pick<Lesson, 'level' | 'overrides'>,
+  key: string,
+  scope: 'cue' | 'passage',
+  hidden: boolean,
+): SingleChange | null {
+  const ofPassage = lesson.overrides.find((one) => one.key === scopedKey(key, 'passage'))?.hidden;
+  const byKind = cueTimes(lesson)(partsOfKey(key).kind as CueKind) === 'never';
+  const wider = scope === 'cue' ? (ofPassage ?? byKind) : byKind;
+  return overrideChange(lesson.overrides, scopedKey(key, scope), { hidden: hidden === wider ? undefined : hidden });
 }

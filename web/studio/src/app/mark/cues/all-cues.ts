@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { Cue } from '@limber/core/cue/cue';
-import { hiddenChange, overrideChange } from '@limber/core/cue/override-change';
+import { overrideChange } from '@limber/core/cue/override-change';
+import { hiddenChange } from '@limber/core/cue/when';
 import type { SingleChange } from '@limber/core/lesson/change.schema';
 import type { CueKind } from '@limber/core/lesson/override.schema';
 import { clock } from '@limber/core/time/clock';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
-import { hiddenChange, overrideChange } from '@limber/core/cue/override-change';
-import { whenChange } from '@limber/core/cue/when';
+import { overrideChange } from '@limber/core/cue/override-change';
+import { hiddenChange, whenChange } from '@limber/core/cue/when';
 import { scopedKey, SCOPES, type Scope } from '@limber/core/lesson/cue-key';
 import type { Change, SingleChange } from '@limber/core/lesson/change.schema';
 import type { CueOverride, OwnPlace } from '@limber/core/lesson/override.schema';

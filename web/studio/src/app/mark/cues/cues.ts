@@ -15,7 +15,7 @@ import { viewAt } from '@limber/core/cue/shots';
 import { boxWanted, ownPlaceOf } from '@limber/core/cue/place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
 import { showCues } from '@limber/core/cue/show';
-import { trackOf } from '@limber/core/cue/track';
+import { shownAt, trackOf } from '@limber/core/cue/track';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
 import { pictureOf } from '@limber/core/lesson/take.schema';
@@ -156,8 +156,9 @@ export class Cues {
       ),
     { equal: (a, b) => JSON.stringify([...a]) === JSON.stringify([...b]) },
   );
+  private readonly track = computed(() => trackOf(this.cues()));
   protected readonly seen = computed((): Seen => ({
-    track: trackOf(this.cues()),
+    track: this.track(),
     cueStyle: this.cueStyle(),
     frame: this.frame(),
     shots: this.shown().shots,
@@ -167,10 +168,7 @@ export class Cues {
   protected readonly chosen = computed(() => this.list().find((one) => one.cue.key === this.chosenKey()) ?? null);
   /** Where the chosen one is tried while it is dragged. */
   protected readonly tried = signal<OwnPlace | null>(null);
-  private readonly shownHere = computed(() => {
-    const at = this.timeMs();
-    return this.cues().filter((cue) => cue.startMs <= at && at < cue.endMs);
-  });
+  private readonly shownHere = computed(() => shownAt(this.track(), this.timeMs()));
   /** The chosen cue in the picture, where it can be taken: while it stands there and nothing plays. */
   protected readonly taken = computed(() => {
     const [key, tried] = [this.chosenKey(), this.tried()];
@@ -273,8 +271,10 @@ export class Cues {
   protected nudge([across, down]: OwnPlace): void {
     const cue = this.taken();
     if (!cue) return;
-    const [x, y] = ownPlaceOf(cue.box, this.frame());
-    this.place([within(x + across), within(y + down)]);
+    const [x, y, width, height] = cue.box;
+    const { safe } = this.frame();
+    const moved = [x + across * (safe[2] - width), y + down * (safe[3] - height), width, height] as const;
+    this.place(ownPlaceOf(moved, this.frame()));
   }
 
   private nextDoubt(): void {
@@ -305,5 +305,3 @@ export class Cues {
     document.getElementById(`cue-${next.cue.key}`)?.scrollIntoView({ block: 'nearest' });
   }
 }
-
-const within = (share: number): number => Math.round(1000 * Math.min(1, Math.max(0, share))) / 1000;
