@@ -4,6 +4,7 @@ import { cueChecks } from '@limber/core/check/cue-checks';
 import { seenCues } from '@limber/core/check/cue-findings';
 import { findingsOf, sorted } from '@limber/core/check/finding';
 import { deriveCues } from '@limber/core/cue/derive';
+import type { CellGrid } from '@limber/core/footage/lips';
 import type { SeenOn, SeenTake } from '@limber/core/cue/seen-areas';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import type { Timeline } from '@limber/core/schedule/timeline';
@@ -12,6 +13,9 @@ import { readAnalysis, type ReadFile } from './input';
 
 const ms = z.number().min(0);
 const share = z.number();
+const gridSchema = z.object({
+  ...{ stepMs: z.number().positive(), columns: z.int().positive(), rows: z.int().positive(), data: z.base64() },
+});
 /** What `analyse` writes, as much of it as cues keep clear of. */
 const analysisSchema = z.object({
   faces: z
@@ -24,9 +28,8 @@ const analysisSchema = z.object({
     )
     .default([]),
   sceneChangesMs: z.array(ms).default([]),
-  motion: z
-    .object({ stepMs: z.number().positive(), columns: z.int().positive(), rows: z.int().positive(), data: z.base64() })
-    .optional(),
+  motion: gridSchema.optional(),
+  light: gridSchema.optional(),
   bouts: z.array(z.object({ beatsMs: z.array(ms) })).default([]),
 });
 
@@ -43,12 +46,15 @@ export interface SeenInFile {
  * @throws InputError when the file is not what `analyse` writes.
  */
 export async function seenIn(file: string, read: ReadFile): Promise<SeenInFile> {
-  const { faces, sceneChangesMs, motion, bouts } = await readAnalysis(file, analysisSchema, read);
-  const cells = motion && { ...motion, cells: new Uint8Array(Buffer.from(motion.data, 'base64')) };
+  const { faces, sceneChangesMs, motion, light, bouts } = await readAnalysis(file, analysisSchema, read);
   return {
-    seen: { faces, sceneChangesMs, motion: cells ?? null },
+    seen: { faces, sceneChangesMs, motion: cellsOf(motion), light: cellsOf(light) },
     beatsMs: bouts.flatMap((bout) => bout.beatsMs).sort((a, b) => a - b),
   };
+}
+
+function cellsOf(grid: z.infer<typeof gridSchema> | undefined): CellGrid | null {
+  return grid ? { ...grid, cells: new Uint8Array(Buffer.from(grid.data, 'base64')) } : null;
 }
 
 /** One file tells of the first take that plays; of the others nobody knows. */

@@ -1,4 +1,4 @@
-import type { Heard } from '../cue/heard';
+import type { Senses } from '../cue/senses';
 import type { Lesson } from '../lesson/lesson.schema';
 import { schedule, type Schedule } from '../schedule/schedule';
 import { balanceFindings } from './balance';
@@ -26,11 +26,11 @@ interface Given {
   readonly lesson: Lesson;
   readonly plan: Schedule;
   readonly shown: Shown;
-  readonly heard?: Heard;
+  readonly senses: Senses;
 }
 
-const given = (lesson: Lesson, heard?: Heard): Given => ({
-  ...{ lesson, heard, plan: schedule(lesson), shown: shownAsMarked(lesson) },
+const given = (lesson: Lesson, senses: Senses = {}): Given => ({
+  ...{ lesson, senses, plan: schedule(lesson), shown: shownAsMarked(lesson) },
 });
 
 /** Every check there is; which rules belong to which stands in the list of rules. */
@@ -45,22 +45,22 @@ const CHECKS: Readonly<Record<CheckName, (given: Given) => Found[]>> = {
   standing: ({ lesson, shown }) => standingFindings(lesson, shown),
   claim: ({ lesson }) => claimFindings(lesson),
   film: ({ lesson, shown }) => filmFindings(lesson, shown),
-  done: ({ lesson, shown, heard }) =>
+  done: ({ lesson, shown, senses }) =>
     doneFindings(lesson, saidInWords(lesson), shown, undefined, {
-      inCaption: captionsOf(lesson, heard),
+      inCaption: captionsOf(lesson, senses.heard),
     }),
-  talk: ({ lesson, heard }) => talkFindings(lesson, heard),
-  cue: ({ lesson, heard }) => cueFindings(lesson, heard),
+  talk: ({ lesson, senses }) => talkFindings(lesson, senses.heard),
+  cue: ({ lesson, senses }) => cueFindings(lesson, senses),
 };
 
 /**
  * Everything found in a lesson, in its plan, on its takes and along its cuts, worst first. What was set aside is among it.
  *
- * @param heard where someone speaks on the takes, as far as it was analysed.
+ * @param senses what was heard and seen on the takes, as far as they were analysed.
  * @example checkLesson(lesson)[0]?.severity // 'must'
  */
-export function checkLesson(lesson: Lesson, heard?: Heard): Finding[] {
-  const all = given(lesson, heard);
+export function checkLesson(lesson: Lesson, senses?: Senses): Finding[] {
+  const all = given(lesson, senses);
   return findingsOf(lesson, overridden(Object.values(CHECKS).flatMap((check) => check(all))));
 }
 
@@ -69,6 +69,6 @@ export function checkLesson(lesson: Lesson, heard?: Heard): Finding[] {
  *
  * @example foundBy('balance', lesson).map((one) => one.rule) // ['uneven-sides']
  */
-export function foundBy(check: CheckName, lesson: Lesson, heard?: Heard): Found[] {
-  return CHECKS[check](given(lesson, heard));
+export function foundBy(check: CheckName, lesson: Lesson, senses?: Senses): Found[] {
+  return CHECKS[check](given(lesson, senses));
 }

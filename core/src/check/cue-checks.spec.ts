@@ -131,7 +131,8 @@ describe('the checks of cues', () => {
   it('tell colours that nobody can tell apart, and find none in the styles that there are', () => {
     for (const style of CUE_STYLES) expect(rules([], { style })).withContext(style.name).toEqual([]);
     expect(rules([], { style: { ...PEBBLE, ink: '#8d8292' } })).toEqual(['cue-contrast']);
-    expect(rules([], { style: { ...PEBBLE, plateOpacity: 0.5 } }).length).toBeGreaterThan(0);
+    // A plate that lets much through is made denser where it has to be.
+    expect(rules([], { style: { ...PEBBLE, plateOpacity: 0.5 } })).toEqual([]);
   });
 
   it('tell when more than four things stand at once', () => {

@@ -1,8 +1,8 @@
 import '../words/localize';
 import type { Cue } from '../cue/cue';
-import { contrastOf, laidOver } from '../cue/contrast';
+import { contrastOf } from '../cue/contrast';
 import { isNote } from '../cue/notes';
-import { FRAMES, sharedBy, type Box } from '../cue/frame';
+import { FRAMES, sharedBy, TELEPHONE, type Box } from '../cue/frame';
 import { overrideChange } from '../cue/override-change';
 import type { PlacedCue } from '../cue/place';
 import type { WorkedArea } from '../cue/worked-area';
@@ -35,8 +35,6 @@ export interface SeenCues {
   readonly beatsMs?: readonly CutMs[];
 }
 
-/** An upright telephone, px. */
-const PHONE_PX = 390;
 /** Room that is left of the rounding of boxes, as a share of the picture. */
 const TOUCHES = 0.001;
 /** Times are whole milliseconds. */
@@ -196,40 +194,22 @@ function tooSmall({ page }: SeenCues, profile: CueProfile): Found[] {
   const smallest = new Map<CueKind, PlacedCue>();
   for (const cue of page) if (cue.type < (smallest.get(cue.kind)?.type ?? Infinity)) smallest.set(cue.kind, cue);
   return [...smallest.values()].flatMap((cue) => {
-    const px = cue.type * PHONE_PX;
+    const px = cue.type * TELEPHONE.widthPx;
     if (px >= profile.leastPx) return [];
     const message = $localize`${named(cue)} is ${px.toFixed(1)} px tall on a telephone.`;
     return [{ rule: 'cue-small' as const, place: placeOf(cue), message, repairs: [] }];
   });
 }
 
-/** Words on their plate, whatever shines through it; the worst ground is white or black. */
+/** Words on their plate, which is as dense as it has to be: what cannot be read on a whole one are the colours. */
 function contrasts(style: CueStyle, profile: CueProfile): Found[] {
-  const worst = (colour: string, opacity: number, plate: string): number =>
-    Math.min(...['#ffffff', '#000000'].map((ground) => contrastOf(colour, laidOver(plate, opacity, ground))));
   const pairs = [
-    {
-      what: $localize`Words on their plate`,
-      ratio: worst(style.ink, style.plateOpacity, style.plate),
-      least: profile.words,
-    },
-    {
-      what: $localize`Small words on their plate`,
-      ratio: worst(style.soft, style.plateOpacity, style.plate),
-      least: profile.words,
-    },
-    { what: $localize`The change of side`, ratio: contrastOf(style.accentInk, style.accent), least: profile.words },
-    {
-      what: $localize`What is done of a count`,
-      ratio: worst(style.accent, style.plateOpacity, style.plate),
-      least: profile.shapes,
-    },
-    {
-      what: $localize`What is still to come of a count`,
-      ratio: worst(style.rest, style.plateOpacity, style.plate),
-      least: profile.shapes,
-    },
-  ];
+    { what: $localize`Words on their plate`, of: style.ink, least: profile.words },
+    { what: $localize`Small words on their plate`, of: style.soft, least: profile.words },
+    { what: $localize`The change of side`, of: style.accentInk, on: style.accent, least: profile.words },
+    { what: $localize`What is done of a count`, of: style.accent, least: profile.shapes },
+    { what: $localize`What is still to come of a count`, of: style.rest, least: profile.shapes },
+  ].map(({ what, of, on = style.plate, least }) => ({ what, ratio: contrastOf(of, on), least }));
   return pairs
     .filter(({ ratio, least }) => ratio < least)
     .map(({ what, ratio, least }) => ({

@@ -34,9 +34,9 @@ describe('cues', () => {
     expect(cueFindings(filmed()).map((one) => one.rule)).toEqual([]);
     const silent = filmed({ opening: '' });
     expect(cueFindings(silent).map((one) => one.rule)).toEqual(['no-captions']);
-    expect(cueFindings(filmed(), () => []).map((one) => one.rule)).toEqual([]);
+    expect(cueFindings(filmed(), { heard: () => [] }).map((one) => one.rule)).toEqual([]);
     const unheard = filmed({ segments: [aSegment('s', 5000, 11_000)] });
-    expect(cueFindings(unheard, () => []).map((one) => one.rule)).toEqual(['no-captions']);
+    expect(cueFindings(unheard, { heard: () => [] }).map((one) => one.rule)).toEqual(['no-captions']);
     expect(cueFindings({ ...silent, overrides: [{ key: 'caption', when: 'never' }] })).toEqual([]);
     expect(cueFindings(aLesson())).toEqual([]);
   });

@@ -3,11 +3,12 @@ import { seamsOf } from '../assembly/cut';
 import { deriveCues } from '../cue/derive';
 import { cueTimes } from '../cue/when';
 import { FRAMES } from '../cue/frame';
+import { lightUnder } from '../cue/light-under';
 import { placeCues } from '../cue/place';
-import type { Showing } from '../cue/show';
-import { shotsAndAreas } from '../cue/shots';
+import { seenAreas } from '../cue/seen-areas';
+import type { Senses } from '../cue/senses';
 import { cueStyleOf } from '../cue/styles';
-import { heardIn, type Heard } from '../cue/heard';
+import { heardIn } from '../cue/heard';
 import type { Cue } from '../cue/cue';
 import type { Change } from '../lesson/change.schema';
 import { partsOfKey, scopeOf, stepOfCue } from '../lesson/cue-key';
@@ -23,10 +24,10 @@ import type { Found, Repair } from './finding';
  *
  * @example cueFindings(lesson).map((one) => one.rule) // ['change-without-cue']
  */
-export function cueFindings(lesson: Lesson, heard?: Heard): Found[] {
+export function cueFindings(lesson: Lesson, senses: Senses = {}): Found[] {
   if (lesson.overrides.length === 0 && lesson.segments.length === 0) return [];
   const timeline = timelineOf(lesson)!;
-  const { cues, orphans } = deriveCues(lesson, timeline, heard);
+  const { cues, orphans } = deriveCues(lesson, timeline, senses.heard);
   const findings = orphans.map((one) => withoutCue(one, cues, timeline.durationMs));
   if (timeline.cut !== null && !cues.some((cue) => cue.kind === 'caption') && cueTimes(lesson)('caption') !== 'never')
     findings.push({
@@ -35,7 +36,7 @@ export function cueFindings(lesson: Lesson, heard?: Heard): Found[] {
       message: $localize`There are no captions: nothing is written down of what is said, or nobody is heard saying it.`,
       repairs: [],
     });
-  return timeline.cut === null ? findings : [...findings, ...cueChecks(seenCues(lesson, timeline, cues, { heard }))];
+  return timeline.cut === null ? findings : [...findings, ...cueChecks(seenCues(lesson, timeline, cues, senses))];
 }
 
 /**
@@ -47,15 +48,16 @@ export function seenCues(
   lesson: Lesson,
   timeline: Timeline,
   cues: readonly Cue[],
-  { heard, seenOn }: Pick<Showing, 'heard' | 'seenOn'> = {},
+  { heard, seenOn }: Senses = {},
 ): SeenCues {
   const style = cueStyleOf(lesson);
-  const { areas } = shotsAndAreas(lesson, timeline, FRAMES['16:9'], seenOn);
+  const areas = seenAreas(lesson, timeline, seenOn);
+  const light = lightUnder(timeline.cut, seenOn);
   const take = lesson.takes.find((one) => one.id === timeline.cut?.pieces[0]?.takeId);
   return {
     ...{ style, areas, overrides: lesson.overrides, edges: seamsOf(timeline.cut) },
-    cues: placeCues(cues, style, FRAMES['16:9'], areas),
-    page: placeCues(cues, style, FRAMES.page, areas),
+    cues: placeCues(cues, style, FRAMES['16:9'], areas, light),
+    page: placeCues(cues, style, FRAMES.page, areas, light),
     speech: timeline.cut && heard ? heardIn(timeline.cut, heard).speech : [],
     rate: take ? perSecond(take.frameRate) : USUAL_RATE,
   };

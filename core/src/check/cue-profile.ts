@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { TELEPHONE } from '../cue/frame';
+import { SHAPES, WORDS } from '../cue/contrast';
 import { CHARACTERS_PER_SECOND, LINE_CHARACTERS, LONGEST_MS } from '../cue/caption-texts';
 
 /** What the checks of cues hold against: figures that one may want otherwise. */
@@ -45,9 +47,9 @@ export const CUE_PROFILE: CueProfile = {
   gapPictures: 2,
   lineCharacters: LINE_CHARACTERS,
   lines: 2,
-  leastPx: 12,
-  words: 4.5,
-  shapes: 3,
+  leastPx: TELEPHONE.leastPx,
+  words: WORDS,
+  shapes: SHAPES,
   changesPerSecond: 3,
   atOnce: 4,
   earlyMs: 45,

@@ -1,4 +1,4 @@
-import type { Heard } from '../cue/heard';
+import type { Senses } from '../cue/senses';
 import { asOne, singlesOf } from '../lesson/as-one';
 import { applyChange } from '../lesson/change';
 import type { Change, SingleChange } from '../lesson/change.schema';
@@ -14,11 +14,11 @@ import { isForAll, type Finding } from './finding';
  * @param ids of findings of this lesson.
  * @example mendAll(lesson, ['never-described@a/before', 'never-described@b/before']) // { kind: 'batch', changes: [{ … }, { … }] }
  */
-export function mendAll(lesson: Lesson, ids: readonly string[], heard?: Heard): Change | null {
+export function mendAll(lesson: Lesson, ids: readonly string[], senses?: Senses): Change | null {
   const changes: SingleChange[] = [];
   const left = new Set(ids);
   let state = lesson;
-  let findings: readonly Finding[] = checkLesson(state, heard);
+  let findings: readonly Finding[] = checkLesson(state, senses);
   for (;;) {
     const next = findings.find((one) => left.has(one.id) && one.repairs.some(isForAll));
     if (!next) break;
@@ -26,7 +26,7 @@ export function mendAll(lesson: Lesson, ids: readonly string[], heard?: Heard): 
     const { change } = next.repairs.find(isForAll)!;
     changes.push(...singlesOf(change!));
     state = applyChange(state, change!);
-    findings = checkLesson(state, heard);
+    findings = checkLesson(state, senses);
   }
   return asOne(changes);
 }

@@ -47,7 +47,7 @@ describe('the list of rules', () => {
     const met = new Set<RuleId>();
     for (const lesson of lessons)
       for (const check of new Set(Object.values(RULES).map((rule) => rule.check)))
-        for (const { rule } of foundBy(check, lesson, () => [[1000, 8000]])) {
+        for (const { rule } of foundBy(check, lesson, { heard: () => [[1000, 8000]] })) {
           met.add(rule);
           expect(RULES[rule].check).withContext(rule).toBe(check);
         }

@@ -1,3 +1,10 @@
+import type { CueStyle } from '../lesson/cue-style.schema';
+import type { Ground } from './light-under';
+
+/** Least contrast of words and of shapes (WCAG 2.2, 1.4.3 and 1.4.11). */
+export const WORDS = 4.5;
+export const SHAPES = 3;
+
 /** Red, green and blue, 0 to 255. */
 type Colour = readonly [red: number, green: number, blue: number];
 
@@ -34,4 +41,36 @@ export function laidOver(plate: string, opacity: number, ground: string): string
   const [over, under] = [colourOf(plate), colourOf(ground)];
   const mixed = over.map((value, i) => Math.round(opacity * value + (1 - opacity) * under[i]!));
   return `#${mixed.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
+}
+
+/** Plates are tried so much denser. */
+const DENSER = 0.02;
+
+/**
+ * How dense the plate of a style has to be for everything on it to be read over a ground: as the style has it, or denser.
+ * Where even a whole plate is not enough, the colours are not: 1.
+ *
+ * @example plateFor({ ...PEBBLE, plateOpacity: 0.5 }, [0, 40]) // 0.5: over the dark it is dark enough
+ */
+export function plateFor(style: CueStyle, ground: Ground): number {
+  for (let opacity = style.plateOpacity; opacity < 1; opacity = Math.round((opacity + DENSER) * 100) / 100)
+    if (isRead(style, opacity, ground)) return opacity;
+  return 1;
+}
+
+function isRead({ plate, ink, soft, accent, rest }: CueStyle, opacity: number, ground: Ground): boolean {
+  const [dark, light] = ground.map((value) => laidOver(plate, opacity, grey(value))) as [string, string];
+  const least = (colour: string): number => {
+    const own = luminanceOf(colourOf(colour));
+    // Between the two there is a ground on which it cannot be seen at all.
+    if (own >= luminanceOf(colourOf(dark)) && own <= luminanceOf(colourOf(light))) return 1;
+    return Math.min(contrastOf(colour, dark), contrastOf(colour, light));
+  };
+  return (
+    [ink, soft].every((colour) => least(colour) >= WORDS) && [accent, rest].every((colour) => least(colour) >= SHAPES)
+  );
+}
+
+function grey(value: number): string {
+  return `#${Math.round(value).toString(16).padStart(2, '0').repeat(3)}`;
 }

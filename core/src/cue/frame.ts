@@ -22,6 +22,9 @@ export interface Frame {
   readonly caption: number;
 }
 
+/** An upright telephone is so wide, and nobody reads smaller type on it at arm's length (common practice, no source), px. */
+export const TELEPHONE = { widthPx: 390, leastPx: 12 } as const;
+
 /** EBU R 95 (from memory): graphics keep to 90 % of a 16:9 picture. */
 const SAFE_16_9: Box = [0.05, 0.05, 0.9, 0.9];
 const WHOLE: Box = [0, 0, 1, 1];

@@ -14,7 +14,8 @@ type Drawn = Pick<Cue, 'kind' | 'side' | 'value' | 'of' | 'shows'> & Place;
  *
  * @example marksOf(placed, PEBBLE, FRAMES['16:9']).map((mark) => mark.is) // ['path', 'path', 'text']
  */
-export function marksOf(cue: Drawn, style: CueStyle, frame: Pick<Frame, 'height'>): Mark[] {
+export function marksOf(cue: Drawn, chosen: CueStyle, frame: Pick<Frame, 'height'>): Mark[] {
+  const style = cue.plate === undefined ? chosen : { ...chosen, plateOpacity: cue.plate };
   const box = inThousandths(cue, frame);
   const onPlate = (...beside: Mark[]): Mark[] => [
     plate(box, style.plate, style),

@@ -5,7 +5,9 @@ import { timelineOf } from '../schedule/timeline';
 import { aFilmedLesson, aMove, aSegment, aStep, reps } from '../testing';
 import { deriveCues } from './derive';
 import { FRAMES, sharedBy, type Box, type FrameName } from './frame';
-import { ownPlaceOf, placeCues, type PlacedCue } from './place';
+import type { LightUnder } from './light-under';
+import { ownPlaceOf } from './own-place';
+import { placeCues, type PlacedCue } from './place';
 import { CUE_STYLES, cueStyleOf, PEBBLE } from './styles';
 import { workedAreas } from './worked-area';
 
@@ -145,6 +147,46 @@ describe('places of cues', () => {
     };
     expect(seen('left')[0]).toBeLessThan(0.5);
     expect(seen('right')[0]).toBeGreaterThan(0.5);
+  });
+
+  it('are smaller where nothing is free for them as they are, if that is enough', () => {
+    const { cues } = deriveCues(lesson);
+    const ofCount = (all: readonly PlacedCue[]): PlacedCue => all.find((cue) => cue.key.startsWith('p|s|count'))!;
+    const { box: usual, type } = ofCount(placeCues(cues, PEBBLE, FRAMES['16:9'], []));
+    /** At both edges a column is left that is so much of what a count takes. */
+    const beside = (part: number): { all: PlacedCue[]; count: PlacedCue; covered: number } => {
+      const from = 0.05 + part * usual[2];
+      const taken: Box = [from, 0, 1 - 2 * from, 1];
+      const all = placeCues(cues, PEBBLE, FRAMES['16:9'], [{ startMs: 0, endMs: 60_000, boxes: [taken], seen: null }]);
+      return { all, count: ofCount(all), covered: sharedBy(ofCount(all).box, taken) };
+    };
+    expect(beside(1.01).count.type).toBe(type);
+    const tight = beside(0.9);
+    expect(tight.count.type).toBeCloseTo(0.8 * type, 9);
+    expect(tight.covered).toBe(0);
+    for (const a of tight.all)
+      for (const b of tight.all)
+        if (a.key < b.key && a.startMs < b.endMs && b.startMs < a.endMs)
+          expect(sharedBy(a.box, b.box)).withContext(`${a.key} ${b.key}`).toBe(0);
+    // Where it is not, they are as large as ever, and it is told.
+    expect(beside(0.5).count.type).toBe(type);
+    expect(beside(0.5).covered).toBeGreaterThan(0);
+  });
+
+  it('have a denser plate where the picture would shine through, the same for as long as a passage lasts', () => {
+    const { cues } = deriveCues(lesson);
+    const through = { ...PEBBLE, plateOpacity: 0.5 };
+    const onto = (light: LightUnder, style = through): PlacedCue[] => placeCues(cues, style, FRAMES['16:9'], [], light);
+    for (const cue of onto(() => [0, 10])) expect(cue.plate).toBe(0.5);
+    for (const cue of onto(() => [0, 255])) expect(cue.plate).toBeGreaterThan(0.6);
+    // From 16 s on, in the middle of a passage, it is bright.
+    const counts = onto((_, startMs, endMs) => (startMs < 22_000 && endMs > 16_000 ? [0, 255] : [0, 10])).filter(
+      (cue) => cue.kind === 'count',
+    );
+    const denser = new Set(counts.filter((cue) => cue.key.startsWith('p|s|')).map((cue) => cue.plate));
+    expect([...denser].every((plate) => plate! > 0.6) && denser.size === 1).toBeTrue();
+    expect(counts.filter((cue) => cue.key.startsWith('p|u|')).every((cue) => cue.plate === 0.5)).toBeTrue();
+    expect(onto(() => [0, 255], PEBBLE).every((cue) => cue.plate === undefined)).toBeTrue();
   });
 
   it('set words in the place of a figure smaller until they fit', () => {

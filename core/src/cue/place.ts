@@ -2,10 +2,15 @@ import type { CueStyle } from '../lesson/cue-style.schema';
 import type { OwnPlace } from '../lesson/override.schema';
 import { partsOfKey } from '../lesson/cue-key';
 import type { Cue } from './cue';
+import { ANCHORS, boxAt, SLOT, UNDER, within, type Slot } from './anchors';
 import { choosePlaces, type Group } from './choose-places';
-import { sharedBy, type Box, type Frame } from './frame';
+import { plateFor } from './contrast';
+import { sharedBy, TELEPHONE, type Box, type Frame } from './frame';
+import { coveredOf, KeptFree } from './kept-free';
+import { ANY_GROUND, type LightUnder } from './light-under';
+import { boxWanted } from './own-place';
 import { sizeOf, type CueSize } from './size';
-import { boxIn, middleOf } from './view';
+import { boxUnder, type View } from './view';
 import type { WorkedArea } from './worked-area';
 
 /** Where a cue stands: its box in the unit picture, its lines, and the size of its type as a share of the width. */
@@ -13,86 +18,21 @@ export interface Place {
   readonly box: Box;
   readonly lines: readonly string[];
   readonly type: number;
+  /** How dense its plate is, where that of its style would let too much of the picture through. */
+  readonly plate?: number | undefined;
 }
 
 export type PlacedCue = Cue & Place;
 
-/** What never stands at the same time as another has one place with it. */
-const SLOT = {
-  count: 'count',
-  countdown: 'count',
-  side: 'side',
-  swap: 'swap',
-  next: 'swap',
-  label: 'label',
-  breath: 'breath',
-  set: 'note',
-  halfway: 'note',
-  last: 'note',
-  pressure: 'note',
-  form: 'note',
-  caution: 'note',
-  felt: 'note',
-  check: 'note',
-  caption: 'caption',
-} as const;
-export type Slot = (typeof SLOT)[Cue['kind']];
-
-type Anchor = readonly [x: 'left' | 'middle' | 'right', y: 'top' | 'under' | 'middle' | 'low' | 'bottom'];
-
-/** Where each may stand, the usual place first. */
-const ANCHORS: Readonly<Record<Slot, readonly Anchor[]>> = {
-  label: [
-    ['left', 'top'],
-    ['right', 'top'],
-    ['middle', 'top'],
-  ],
-  side: [
-    ['left', 'under'],
-    ['left', 'bottom'],
-    ['right', 'bottom'],
-    ['right', 'under'],
-    ['left', 'middle'],
-  ],
-  count: [
-    ['right', 'top'],
-    ['left', 'bottom'],
-    ['right', 'bottom'],
-    ['right', 'middle'],
-    ['left', 'middle'],
-    ['left', 'top'],
-  ],
-  swap: [
-    ['middle', 'bottom'],
-    ['right', 'bottom'],
-    ['left', 'low'],
-    ['middle', 'low'],
-    ['middle', 'top'],
-  ],
-  note: [
-    ['left', 'middle'],
-    ['right', 'middle'],
-    ['left', 'low'],
-    ['right', 'low'],
-  ],
-  breath: [
-    ['right', 'middle'],
-    ['left', 'middle'],
-  ],
-  caption: [
-    ['middle', 'bottom'],
-    ['middle', 'low'],
-    ['middle', 'top'],
-  ],
-};
-
 /**
  * Puts cues into boxes of a picture: inside its safe area, clear of where she works and of each other as far as there is
  * room, in one place for a passage and rather in the same one for the next. Of all ways to do so, one that costs least
- * ({@link choosePlaces}). Where the instructor wants a cue, it stands, and the others make room.
+ * ({@link choosePlaces}). Where the instructor wants a cue, it stands, and the others make room. Where nothing is free,
+ * they are set smaller if that is enough. Where too much of the picture shines through their plate, it is denser.
  *
  * @param cues in order of their start, as they are derived.
  * @param areas what is to be kept free, in a wide picture.
+ * @param light what lies under a box of the wide picture; anything, where nobody knows.
  * @example placeCues(cues, PEBBLE, FRAMES['16:9'], workedAreas(lesson, passages))[0]?.box // [0.05, 0.05, 0.17, 0.07]
  */
 export function placeCues(
@@ -100,35 +40,89 @@ export function placeCues(
   style: CueStyle,
   frame: Frame,
   areas: readonly WorkedArea[],
+  light: LightUnder = () => ANY_GROUND,
 ): PlacedCue[] {
   const sizes = cues.map((cue) => sizeOf(cue, style, frame));
   const groups = groupsOf(cues, sizes);
-  const free = new Areas(areas, frame);
+  const free = new KeptFree(areas, frame);
   // What stands under a name stands under the tallest, so that it does not jump from step to step.
   const tallest = Math.max(0, ...groups.map(({ slot, own, height }) => (slot === 'label' && !own ? height : 0)));
   const under = tallest + UNDER * style.types.label * style.scale * frame.type;
-  const chosen = choosePlaces(
-    groups.map(({ slot, own, startMs, endMs, width, height }): Group => {
-      const group = { slot, startMs, endMs };
-      if (own)
-        return { ...group, own: true, boxes: [boxWanted(own, width, height / frame.height, frame)], covered: [0] };
-      const boxes = ANCHORS[slot].map((anchor) => boxAt(anchor, width, height, frame, under));
-      const taken = free.between(startMs, endMs);
-      return { ...group, boxes, covered: boxes.map((box) => coveredOf(box, taken)) };
-    }),
-  );
+  const kept = groups.map(({ startMs, endMs }) => free.during(startMs, endMs));
+  const choices = groups.map(({ slot, own, startMs, endMs, width, height }, i): Group => {
+    const group = { slot, startMs, endMs };
+    if (own) return { ...group, own: true, boxes: [boxWanted(own, width, height / frame.height, frame)], covered: [0] };
+    const boxes = ANCHORS[slot].map((anchor) => boxAt(anchor, width, height, frame, under));
+    return { ...group, boxes, covered: boxes.map((box) => coveredOf(box, kept[i]!.boxes)) };
+  });
+  const stands = choosePlaces(choices).map((at, i): Standing => ({ at, box: choices[i]!.boxes[at]! }));
+  const smaller = smallerIn(frame, { ...style, scale: SMALLER * style.scale });
+  choices.forEach(({ covered }, i) => {
+    if (covered[stands[i]!.at]! === 0) return;
+    const group = groups[i]!;
+    const set = smaller(group.cues.map((at) => cues[at]!));
+    if (!set) return;
+    const boxes = ANCHORS[group.slot].map((anchor) => boxAt(anchor, set.width, set.height, frame, under));
+    const at = boxes.findIndex((box) => coveredOf(box, kept[i]!.boxes) === 0 && isClear(box, i, groups, stands));
+    if (at < 0) return;
+    stands[i] = { at, box: boxes[at]! };
+    group.cues.forEach((cue, nth) => (sizes[cue] = set.sizes[nth]!));
+  });
+  const shinesThrough = plateFor(style, ANY_GROUND) > style.plateOpacity;
   const placed = new Array<PlacedCue>(cues.length);
   groups.forEach((group, i) => {
-    const anchor = ANCHORS[group.slot][chosen[i]!]!;
-    const around = boxAt(anchor, group.width, group.height, frame, under);
-    for (const at of group.cues) {
-      const { lines, type, width, height } = sizes[at]!;
+    const { at, box: around } = stands[i]!;
+    const plate = shinesThrough ? plateIn(around, group, kept[i]!.views) : undefined;
+    for (const cue of group.cues) {
+      const { lines, type, width, height } = sizes[cue]!;
       const high = height / frame.height;
-      const box = group.own ? boxWanted(group.own, width, high, frame) : within(around, anchor, width, high);
-      placed[at] = { ...cues[at]!, box: rounded(box), lines, type };
+      const box = group.own
+        ? boxWanted(group.own, width, high, frame)
+        : within(around, ANCHORS[group.slot][at]!, width, high);
+      placed[cue] = { ...cues[cue]!, box: rounded(box), lines, type, ...(plate === undefined ? {} : { plate }) };
     }
   });
   return placed;
+
+  function plateIn(box: Box, { startMs, endMs }: Grouped, views: readonly View[]): number {
+    return Math.max(...views.map((view) => plateFor(style, light(boxUnder(box, frame, view), startMs, endMs))));
+  }
+}
+
+/** Where nothing is free, cues are set so much smaller. */
+const SMALLER = 0.8;
+
+/** The place of a group: the number of its anchor, and its box. */
+interface Standing {
+  readonly at: number;
+  readonly box: Box;
+}
+
+interface Smaller {
+  readonly sizes: readonly CueSize[];
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Sets the cues of a group smaller; null where nobody would read them any more. */
+function smallerIn(frame: Frame, style: CueStyle): (cues: readonly Cue[]) => Smaller | null {
+  return (cues) => {
+    const sizes = cues.map((cue) => sizeOf(cue, style, frame));
+    if (frame.height > 1 && sizes.some(({ type }) => type * TELEPHONE.widthPx < TELEPHONE.leastPx)) return null;
+    return {
+      sizes,
+      width: Math.max(...sizes.map(({ width }) => width)),
+      height: Math.max(...sizes.map(({ height }) => height)),
+    };
+  };
+}
+
+/** Whether nothing else stands in a box while a group does. */
+function isClear(box: Box, own: number, groups: readonly Grouped[], stands: readonly Standing[]): boolean {
+  const { startMs, endMs } = groups[own]!;
+  return groups.every(
+    (group, i) => i === own || group.startMs >= endMs || group.endMs <= startMs || sharedBy(box, stands[i]!.box) === 0,
+  );
 }
 
 interface Grouped {
@@ -162,86 +156,8 @@ function groupsOf(cues: readonly Cue[], sizes: readonly CueSize[]): Grouped[] {
   return [...groups.values()].sort((a, b) => a.startMs - b.startMs);
 }
 
-/** How far from the top each row is, as a share of what is left of the height; `under` is under a name at the top. */
-const ROWS = { top: 0, middle: 0.5, low: 0.8, bottom: 1 } as const;
-/** Room between the two, in sizes of its type. */
-const UNDER = 0.35;
-const COLUMNS: Readonly<Record<Anchor[0], number>> = { left: 0, middle: 0.5, right: 1 };
-
-/**
- * @param height as a share of the width, as is the room of a name
- * @param under how far below the top what stands under it begins.
- */
-function boxAt([column, row]: Anchor, width: number, height: number, frame: Frame, under: number): Box {
-  const { safe } = frame;
-  const high = height / frame.height;
-  const free = Math.max(0, safe[3] - high);
-  const down = row === 'under' ? Math.min(free, under / frame.height) : ROWS[row] * free;
-  return [safe[0] + COLUMNS[column] * (safe[2] - width), safe[1] + down, width, high];
-}
-
-/**
- * The box of what stands where the instructor wants it, in shares of the picture: large or small, as far from the edges as
- * its room goes.
- */
-export function boxWanted([x, y]: OwnPlace, width: number, height: number, { safe }: Pick<Frame, 'safe'>): Box {
-  return [safe[0] + x * Math.max(0, safe[2] - width), safe[1] + y * Math.max(0, safe[3] - height), width, height];
-}
-
-/**
- * The place at which a box would stand as it lies in a picture, as near as may be: what cannot be moved is in the middle.
- *
- * @example ownPlaceOf([0.05, 0.9, 0.2, 0.05], FRAMES['16:9']) // [0, 1]
- */
-export function ownPlaceOf([x, y, width, height]: Box, { safe }: Pick<Frame, 'safe'>): OwnPlace {
-  const at = (from: number, room: number): number =>
-    room > 1e-6 ? Math.round(1000 * Math.min(1, Math.max(0, from / room))) / 1000 : 0.5;
-  return [at(x - safe[0], safe[2] - width), at(y - safe[1], safe[3] - height)];
-}
-
-/** A smaller box in the one that is kept for its passage, towards where that stands. */
-function within([x, y, width, height]: Box, [column, row]: Anchor, ownWidth: number, ownHeight: number): Box {
-  return [
-    x + COLUMNS[column] * (width - ownWidth),
-    y + (row === 'top' || row === 'under' ? 0 : row === 'middle' ? 0.5 : 1) * (height - ownHeight),
-    ownWidth,
-    ownHeight,
-  ];
-}
-
 /** To a hundredth of a thousandth: a fiftieth of a pixel of a film that is 1,920 wide. */
 function rounded([x, y, width, height]: Box): Box {
   const share = (exact: number): number => Math.round(exact * 100_000) / 100_000;
   return [share(x), share(y), share(width), share(height)];
-}
-
-function coveredOf(box: Box, taken: readonly Box[]): number {
-  return taken.reduce((most, one) => Math.max(most, sharedBy(box, one)), 0);
-}
-
-/** What is to be kept free, found by time. */
-class Areas {
-  private readonly areas: readonly WorkedArea[];
-
-  constructor(
-    areas: readonly WorkedArea[],
-    private readonly frame: Frame,
-  ) {
-    this.areas = [...areas].sort((a, b) => a.startMs - b.startMs);
-  }
-
-  private next = 0;
-
-  /** Boxes that are taken in a stretch, in the frame. Asked with stretches in order of their start. */
-  between(startMs: number, endMs: number): Box[] {
-    while (this.next < this.areas.length && this.areas[this.next]!.endMs <= startMs) this.next++;
-    const boxes: Box[] = [];
-    for (let at = this.next; at < this.areas.length && this.areas[at]!.startMs < endMs; at++)
-      if (this.areas[at]!.endMs > startMs) boxes.push(...this.boxesOf(this.areas[at]!));
-    return boxes;
-  }
-
-  private boxesOf({ boxes, view = middleOf(this.frame) }: WorkedArea): Box[] {
-    return boxes.map((box) => boxIn(box, this.frame, view));
-  }
 }

@@ -21,6 +21,7 @@ const seen = (box: Box, motion: CellGrid | null = null): SeenTake => ({
   ],
   sceneChangesMs: [],
   motion,
+  light: null,
 });
 const areasWith = (take: SeenTake | null, of: Lesson = lesson): ReturnType<typeof seenAreas> =>
   seenAreas(of, timelineOf(of)!, () => take);
@@ -37,7 +38,7 @@ describe('what is kept free as it was seen', () => {
   it('is what is estimated where nobody looked, or no face was found', () => {
     const estimated = workedAreas(lesson, timelineOf(lesson)!.passages);
     expect(areasWith(null)).toEqual(estimated);
-    expect(areasWith({ faces: [], sceneChangesMs: [], motion: null })).toEqual(estimated);
+    expect(areasWith({ faces: [], sceneChangesMs: [], motion: null, light: null })).toEqual(estimated);
   });
 
   it('is the face with its hair and ears, wherever it was in the stretch', () => {

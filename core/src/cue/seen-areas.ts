@@ -11,9 +11,12 @@ import type { Span } from '../time/spans';
 import type { Box } from './frame';
 import { workedAreas, type WorkedArea } from './worked-area';
 
-/** What was seen of a take; its movement where somebody looked for it. */
+/** What was seen in the picture of a take, in its own time; what moves and how light it is where somebody looked for it. */
 export interface SeenTake extends Pick<Analysis, 'faces' | 'sceneChangesMs'> {
   readonly motion: CellGrid | null;
+  readonly light: CellGrid | null;
+  /** When of the take the picture begins. */
+  readonly offsetMs?: number;
 }
 /** The same by take; null for one that nobody looked at. */
 export type SeenOn = (takeId: string) => SeenTake | null;
@@ -35,7 +38,7 @@ const MOVES = 6;
 export function seenAreas(
   lesson: Pick<Lesson, 'steps' | 'takes' | 'segments'>,
   { passages, cut }: Pick<Timeline, 'passages' | 'cut'>,
-  seenOn: SeenOn,
+  seenOn: SeenOn = () => null,
 ): WorkedArea[] {
   const seenIn = new Map(passages.map((one) => [one, cut && seenAlong(one, cut, seenOn)]));
   const headIn = (one: Passage): Box | null => {
@@ -62,7 +65,9 @@ function handsOf({ side }: Passage): number {
 function seenAlong({ startMs, endMs }: Passage, cut: Cut, seenOn: SeenOn): { take: SeenTake; span: Span } | null {
   const place = placeAt(cut, startMs);
   const take = place && seenOn(place.takeId);
-  return take ? { take, span: [place.takeMs, place.takeMs + endMs - startMs] } : null;
+  if (!take) return null;
+  const fromMs = place.takeMs - (take.offsetMs ?? 0);
+  return { take, span: [fromMs, fromMs + endMs - startMs] };
 }
 
 /** Everything that a head takes up in a stretch. */

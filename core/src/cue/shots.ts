@@ -4,7 +4,6 @@ import type { CutMs } from '../time/clocks';
 import type { Timeline } from '../schedule/timeline';
 import type { Frame } from './frame';
 import { middleOf, type View } from './view';
-import { seenAreas, type SeenOn } from './seen-areas';
 import type { WorkedArea } from './worked-area';
 
 /** For how long a frame that is not wide shows what of the wide picture. */
@@ -110,14 +109,12 @@ function eased(share: number): number {
   return share * share * (3 - 2 * share);
 }
 
-/** What is to be kept free along a cut, and what a frame shows of it. */
+/** What a frame shows along a cut, and with it what is to be kept free there. */
 export function shotsAndAreas(
-  lesson: Pick<Lesson, 'steps' | 'takes' | 'segments'>,
-  { passages, cut, durationMs }: Pick<Timeline, 'passages' | 'cut' | 'durationMs'>,
+  areas: readonly WorkedArea[],
+  { cut, durationMs }: Pick<Timeline, 'cut' | 'durationMs'>,
   frame: Pick<Frame, 'shows'>,
-  seenOn: SeenOn = () => null,
-): { areas: WorkedArea[]; shots: Shot[] } {
-  const areas = seenAreas(lesson, { passages, cut }, seenOn);
+): { areas: readonly WorkedArea[]; shots: Shot[] } {
   const shots = shotsOf(areas, seamsOf(cut), frame, durationMs);
   if (shots.length === 0) return { areas, shots };
   return {

@@ -5,23 +5,22 @@ import { timelineOf, type Timeline } from '../schedule/timeline';
 import type { Cue } from './cue';
 import { deriveCues } from './derive';
 import { FRAMES, type FrameName } from './frame';
-import type { Heard } from './heard';
+import { lightUnder } from './light-under';
 import { placeCues, type PlacedCue } from './place';
-import type { SeenOn } from './seen-areas';
-import { cueStyleOf } from './styles';
+import { seenAreas } from './seen-areas';
+import type { Senses } from './senses';
 import { shotsAndAreas, type Shot } from './shots';
+import { cueStyleOf } from './styles';
 import type { WorkedArea } from './worked-area';
 
 /** What of a lesson's cues is wanted; what is left out is as usual. */
-export interface Showing {
+export interface Showing extends Senses {
   readonly timeline?: Timeline;
   readonly frame?: FrameName;
   readonly style?: CueStyle;
-  readonly heard?: Heard;
-  /** What was seen of takes; without it, where she works is estimated. */
-  readonly seenOn?: SeenOn;
-  /** What a version has frozen, instead of what would be derived. */
+  /** What a version has frozen, instead of what would be derived and of where she would be seen. */
   readonly cues?: readonly Cue[];
+  readonly areas?: readonly WorkedArea[];
 }
 
 /**
@@ -39,6 +38,7 @@ export function showCues(
     heard,
     seenOn,
     cues: frozen,
+    areas: known,
   }: Showing = {},
 ): {
   cues: PlacedCue[];
@@ -47,6 +47,11 @@ export function showCues(
   areas: readonly WorkedArea[];
 } {
   const { cues, orphans } = frozen ? { cues: frozen, orphans: [] } : deriveCues(lesson, timeline, heard);
-  const { areas, shots } = shotsAndAreas(lesson, timeline, FRAMES[frame], seenOn);
-  return { cues: placeCues(cues, style, FRAMES[frame], areas), orphans, shots, areas };
+  const { areas, shots } = shotsAndAreas(known ?? seenAreas(lesson, timeline, seenOn), timeline, FRAMES[frame]);
+  return {
+    cues: placeCues(cues, style, FRAMES[frame], areas, lightUnder(timeline.cut, seenOn)),
+    orphans,
+    shots,
+    areas,
+  };
 }

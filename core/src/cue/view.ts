@@ -35,3 +35,9 @@ export function boxIn([x, y, width, height]: Box, frame: Pick<Frame, 'film' | 's
   const right = Math.min(most, Math.max(least, picture[0] + (x + width) * picture[2]));
   return [left, picture[1] + y * picture[3], right - left, height * picture[3]];
 }
+
+/** The box of the wide picture that is seen in a box of a frame; what lies outside of the picture is outside of it. */
+export function boxUnder([x, y, width, height]: Box, frame: Pick<Frame, 'film' | 'shows'>, view: View): Box {
+  const picture = pictureIn(frame, view);
+  return [(x - picture[0]) / picture[2], (y - picture[1]) / picture[3], width / picture[2], height / picture[3]];
+}

@@ -92,6 +92,7 @@ export const filmPlanSchema = filmWishSchema.extend({
       box: z.tuple([z.number(), z.number(), z.number(), z.number()]),
       lines: z.array(z.string()),
       type: z.number(),
+      plate: z.number().optional(),
     }),
   ),
   chapters: z.array(z.object({ startMs: ms, endMs: ms, title: z.string() })),

@@ -4,11 +4,12 @@ import { timelineOf } from '../schedule/timeline';
 import { voicesIn } from '../assembly/voices';
 import type { Cue } from '../cue/cue';
 import { FRAMES } from '../cue/frame';
-import type { Heard } from '../cue/heard';
 import type { PlacedCue } from '../cue/place';
+import type { Senses } from '../cue/senses';
 import { showCues } from '../cue/show';
 import { cueStyleOf } from '../cue/styles';
 import { middleOf, type View } from '../cue/view';
+import type { WorkedArea } from '../cue/worked-area';
 import { writeAss, writeMarksAsAss } from '../format/ass';
 import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -28,10 +29,10 @@ export class NoFilmError extends Error {
 export const NO_FOOTAGE = $localize`The footage of this lesson is not here. Bring the take in again under Film.`;
 
 /** What a film is made of beside its lesson: what a version has frozen, else derived anew. */
-export interface FilmOf {
+export interface FilmOf extends Senses {
   readonly cues?: readonly Cue[];
+  readonly areas?: readonly WorkedArea[];
   readonly style?: CueStyle;
-  readonly heard?: Heard;
 }
 
 /**
@@ -124,11 +125,12 @@ function closingOf({ closingCard }: Lesson): FilmCard {
 
 /** What is drawn and read of a cue; nothing of how it came about. */
 function bare(
-  { key, kind, side, startMs, endMs, text, value, of, shows, box, lines, type }: PlacedCue,
+  { key, kind, side, startMs, endMs, text, value, of, shows, box, lines, type, plate }: PlacedCue,
   laterMs: number,
 ): FilmPlan['cues'][number] {
   const times = { startMs: startMs + laterMs, endMs: endMs + laterMs };
-  return { key, kind, side, ...times, text, value, of, shows, box: [...box], lines: [...lines], type };
+  const seen = plate === undefined ? {} : { plate };
+  return { key, kind, side, ...times, text, value, of, shows, box: [...box], lines: [...lines], type, ...seen };
 }
 
 /** Pieces on the pictures of the film: each begins with the picture that is nearest to where it begins in the cut. */

@@ -1,6 +1,7 @@
 import type { Cue } from '../cue/cue';
 import { FRAMES } from '../cue/frame';
 import { placeCues, type Place } from '../cue/place';
+import type { LightUnder } from '../cue/light-under';
 import type { WorkedArea } from '../cue/worked-area';
 import type { CueStyle } from '../lesson/cue-style.schema';
 
@@ -13,11 +14,15 @@ export function placedCues<C extends Cue>(
   cues: readonly C[],
   style: CueStyle,
   areas: readonly WorkedArea[],
+  light?: LightUnder,
 ): (C & { wide: Place; page: Place })[] {
-  const [wide, page] = [placeCues(cues, style, FRAMES['16:9'], areas), placeCues(cues, style, FRAMES.page, areas)];
+  const [wide, page] = [
+    placeCues(cues, style, FRAMES['16:9'], areas, light),
+    placeCues(cues, style, FRAMES.page, areas, light),
+  ];
   return cues.map((cue, i) => ({ ...cue, wide: placeOf(wide[i]!), page: placeOf(page[i]!) }));
 }
 
-function placeOf({ box, lines, type }: Place): Place {
-  return { box, lines, type };
+function placeOf({ box, lines, type, plate }: Place): Place {
+  return { box, lines, type, ...(plate === undefined ? {} : { plate }) };
 }

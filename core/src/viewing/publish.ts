@@ -7,9 +7,12 @@ import { voicesIn } from '../assembly/voices';
 import { readFirst } from '../check/read-first';
 import { standingRules } from '../narration/standing';
 import { deriveCues } from '../cue/derive';
-import type { Heard } from '../cue/heard';
+import { seenAreas } from '../cue/seen-areas';
+import type { Box } from '../cue/frame';
+import { lightUnder } from '../cue/light-under';
+import type { Senses } from '../cue/senses';
 import { cueStyleOf } from '../cue/styles';
-import { workedAreas } from '../cue/worked-area';
+import type { WorkedArea } from '../cue/worked-area';
 import { describeDose } from '../dose/dose';
 import { type Lesson, movesOf } from '../lesson/lesson.schema';
 import { isWork } from '../lesson/segment-kind';
@@ -25,15 +28,15 @@ export class NotReadyError extends Error {
  * What viewers get of a lesson, in all its cuts: derived once, then kept. Findings, plans and notes of the instructor
  * stay behind.
  *
- * @param heard where someone speaks on each take, as far as it was analysed.
+ * @param senses what was heard and seen on each take, as far as it was analysed.
  * @throws NotReadyError when there is no footage, or none of what plays is marked.
  * @example publish(lesson, versionId).cuts.map((cut) => cut.id) // ['full', 'practice', 'step:slipway', …]
  */
-export function publish(lesson: Lesson, versionId: string, heard?: Heard): PublishedLesson {
+export function publish(lesson: Lesson, versionId: string, senses: Senses = {}): PublishedLesson {
   const [full, ...others] = lessonCuts(lesson);
   if (!full || full.pieces.length === 0)
     throw new NotReadyError($localize`There is no footage yet. Bring in a take under Film, then share.`);
-  const whole = publishedCut(lesson, full, heard);
+  const whole = publishedCut(lesson, full, senses);
   const played = new Set(whole.passages.filter((one) => isWork(one.kind)).map((one) => one.stepId));
   if (played.size === 0)
     throw new NotReadyError($localize`No step is marked on the footage yet. Mark its parts, then share.`);
@@ -62,7 +65,7 @@ export function publish(lesson: Lesson, versionId: string, heard?: Heard): Publi
         pressure: move.pressure,
         dose: describeDose(dose),
       })),
-    cuts: [whole, ...others.map((cut) => publishedCut(lesson, cut, heard))],
+    cuts: [whole, ...others.map((cut) => publishedCut(lesson, cut, senses))],
   };
 }
 
@@ -76,10 +79,11 @@ export function mediaOf({ takes, cuts }: PublishedLesson): string[] {
   ];
 }
 
-function publishedCut(lesson: Lesson, cut: Cut, heard?: Heard): PublishedCut {
+function publishedCut(lesson: Lesson, cut: Cut, { heard, seenOn }: Senses): PublishedCut {
   const passages = passagesOf(lesson, cut);
   const timeline = { id: cut.id, passages, durationMs: cut.durationMs, cut };
   const { cues } = deriveCues(lesson, timeline, heard);
+  const areas = seenAreas(lesson, timeline, seenOn).map(frozen);
   return {
     id: cut.id,
     durationMs: cut.durationMs,
@@ -87,7 +91,18 @@ function publishedCut(lesson: Lesson, cut: Cut, heard?: Heard): PublishedCut {
     pieces: cut.pieces.map(({ id, takeId, fromMs, toMs }) => ({ id, takeId, fromMs, toMs })),
     steps: stepRunsOf(passages),
     passages: passages.map(({ kind, stepId, side, startMs, endMs }) => ({ kind, stepId, side, startMs, endMs })),
-    cues: placedCues(cues, cueStyleOf(lesson), workedAreas(lesson, passages)),
+    cues: placedCues(cues, cueStyleOf(lesson), areas, lightUnder(cut, seenOn)),
+    areas,
     voices: voicesIn(lesson, passages),
   };
+}
+
+/** As it is stored: to a ten-thousandth, which no cue is placed by. */
+function frozen({ startMs, endMs, boxes, seen }: WorkedArea): WorkedArea {
+  return { startMs, endMs, boxes: boxes.map(rounded), seen: seen && rounded(seen) };
+}
+
+function rounded([x, y, width, height]: Box): Box {
+  const share = (exact: number): number => Math.round(exact * 10_000) / 10_000;
+  return [share(x), share(y), share(width), share(height)];
 }

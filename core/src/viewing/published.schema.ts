@@ -14,11 +14,14 @@ export const PUBLISHED_FORMAT = 'limber-cheek/published-lesson';
 export const PUBLISHED_VERSION = 4;
 
 const share = z.number().min(0).max(1);
+const boxSchema = z.tuple([share, share, share, share]).readonly();
 /** Where a cue stands in one shape of picture: its box as shares of the picture, its lines, its size of type. */
 const placeSchema = z.object({
-  box: z.tuple([share, share, share, share]).readonly(),
+  box: boxSchema,
   lines: z.array(z.string()).readonly(),
   type: share,
+  /** How dense its plate is, where that of the style lets too much through. */
+  plate: share.optional(),
 });
 
 const cueSchema = z.object({
@@ -66,6 +69,10 @@ const publishedCutSchema = z.object({
     }),
   ),
   cues: z.array(cueSchema),
+  /** Where she was seen to work in the wide picture: shapes of picture that are made later keep it free too. */
+  areas: z
+    .array(z.object({ startMs: ms, endMs: ms, boxes: z.array(boxSchema).readonly(), seen: boxSchema.nullable() }))
+    .optional(),
   /** Recordings heard beside the footage, from `startMs` of the cut on: `fromMs` to `toMs` of the medium. */
   voices: z.array(z.object({ mediaId: z.string(), startMs: ms, fromMs: ms, toMs: ms, gainDb: z.number() })),
 });

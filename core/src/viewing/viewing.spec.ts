@@ -3,6 +3,7 @@ import { stepsOverall, watching } from '../insight/watching';
 import { checkDocument } from '../document/document';
 import { unionSpans, type Span } from '../time/spans';
 import { aFilmedLesson, aMove, aSegment, aStep, reps } from '../testing';
+import { showCues } from '../cue/show';
 import { mediaOf, NotReadyError, publish } from './publish';
 import { publishedDocument } from './published.document';
 import { eventSchema, parseEvents } from './event.schema';
@@ -316,6 +317,23 @@ describe('a frozen version', () => {
     const published = publish({ ...lesson, takes }, 'v');
     expect(mediaOf(published)).toEqual(['picture', 'sound']);
     expect(JSON.stringify(published)).not.toMatch(/gulls|poor/);
+  });
+
+  it('freezes where she was seen to work, and films of it in any shape keep that free', () => {
+    const lesson = aFilmedLesson({ steps: [aStep('a', { dose: reps(2, 2000) })], segments: [segment] });
+    const face = (x: number) => ({ atMs: 0, box: [x, 0.2, 0.2, 0.4] as [number, number, number, number], outline: [] });
+    const seenOn = () => ({ faces: [face(0.1)], sceneChangesMs: [], motion: null, light: null });
+    const [full] = publish(lesson, 'v', { seenOn }).cuts;
+    const [usual] = publish(lesson, 'v').cuts;
+    expect(full!.areas!.every((area) => area.boxes[0]![0] < 0.1)).toBeTrue();
+    expect(full!.areas).not.toEqual(usual!.areas);
+    for (const frame of ['16:9', '9:16'] as const) {
+      const { cues, areas } = full!;
+      const placed = showCues(lesson, { cues, areas: areas!, frame }).cues;
+      expect(placed.map(({ box }) => box)).toEqual(showCues(lesson, { seenOn, frame }).cues.map(({ box }) => box));
+      if (frame === '16:9') expect(placed.map(({ box }) => box)).toEqual(cues.map(({ wide }) => wide.box));
+    }
+    expect(() => checkDocument(publishedDocument, publish(lesson, 'v', { seenOn }))).not.toThrow();
   });
 
   it('holds what viewers need and none of the instructor’s words to herself', () => {

@@ -1,6 +1,7 @@
 import { UNRATED } from '@limber/core/lesson/take.schema';
 import { FRAMES } from '@limber/core/cue/frame';
-import { shotsAndAreas, viewAt } from '@limber/core/cue/shots';
+import { showCues } from '@limber/core/cue/show';
+import { viewAt } from '@limber/core/cue/shots';
 import { stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { isWork } from '@limber/core/lesson/segment-kind';
 import { timelineOf } from '@limber/core/schedule/timeline';
@@ -58,14 +59,14 @@ describe('an upright or a square film of drawn footage', () => {
   it('shows the fingers that work on every picture on which they work', () => {
     let [looked, moved, far] = [0, 0, 0];
     for (const { lesson, truth } of lessons.map(filmed))
-      for (const frame of [FRAMES['9:16'], FRAMES['1:1']]) {
-        const { shots } = shotsAndAreas(lesson, timelineOf(lesson)!, frame);
+      for (const frame of ['9:16', '1:1'] as const) {
+        const { shots } = showCues(lesson, { frame });
         moved += shots.length - 1;
-        far += shots.filter((shot) => shot.width > frame.shows).length;
+        far += shots.filter((shot) => shot.width > FRAMES[frame].shows).length;
         for (const { kind, startMs, endMs, stepId } of truth.segments.filter((one) => isWork(one.kind)))
           for (let ms = startMs; ms < endMs; ms += 120) {
             // The take plays whole, from its beginning.
-            const { centre, width } = viewAt(shots, ms as number, frame);
+            const { centre, width } = viewAt(shots, ms as number, FRAMES[frame]);
             const pose = poseAt(lesson, truth, ms, 0);
             for (const [hand, out] of [
               [pose.left, 1],
@@ -75,9 +76,7 @@ describe('an upright or a square film of drawn footage', () => {
               looked += 1;
               const tip = tipOf(hand, out);
               if (Math.abs(tip - centre) > width / 2)
-                fail(
-                  `${lesson.id} ${frame.name} ${stepId} ${kind} at ${ms}: ${tip} is outside ${centre} ± ${width / 2}`,
-                );
+                fail(`${lesson.id} ${frame} ${stepId} ${kind} at ${ms}: ${tip} is outside ${centre} ± ${width / 2}`);
             }
           }
       }

@@ -9,13 +9,13 @@ import type { Route } from '@limber/core/api/route';
 import { ROUTES } from '@limber/core/api/routes';
 import { withoutPictures } from '@limber/core/cue/fonts';
 import { fileName } from '@limber/core/format/file-name';
-import type { Heard } from '@limber/core/cue/heard';
+import type { Senses } from '@limber/core/cue/senses';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { filmPlan, NO_FOOTAGE, NoFilmError } from '@limber/core/render/film';
 import { SHAPE_NAMES, type FilmWish } from '@limber/core/render/film.schema';
 import { msOfFrame } from '@limber/core/time/frames';
 import { Artefacts, Films, Jobs, Lessons, Media, type FilmRow, type LessonRow } from '../store/entities';
-import { heardIn } from '../media/heard';
+import { sensesIn } from '../media/senses';
 import { originalKey } from '../media/keys';
 import { tryPicture, trySound, type Trial } from '../media/film/trial';
 import { askForFilm, deleteFilm, hashOf, planNow } from '../store/films';
@@ -63,11 +63,11 @@ export function filmRoutes(context: Context): Router {
   };
   /** What a wish would be made from today, as a hash; null when it cannot be made. Each wish is planned once. */
   const hashesNow = async (lesson: LessonRow): Promise<(wish: FilmWish) => string | null> => {
-    const heard = await heardIn(database.manager, media, lesson.doc);
+    const senses = await sensesIn(database.manager, media, lesson.doc);
     const known = new Map<string, string | null>();
     return (wish) => {
       const name = JSON.stringify(wish);
-      if (!known.has(name)) known.set(name, hashOfPlan(lesson.doc, wish, heard));
+      if (!known.has(name)) known.set(name, hashOfPlan(lesson.doc, wish, senses));
       return known.get(name)!;
     };
   };
@@ -169,9 +169,9 @@ function wishOf({ cut, frame, captions, kind, stillMs }: FilmWish): FilmWish {
   return { cut, frame, captions, kind, stillMs };
 }
 
-function hashOfPlan(lesson: Lesson, wish: FilmWish, heard: Heard): string | null {
+function hashOfPlan(lesson: Lesson, wish: FilmWish, senses: Senses): string | null {
   try {
-    return hashOf(filmPlan(lesson, wish, { heard }));
+    return hashOf(filmPlan(lesson, wish, senses));
   } catch (error) {
     if (error instanceof NoFilmError) return null;
     throw error;

@@ -9,7 +9,7 @@ import { parseBundle } from '@limber/core/format/bundle';
 import { fileName } from '@limber/core/format/file-name';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { showCues } from '@limber/core/cue/show';
-import { heardIn } from '../media/heard';
+import { sensesIn } from '../media/senses';
 import { logOfTake } from '../store/take-log';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { standingOf } from '@limber/core/lesson/stage';
@@ -144,7 +144,7 @@ export function lessonRoutes(context: Context): Router {
   routes.on(ROUTES.lessonCues, async ({ params, query, response }) => {
     const { doc } = await load(params.id);
     const kinds = query.kinds?.split(',');
-    const { cues } = showCues(doc, { heard: await heardIn(database.manager, media, doc) });
+    const { cues } = showCues(doc, await sensesIn(database.manager, media, doc));
     response
       .attachment(`${fileName(doc.title)}.vtt`)
       .type('text/vtt; charset=utf-8')

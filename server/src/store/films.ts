@@ -5,7 +5,7 @@ import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { filmPlan, NO_FOOTAGE, NoFilmError } from '@limber/core/render/film';
 import type { FilmPlan, FilmWish } from '@limber/core/render/film.schema';
 import { askToRender } from '../jobs/asks';
-import { heardIn } from '../media/heard';
+import { sensesIn } from '../media/senses';
 import type { MediaStore } from '../media/store';
 import { Films, Versions, type FilmRow, type VersionRow } from './entities';
 import { lessonStore } from './lesson-store';
@@ -37,7 +37,7 @@ export async function planNow(
   lesson: Lesson,
   wish: FilmWish,
 ): Promise<FilmPlan> {
-  return filmPlan(lesson, wish, { heard: await heardIn(manager, store, lesson) });
+  return filmPlan(lesson, wish, await sensesIn(manager, store, lesson));
 }
 
 /**
@@ -58,7 +58,9 @@ export async function askForFilm(
     const lesson = await lessonStore.lock(manager, lessonId);
     const version = versionId ? await manager.getRepository(Versions).findOneBy({ id: versionId, lessonId }) : null;
     if (!lesson || (versionId && !version)) return null;
-    const plan = version ? ofVersion(version, wish) : await planNow(manager, store, lesson.doc, wish);
+    const plan = version
+      ? await ofVersion(manager, store, version, wish)
+      : await planNow(manager, store, lesson.doc, wish);
     await mustBeHere(manager, plan);
     const hash = hashOf(plan);
     const films = manager.getRepository(Films);
@@ -82,11 +84,19 @@ export async function askForFilm(
   });
 }
 
-/** A version shows the cues that it froze. */
-function ofVersion({ doc, published }: Pick<VersionRow, 'doc' | 'published'>, wish: FilmWish): FilmPlan {
+/** A version shows the cues that it froze, clear of where she was seen then. */
+async function ofVersion(
+  manager: EntityManager,
+  store: MediaStore,
+  { doc, published }: Pick<VersionRow, 'doc' | 'published'>,
+  wish: FilmWish,
+): Promise<FilmPlan> {
   const cut = published.cuts.find((one) => one.id === wish.cut);
   if (!cut) throw new NoFilmError($localize`This version cannot be watched in that way.`);
-  return filmPlan(doc, wish, { cues: cut.cues, style: published.cueStyle });
+  const frozen = { cues: cut.cues, style: published.cueStyle };
+  // One from before places were frozen stands where it is estimated that she works, as it did.
+  if (!cut.areas) return filmPlan(doc, wish, frozen);
+  return filmPlan(doc, wish, { ...(await sensesIn(manager, store, doc)), ...frozen, areas: cut.areas });
 }
 
 async function mustBeHere(manager: EntityManager, plan: FilmPlan): Promise<void> {

@@ -1,7 +1,7 @@
 import '@limber/core/words/localize';
 import { randomBytes, randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import { heardIn } from '../media/heard';
+import { sensesIn } from '../media/senses';
 import type { MediaStore } from '../media/store';
 import { mediaOf, NotReadyError, publish } from '@limber/core/viewing/publish';
 import { pictureOf } from '@limber/core/lesson/take.schema';
@@ -25,7 +25,7 @@ export async function shareLesson(
     const published = publish(
       { ...lesson.doc, rules: await studioRules(manager) },
       id,
-      await heardIn(manager, store, lesson.doc),
+      await sensesIn(manager, store, lesson.doc),
     );
     const media = mediaOf(published);
     if (published.takes.some((take) => pictureOf(take) === null))

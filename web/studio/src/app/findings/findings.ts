@@ -2,10 +2,9 @@ import { computed, effect, inject, Injectable, OnDestroy, signal } from '@angula
 import { Subscription } from 'rxjs';
 import { sorted, type Finding } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
-import type { Span } from '@limber/core/time/spans';
 import { LessonStore } from '../api/lesson-store';
 import { PlanWork } from '../plan/plan-work';
-import { lessonHeard } from '../progress/lesson-media';
+import { lessonSensed } from '../progress/lesson-media';
 
 /** The lesson is checked when nothing was edited for so long, ms. */
 const QUIET_MS = 250;
@@ -15,7 +14,7 @@ const QUIET_MS = 250;
 export class Findings implements OnDestroy {
   private readonly store = inject(LessonStore);
   private readonly work = inject(PlanWork);
-  private readonly heard = lessonHeard();
+  private readonly sensed = lessonSensed();
   private asked: Subscription | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly found = signal<readonly Finding[]>([]);
@@ -34,12 +33,12 @@ export class Findings implements OnDestroy {
     effect(() => {
       if (!this.store.loaded()) return;
       const lesson = this.store.judged();
-      const speech = this.speech();
+      const sensed = this.sensed();
       clearTimeout(this.timer);
       this.timer = setTimeout(
         () => {
           this.asked?.unsubscribe();
-          this.asked = this.work.run({ kind: 'check', lesson, speech }).subscribe(({ done }) => {
+          this.asked = this.work.run({ kind: 'check', lesson, sensed }).subscribe(({ done }) => {
             if (!done) return;
             this.found.set(done);
             this.checked.set(true);
@@ -59,19 +58,8 @@ export class Findings implements OnDestroy {
   mendAll(group: FindingGroup): void {
     const ids = group.findings.map((one) => one.id);
     const lesson = this.store.judged();
-    this.work.run({ kind: 'mend-all', lesson, ids, speech: this.speech() }).subscribe(({ done }) => {
+    this.work.run({ kind: 'mend-all', lesson, ids, sensed: this.sensed() }).subscribe(({ done }) => {
       if (done) this.store.edit(done);
     });
-  }
-
-  /** What is heard on the takes, as a worker can be told. */
-  private speech(): Record<string, readonly Span[]> {
-    const heard = this.heard();
-    return Object.fromEntries(
-      this.store.lesson().takes.flatMap(({ id }) => {
-        const spans = heard(id);
-        return spans ? [[id, spans] as const] : [];
-      }),
-    );
   }
 }

@@ -2,6 +2,7 @@ import { checkLesson } from '@limber/core/check/check-lesson';
 import { mendAll } from '@limber/core/check/mend-all';
 import { otherSchools } from '@limber/core/check/order-findings';
 import { fitWithWords } from '@limber/core/check/fit-with-words';
+import { sensesOf } from '@limber/core/cue/senses';
 import { suggestOrder } from '@limber/core/solve/order';
 import { readNarration } from '@limber/core/narration/read';
 import type { Told } from '../shell/work-queue';
@@ -21,9 +22,9 @@ addEventListener('message', ({ data: asked }: MessageEvent<Asked>) => {
 function answer(asked: Asked, progress: (share: number) => void): unknown {
   switch (asked.kind) {
     case 'check':
-      return checkLesson(asked.lesson, (takeId) => asked.speech[takeId] ?? null);
+      return checkLesson(asked.lesson, sensesOf(asked.sensed));
     case 'mend-all':
-      return mendAll(asked.lesson, asked.ids, (takeId) => asked.speech[takeId] ?? null);
+      return mendAll(asked.lesson, asked.ids, sensesOf(asked.sensed));
     case 'other-schools':
       return otherSchools(asked.lesson, asked.finding);
     case 'fit':

@@ -1,10 +1,12 @@
 import { computed, inject, type Signal } from '@angular/core';
-import { heardOn, type Heard } from '@limber/core/cue/heard';
+import { fullCut } from '@limber/core/assembly/cuts';
+import { seenIn, sensedOn, type SensedTakes } from '@limber/core/cue/senses';
 import { pictureOf, soundOf, type Take } from '@limber/core/lesson/take.schema';
 import type { Voice } from '@limber/core/assembly/voices';
 import type { TakeMedia } from '@shared/assembly-player';
 import type { SideSound } from '@shared/side-sounds';
 import { LessonStore } from '../api/lesson-store';
+import { cellsOf } from './cells-of';
 import { Progress } from './jobs';
 import { madeOf } from './made-of';
 import { knowMedia } from './media-of';
@@ -49,8 +51,8 @@ function mediaOf(take: Take, progress: Progress): TakeMedia | null {
   };
 }
 
-/** Where someone speaks on the open lesson's takes, as far as it is known by now; called where a component is made. */
-export function lessonHeard(): Signal<Heard> {
+/** What was heard and seen on the open lesson's takes, as far as it is known by now; called where a component is made. */
+export function lessonSensed(): Signal<SensedTakes> {
   const store = inject(LessonStore);
   const progress = inject(Progress);
   const sounds = madeOf(
@@ -59,7 +61,16 @@ export function lessonHeard(): Signal<Heard> {
     // Without it captions stand where the plan has them.
     async (id) => (await progress.sound(id)).speech,
   );
-  return computed(() => heardOn(store.lesson().takes, sounds()));
+  const seen = madeOf(
+    () => {
+      const { takes } = store.lesson();
+      const plays = new Set(fullCut(store.lesson()).pieces.map((piece) => piece.takeId));
+      return takes.flatMap((take) => (plays.has(take.id) ? (pictureOf(take) ?? []) : []));
+    },
+    'analysis.json',
+    async (id) => seenIn(await progress.analysis(id), cellsOf),
+  );
+  return computed(() => sensedOn(store.lesson().takes, { speech: sounds(), seen: seen() }));
 }
 
 /** Voice-over as the player takes it. */

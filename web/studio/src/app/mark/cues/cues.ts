@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
@@ -8,13 +17,11 @@ import type { CutId } from '@limber/core/assembly/cut';
 import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
 import type { FindingPlace } from '@limber/core/check/finding';
-import { deriveCues } from '@limber/core/cue/derive';
 import type { Cue } from '@limber/core/cue/cue';
 import { FRAMES, type FrameName } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
-import { boxWanted, ownPlaceOf } from '@limber/core/cue/place';
+import { boxWanted, ownPlaceOf } from '@limber/core/cue/own-place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
-import { showCues } from '@limber/core/cue/show';
 import { shownAt, trackOf } from '@limber/core/cue/track';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
@@ -26,9 +33,10 @@ import { CueLayer } from '@shared/cue-layer';
 import { cutName } from '@shared/cut-name';
 import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
+import { shownCues } from '../../cues/shown-cues';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
-import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { lessonMedia, lessonSensed, soundsOf } from '../../progress/lesson-media';
 import { Findings } from '../../findings/findings';
 import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
@@ -84,7 +92,7 @@ const SIZES = [
 export class Cues {
   protected readonly store = inject(LessonStore);
   private readonly lessonMedia = lessonMedia();
-  private readonly heard = lessonHeard();
+  private readonly sensed = lessonSensed();
   private readonly found = inject(Findings);
   protected readonly fineClock = fineClock;
   protected readonly player = viewChild(AssemblyPlayer);
@@ -119,14 +127,12 @@ export class Cues {
   protected readonly sounds = computed(() => soundsOf(voicesIn(this.lesson(), this.timeline().passages)));
   protected readonly filmed = computed(() => this.timeline().cut !== null);
   protected readonly cueStyle = computed(() => cueStyleOf(this.lesson()));
-  private readonly shown = computed(() =>
-    showCues(this.lesson(), { timeline: this.timeline(), frame: this.frameName(), heard: this.heard() }),
-  );
-  /** What would be derived of the kinds that are shown without any change of one: those hidden stay in the list. */
-  private readonly plain = computed(() => {
-    const overrides = this.lesson().overrides.flatMap(({ key, when }) => (when ? [{ key, when }] : []));
-    return deriveCues({ ...this.lesson(), overrides }, this.timeline(), this.heard()).cues;
-  });
+  protected readonly shown = shownCues(() => ({
+    lesson: this.lesson(),
+    sensed: this.sensed(),
+    cutId: this.cutId(),
+    frameName: this.frameName(),
+  }));
   protected readonly cues = computed(() => this.shown().cues);
   protected readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   /** Where the wide picture lies in what is looked at: of an upright or square film only some of it is seen. */
@@ -164,7 +170,7 @@ export class Cues {
     shots: this.shown().shots,
     films: this.films(),
   }));
-  protected readonly list = computed(() => listedCues(this.lesson(), this.cues(), this.plain()));
+  protected readonly list = computed(() => listedCues(this.lesson(), this.cues(), this.shown().plain));
   protected readonly chosen = computed(() => this.list().find((one) => one.cue.key === this.chosenKey()) ?? null);
   /** Where the chosen one is tried while it is dragged. */
   protected readonly tried = signal<OwnPlace | null>(null);
@@ -187,11 +193,15 @@ export class Cues {
     return here.toSorted((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))[0]?.key ?? null;
   });
   protected readonly subtitle = computed(() => {
+    if (this.shown().lesson === null) return '';
     const edited = this.lesson().overrides.length;
     return $localize`${this.cues().length} cues from ${this.filmed() ? $localize`the marked footage` : $localize`the plan`} · ${edited} changed by you`;
   });
 
   constructor() {
+    effect(() => {
+      if (this.shown().lesson === this.lesson()) untracked(() => this.tried.set(null));
+    });
     inject(Keys).use([
       { key: 'space', does: $localize`Play or pause`, run: () => this.player()?.toggle() },
       { key: 'arrowright', does: $localize`One picture on`, run: () => this.player()?.step(1) },
@@ -263,8 +273,10 @@ export class Cues {
   }
 
   protected place(place: OwnPlace): void {
-    this.tried.set(null);
+    const before = this.lesson();
     this.editor()?.setPlace(place);
+    // It is held there until it is known to stand there.
+    this.tried.set(this.lesson() === before ? null : place);
   }
 
   /** From where it stands by now: keys come faster than the page is drawn. */

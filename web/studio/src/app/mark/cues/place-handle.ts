@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output, signal } from '@angular/core';
 import type { Box, Frame } from '@limber/core/cue/frame';
-import { boxWanted, ownPlaceOf } from '@limber/core/cue/place';
+import { boxWanted, ownPlaceOf } from '@limber/core/cue/own-place';
 import type { OwnPlace } from '@limber/core/lesson/override.schema';
 
 /** So near to an edge or the middle of its room it stands there. */

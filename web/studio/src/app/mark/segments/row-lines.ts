@@ -1,5 +1,4 @@
 import { peakAt, peakMs, type Sound } from '@limber/core/footage/sound.document';
-import type { Analysis } from '@limber/core/footage/analysis.document';
 import type { CellGrid } from '@limber/core/footage/lips';
 import type { TakeMs } from '@limber/core/time/clocks';
 
@@ -46,11 +45,6 @@ export function movementLine(view: RowView, moves: Float32Array, stepMs: number,
     const [one, other] = [moves[Math.floor(at)] ?? 0, moves[Math.floor(at) + 1] ?? 0];
     return base - height * (one + (at - Math.floor(at)) * (other - one));
   });
-}
-
-/** The cells of a grid, which stands in its file as text. */
-export function cellsOf({ data, ...grid }: Analysis['motion']): CellGrid {
-  return { ...grid, cells: Uint8Array.from(atob(data), (one) => one.charCodeAt(0)) };
 }
 
 /** How much of a film moves, once a step, 0 to 1 of what it does where it moves most. */

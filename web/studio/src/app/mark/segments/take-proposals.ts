@@ -13,7 +13,7 @@ import { Api } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { takesMade } from '../../progress/takes-made';
 import { WorkQueue } from '../../shell/work-queue';
-import { cellsOf } from './row-lines';
+import { cellsOf } from '../../progress/cells-of';
 import { takeCaptions, type TakeCaptions } from './take-captions';
 import type { Proposed, ProposeQuestion } from './propose.worker';
 

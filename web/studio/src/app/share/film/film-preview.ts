@@ -12,7 +12,6 @@ import type { CutId } from '@limber/core/assembly/cut';
 import { fullCut } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
 import { FRAMES } from '@limber/core/cue/frame';
-import { showCues } from '@limber/core/cue/show';
 import { viewAt } from '@limber/core/cue/shots';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import { pictureIn } from '@limber/core/cue/view';
@@ -21,8 +20,9 @@ import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
+import { shownCues } from '../../cues/shown-cues';
 import { LessonStore } from '../../api/lesson-store';
-import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { lessonMedia, lessonSensed, soundsOf } from '../../progress/lesson-media';
 
 /** What the film will show, before it is made: the same cut, the same cues, the same part of the picture. */
 @Component({
@@ -35,7 +35,7 @@ import { lessonHeard, lessonMedia, soundsOf } from '../../progress/lesson-media'
 export class FilmPreview {
   private readonly store = inject(LessonStore);
   private readonly lessonMedia = lessonMedia();
-  private readonly heard = lessonHeard();
+  private readonly sensed = lessonSensed();
   readonly cutId = input.required<CutId>();
   readonly frameName = input.required<FilmWish['frame']>();
   readonly captions = input.required<FilmWish['captions']>();
@@ -53,9 +53,12 @@ export class FilmPreview {
   protected readonly plays = computed(() => this.lessonMedia.plays(this.cut().pieces.map((piece) => piece.takeId)));
   protected readonly frame = computed(() => FRAMES[this.frameName()]);
   protected readonly style = computed(() => cueStyleOf(this.lesson()));
-  private readonly shown = computed(() =>
-    showCues(this.lesson(), { timeline: this.timeline(), frame: this.frameName(), heard: this.heard() }),
-  );
+  private readonly shown = shownCues(() => ({
+    lesson: this.lesson(),
+    sensed: this.sensed(),
+    cutId: this.cutId(),
+    frameName: this.frameName(),
+  }));
   protected readonly cues = computed(() => this.shown().cues);
   readonly timeMs = computed(() => this.player()?.timeMs() ?? 0);
   protected readonly picture = computed(() =>
