@@ -58,7 +58,7 @@ export function placeCues(
   const stands = choosePlaces(choices).map((at, i): Standing => ({ at, box: choices[i]!.boxes[at]! }));
   const smaller = smallerIn(frame, { ...style, scale: SMALLER * style.scale });
   choices.forEach(({ covered }, i) => {
-    if (covered[stands[i]!.at]! === 0) return;
+    if ((covered[stands[i]!.at] ?? 0) === 0) return;
     const group = groups[i]!;
     const set = smaller(group.cues.map((at) => cues[at]!));
     if (!set) return;

@@ -1,5 +1,4 @@
 import { seamsOf } from '../assembly/cut';
-import type { Lesson } from '../lesson/lesson.schema';
 import type { CutMs } from '../time/clocks';
 import type { Timeline } from '../schedule/timeline';
 import type { Frame } from './frame';

@@ -24,6 +24,7 @@ import { boxWanted, ownPlaceOf } from '@limber/core/cue/own-place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
 import { shownAt, trackOf } from '@limber/core/cue/track';
 import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
+import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
 import { pictureOf } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
@@ -48,7 +49,9 @@ import { listedCues } from './cue-list';
 import type { Seen } from './moments-row';
 import { namedRows } from './moments-rows';
 import { MomentsSheet, type Picked } from './moments-sheet';
+import { ownStyles } from './own-styles';
 import { PlaceHandle } from './place-handle';
+import { StyleEditor } from './style-editor';
 import { WhatViewersSee } from './what-viewers-see';
 
 /** Under this name it is remembered whether all cues are listed. */
@@ -82,6 +85,7 @@ const SIZES = [
     PlaceHandle,
     Playhead,
     Ribbon,
+    StyleEditor,
     BenchHead,
     WhatViewersSee,
   ],
@@ -106,7 +110,17 @@ export class Cues {
   protected readonly frameName = signal<FrameName>('16:9');
   protected readonly frame = computed(() => FRAMES[this.frameName()]);
   protected readonly sizes = SIZES;
-  protected readonly styleNames = CUE_STYLES.map((style) => style.name);
+  /** Those that come with the program, hers, and the one that the lesson has. */
+  private readonly styles = computed(() => {
+    const known = new Map([...CUE_STYLES, ...ownStyles()].map((style) => [style.name, style]));
+    const { cueStyle } = this.lesson();
+    return [...(cueStyle ? known.set(cueStyle.name, cueStyle) : known).values()];
+  });
+  protected readonly styleNames = computed(() => this.styles().map((style) => style.name));
+  /** Whether how they look is being changed. */
+  protected readonly changesLook = signal(false);
+  /** How cues look while that is changed. */
+  protected readonly triedStyle = signal<CueStyle | null>(null);
 
   protected readonly lesson = this.store.lesson;
   protected readonly media = this.lessonMedia.media;
@@ -126,9 +140,13 @@ export class Cues {
   );
   protected readonly sounds = computed(() => soundsOf(voicesIn(this.lesson(), this.timeline().passages)));
   protected readonly filmed = computed(() => this.timeline().cut !== null);
-  protected readonly cueStyle = computed(() => cueStyleOf(this.lesson()));
+  protected readonly cueStyle = computed(() => this.triedStyle() ?? cueStyleOf(this.lesson()));
+  private readonly asTried = computed(() => {
+    const cueStyle = this.triedStyle();
+    return cueStyle ? { ...this.lesson(), cueStyle } : this.lesson();
+  });
   protected readonly shown = shownCues(() => ({
-    lesson: this.lesson(),
+    lesson: this.asTried(),
     sensed: this.sensed(),
     cutId: this.cutId(),
     frameName: this.frameName(),
@@ -215,7 +233,7 @@ export class Cues {
   }
 
   protected setStyle(name: string): void {
-    const style = CUE_STYLES.find((one) => one.name === name);
+    const style = this.styles().find((one) => one.name === name);
     if (!style || style.name === this.cueStyle().name) return;
     this.store.edit({
       kind: 'set_lesson',
