@@ -46,7 +46,7 @@ import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 import { AllCues } from './all-cues';
 import { CueEditor } from './cue-editor';
 import { listedCues } from './cue-list';
-import type { Seen } from './moments-row';
+import { MomentStill, type Seen } from './moment-still';
 import { namedRows } from './moments-rows';
 import { MomentsSheet, type Picked } from './moments-sheet';
 import { ownStyles } from './own-styles';
@@ -81,6 +81,7 @@ const SIZES = [
     CueEditor,
     CueLayer,
     FindingsPanel,
+    MomentStill,
     MomentsSheet,
     PlaceHandle,
     Playhead,
@@ -188,6 +189,12 @@ export class Cues {
     shots: this.shown().shots,
     films: this.films(),
   }));
+  /** What a style is tried on: the moment that is looked at, else the first number that there is. */
+  protected readonly moment = computed(() => {
+    const [picked, rows] = [this.picked(), this.rows()];
+    const row = rows.find((one) => one.key === picked?.key);
+    return row ? row.moments[picked!.at] : rows[0]?.moments[1];
+  });
   protected readonly list = computed(() => listedCues(this.lesson(), this.cues(), this.shown().plain));
   protected readonly chosen = computed(() => this.list().find((one) => one.cue.key === this.chosenKey()) ?? null);
   /** Where the chosen one is tried while it is dragged. */

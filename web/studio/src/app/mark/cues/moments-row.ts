@@ -1,26 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
-import type { Frame } from '@limber/core/cue/frame';
-import type { PlacedCue } from '@limber/core/cue/place';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Instant, Moment } from '@limber/core/cue/sheet';
-import { viewAt, type Shot } from '@limber/core/cue/shots';
-import { shownAt, type Track } from '@limber/core/cue/track';
-import { pictureIn } from '@limber/core/cue/view';
-import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import { clock } from '@limber/core/time/clock';
-import { CueLayer } from '@shared/cue-layer';
-import { Stills } from '../../progress/stills';
 import { DOUBT_NAMES } from './doubt-names';
+import { MomentStill, type Seen } from './moment-still';
 import type { NamedRow } from './moments-rows';
-
-/** Everything that is drawn on stills, the same for all of them. */
-export interface Seen {
-  readonly track: Track<PlacedCue>;
-  readonly cueStyle: CueStyle;
-  readonly frame: Frame;
-  readonly shots: readonly Shot[];
-  /** By the id of a take: the film that is seen of it. */
-  readonly films: ReadonlyMap<string, string>;
-}
 
 const INSTANT_NAMES: Readonly<Record<Exclude<Instant, 'doubt'>, string>> = {
   begins: $localize`begins`,
@@ -33,7 +16,7 @@ const INSTANT_NAMES: Readonly<Record<Exclude<Instant, 'doubt'>, string>> = {
 /** A passage on the sheet of moments: its name, and three stills with what viewers see on them. */
 @Component({
   selector: 'lc-moments-row',
-  imports: [CueLayer],
+  imports: [MomentStill],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { role: 'listitem' },
   template: `
@@ -54,19 +37,7 @@ const INSTANT_NAMES: Readonly<Record<Exclude<Instant, 'doubt'>, string>> = {
         (click)="picked.emit($index)"
         (keydown.space)="toggled.emit(); $event.preventDefault()"
       >
-        <span class="still">
-          @if (one.url) {
-            <img
-              alt=""
-              [src]="one.url"
-              [style.left.%]="100 * one.box[0]"
-              [style.top.%]="100 * one.box[1]"
-              [style.width.%]="100 * one.box[2]"
-              [style.height.%]="100 * one.box[3]"
-            />
-          }
-          <lc-cue-layer [cues]="one.cues" [cueStyle]="seen().cueStyle" [frame]="seen().frame" [timeMs]="one.atMs" />
-        </span>
+        <lc-moment-still class="still" [moment]="one" [seen]="seen()" />
         <span class="caption times">{{ one.found || one.label }}</span>
       </button>
     }
@@ -81,11 +52,9 @@ export class MomentsRowView {
   readonly picked = output<number>();
   /** Play or pause: what the key means everywhere on the bench. */
   readonly toggled = output();
-  private readonly stills = inject(Stills);
 
   protected readonly moments = computed(() => {
     const { name, side, found } = this.row();
-    const { track, frame, shots } = this.seen();
     return this.row().moments.map((one) => {
       const doubts = one.instant === 'doubt' ? found : [];
       const label = this.labelOf(one);
@@ -96,35 +65,13 @@ export class MomentsRowView {
         words: [$localize`${told}\: ${label}`, ...doubts.map((each) => each.message)].join('. '),
         found: doubts.map((each) => DOUBT_NAMES[each.rule]).join(' · '),
         worst: doubts[0]?.severity ?? '',
-        cues: shownAt(track, one.atMs),
-        box: pictureIn(frame, viewAt(shots, one.atMs, frame)),
-        url: this.urlOf(one),
       };
     });
   });
-
-  constructor() {
-    // A row that comes into sight asks for its stills.
-    effect(() => {
-      const { films } = this.seen();
-      const stills = this.row().moments.flatMap(({ still }) => (still ? [still] : []));
-      untracked(() => {
-        for (const { takeId, takeMs } of stills) {
-          const film = films.get(takeId);
-          if (film) this.stills.want(film, [takeMs]);
-        }
-      });
-    });
-  }
 
   private labelOf({ instant, atMs }: Moment): string {
     const at = clock(atMs);
     if (instant === 'doubt') return at;
     return instant === 'begins' ? $localize`${INSTANT_NAMES[instant]} ${at}` : INSTANT_NAMES[instant];
-  }
-
-  private urlOf({ still }: Moment): string | null {
-    const film = still && this.seen().films.get(still.takeId);
-    return film ? this.stills.url(film, still.takeMs) : null;
   }
 }

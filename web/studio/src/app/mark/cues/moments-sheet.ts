@@ -14,7 +14,8 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { MomentsRowView, type Seen } from './moments-row';
+import type { Seen } from './moment-still';
+import { MomentsRowView } from './moments-row';
 import type { NamedRow } from './moments-rows';
 
 /** A moment on the sheet: of which row, and which of its three. */

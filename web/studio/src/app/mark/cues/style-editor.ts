@@ -21,8 +21,8 @@ type Colour = 'plate' | 'ink' | 'soft' | 'rest' | 'accent' | 'accentInk';
 type TypeName = keyof CueStyle['types'];
 
 const COUNTS: readonly Option<CueStyle['count']>[] = [
-  { value: 'pebble', label: $localize`a stone with a pip for each` },
-  { value: 'ribbon', label: $localize`a ribbon whose stitches fill` },
+  { value: 'pebble', label: $localize`a stone with pips` },
+  { value: 'ribbon', label: $localize`a ribbon that fills` },
   { value: 'numeral', label: $localize`a large figure` },
 ];
 const FADES: readonly Option<number>[] = [
@@ -35,7 +35,7 @@ const COLOURS: readonly { readonly name: Colour; readonly label: string }[] = [
   { name: 'ink', label: $localize`letters` },
   { name: 'soft', label: $localize`small letters` },
   { name: 'accent', label: $localize`done, and the side` },
-  { name: 'accentInk', label: $localize`letters of a change of side` },
+  { name: 'accentInk', label: $localize`letters on a change` },
   { name: 'rest', label: $localize`still to come` },
 ];
 const TYPES: readonly { readonly name: TypeName; readonly label: string; readonly most: number }[] = [
