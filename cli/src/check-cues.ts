@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { cutTimesOf } from '@limber/core/assembly/place';
 import { cueChecks } from '@limber/core/check/cue-checks';
+import { profileOf } from '@limber/core/check/cue-profile';
 import { seenCues } from '@limber/core/check/cue-findings';
 import { findingsOf, sorted } from '@limber/core/check/finding';
 import { deriveCues } from '@limber/core/cue/derive';
@@ -71,7 +72,7 @@ export function checkCues(lesson: Lesson, timeline: Timeline, file: SeenInFile |
   const first = cut?.pieces[0]?.takeId;
   const beatsMs =
     first && file ? file.beatsMs.flatMap((beat) => cutTimesOf(cut, first, beat)).sort((a, b) => a - b) : [];
-  const found = cueChecks({ ...seen, beatsMs });
+  const found = cueChecks({ ...seen, beatsMs }, profileOf(lesson));
   const { open } = sorted(findingsOf(lesson, found), lesson.setAside);
   return { findings: open.map(shown) };
 }

@@ -2,13 +2,20 @@ import * as z from 'zod';
 import { schoolSchema, type School } from '../school/school.schema';
 import { SCHOOLS } from '../school/schools';
 import { CAUTIONS } from './built-in';
+import { CUE_FIGURE_IDS, cueFigureSchema, type CueFigure } from './cue-figure';
 import { cautionSchema, type Caution } from './caution.schema';
 import { WORDINGS, wordingSchema, type Wording } from './wording';
 
 export const RULES_FORMAT = 'limber-cheek/rules';
 export const RULES_VERSION = 1;
 /** How many entries each list of a studio's rules holds at most. */
-export const MOST_RULES = { cautions: 200, silent: 200, wordings: WORDINGS.length, schools: 40 } as const;
+export const MOST_RULES = {
+  cautions: 200,
+  silent: 200,
+  wordings: WORDINGS.length,
+  schools: 40,
+  figures: CUE_FIGURE_IDS.length,
+} as const;
 
 export const silentSchema = z.object({ id: z.string().min(1).max(60) });
 
@@ -23,6 +30,8 @@ export const studioRulesSchema = z.object({
   wordings: z.array(wordingSchema).max(MOST_RULES.wordings).default([]),
   /** Schools as it follows them: their costs and exceptions too. */
   schools: z.array(schoolSchema).max(MOST_RULES.schools).default([]),
+  /** What cues are held against, where it wants that otherwise. */
+  figures: z.array(cueFigureSchema).max(MOST_RULES.figures).default([]),
 });
 export type StudioRules = z.infer<typeof studioRulesSchema>;
 
@@ -33,11 +42,12 @@ export const NO_DIFFERENCE: StudioRules = {
   silent: [],
   wordings: [],
   schools: [],
+  figures: [],
 };
 
 /** Whether a studio changes anything of the rules. @example differs(NO_DIFFERENCE) // false */
-export function differs({ cautions, silent, wordings, schools }: StudioRules): boolean {
-  return [cautions, silent, wordings, schools].some((list) => list.length > 0);
+export function differs({ cautions, silent, wordings, schools, figures }: StudioRules): boolean {
+  return [cautions, silent, wordings, schools, figures].some((list) => list.length > 0);
 }
 
 /** What a lesson is judged by. */
@@ -48,6 +58,8 @@ export interface Rules {
   readonly silent: readonly Caution[];
   readonly wordings: ReadonlyMap<Wording['id'], Wording>;
   readonly schools: ReadonlyMap<string, School>;
+  /** What of cues is held against another figure than the program brings. */
+  readonly figures: readonly CueFigure[];
 }
 
 const made = new WeakMap<StudioRules, Rules>();
@@ -68,6 +80,7 @@ export function rulesOf(studio: StudioRules | null): Rules {
     silent: all.filter((one) => silent.has(one.id) && one.triggers.some((trigger) => trigger.severity === 'must')),
     wordings: new Map([...WORDINGS, ...differences.wordings].map((one) => [one.id, one])),
     schools: new Map([...Object.values(SCHOOLS), ...differences.schools].map((one) => [one.id, one])),
+    figures: differences.figures,
   };
   made.set(differences, rules);
   return rules;

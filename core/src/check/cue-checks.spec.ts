@@ -1,9 +1,10 @@
+import { CUE_FIGURE_IDS, cueFigureSchema } from '../caution/cue-figure';
 import type { PlacedCue } from '../cue/place';
 import { CUE_STYLES, PEBBLE } from '../cue/styles';
 import type { CueKind, CueOverride } from '../lesson/override.schema';
 import { aCue } from '../testing';
 import { cueChecks, type SeenCues } from './cue-checks';
-import { CUE_PROFILE, cueProfileSchema } from './cue-profile';
+import { CUE_PROFILE } from './cue-profile';
 
 /** A cue that stands clear of everything, each kind in its own row. */
 const ROWS: Partial<Record<CueKind, number>> = { count: 0.1, caption: 0.8, side: 0.3, form: 0.5, label: 0.2 };
@@ -25,7 +26,10 @@ const letters = (n: number): string => 'abcd '.repeat(n).slice(0, n);
 
 describe('the checks of cues', () => {
   it('hold against published figures where there are any', () => {
-    expect(cueProfileSchema.safeParse(CUE_PROFILE).success).toBeTrue();
+    for (const id of CUE_FIGURE_IDS)
+      expect(cueFigureSchema.safeParse({ id, value: CUE_PROFILE[id] }).success)
+        .withContext(id)
+        .toBeTrue();
     // Timed-text guides of broadcasters and streamers, from memory: 17 and 20 a second, 5/6 s, 7 s, 2 lines of 42.
     const { charactersPerSecond, saidPerSecond, leastMs, mostMs, lines, lineCharacters } = CUE_PROFILE;
     expect([charactersPerSecond, saidPerSecond, leastMs, mostMs, lines, lineCharacters]).toEqual([

@@ -1,3 +1,5 @@
+import { CUE_FIGURE_IDS, CUE_FIGURES, cueFigureSchema, type CueFigureId } from '../caution/cue-figure';
+import { NO_DIFFERENCE } from '../caution/studio-rules';
 import { applyChange } from '../lesson/change';
 import type { Lesson } from '../lesson/lesson.schema';
 import { aFilmedLesson, aLesson, aSegment, aStep, reps } from '../testing';
@@ -39,5 +41,33 @@ describe('cues', () => {
     expect(cueFindings(unheard, { heard: () => [] }).map((one) => one.rule)).toEqual(['no-captions']);
     expect(cueFindings({ ...silent, overrides: [{ key: 'caption', when: 'never' }] })).toEqual([]);
     expect(cueFindings(aLesson())).toEqual([]);
+  });
+
+  it('are held against a studio’s own figures', () => {
+    const own = (id: CueFigureId, value: number): Lesson['rules'] => ({ ...NO_DIFFERENCE, figures: [{ id, value }] });
+    // “Good morning.” is said within three seconds.
+    const found = (rules: Lesson['rules']): string[] => cueFindings({ ...filmed(), rules }).map((one) => one.rule);
+    expect(found(own('lineCharacters', 13))).toEqual([]);
+    expect(found(own('lineCharacters', 12))).toEqual(['cue-lines']);
+    expect(found(own('leastMs', 5000))).toContain('cue-too-short');
+    expect(cueFigureSchema.safeParse({ id: 'lines', value: 1.5 }).success).toBeFalse();
+    for (const id of CUE_FIGURE_IDS)
+      for (const [value, good] of [
+        [CUE_FIGURES[id].least, true],
+        [CUE_FIGURES[id].most, true],
+        [CUE_FIGURES[id].least - 1, false],
+        [CUE_FIGURES[id].most + 1, false],
+      ] as const)
+        expect(cueFigureSchema.safeParse({ id, value }).success).withContext(`${id} ${value}`).toBe(good);
+  });
+
+  it('over where she was seen to work are told of', () => {
+    // Her face fills the whole picture.
+    const seenOn = () => ({
+      faces: [{ atMs: 0, box: [0, 0, 1, 1] as [number, number, number, number], outline: [] }],
+      ...{ sceneChangesMs: [], motion: null, light: null },
+    });
+    expect(cueFindings(filmed(), { seenOn }).map((one) => one.rule)).toContain('cue-over-work');
+    expect(cueFindings(filmed()).map((one) => one.rule)).not.toContain('cue-over-work');
   });
 });

@@ -17,6 +17,7 @@ import type { CueKind, CueOverride } from '../lesson/override.schema';
 import { timelineOf, type Timeline } from '../schedule/timeline';
 import { perSecond } from '../time/frames';
 import { cueChecks, type SeenCues } from './cue-checks';
+import { profileOf } from './cue-profile';
 import type { Found, Repair } from './finding';
 
 /**
@@ -36,7 +37,9 @@ export function cueFindings(lesson: Lesson, senses: Senses = {}): Found[] {
       message: $localize`There are no captions: nothing is written down of what is said, or nobody is heard saying it.`,
       repairs: [],
     });
-  return timeline.cut === null ? findings : [...findings, ...cueChecks(seenCues(lesson, timeline, cues, senses))];
+  return timeline.cut === null
+    ? findings
+    : [...findings, ...cueChecks(seenCues(lesson, timeline, cues, senses), profileOf(lesson))];
 }
 
 /**

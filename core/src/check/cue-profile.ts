@@ -1,36 +1,12 @@
-import * as z from 'zod';
+import type { CueFigureId } from '../caution/cue-figure';
+import { rulesOf } from '../caution/studio-rules';
 import { TELEPHONE } from '../cue/frame';
 import { SHAPES, WORDS } from '../cue/contrast';
+import type { Lesson } from '../lesson/lesson.schema';
 import { CHARACTERS_PER_SECOND, LINE_CHARACTERS, LONGEST_MS } from '../cue/caption-texts';
 
-/** What the checks of cues hold against: figures that one may want otherwise. */
-export const cueProfileSchema = z.object({
-  /** So many characters a second at the most: of what is written, and of what is said and can be said no slower. */
-  charactersPerSecond: z.number().min(5).max(40),
-  saidPerSecond: z.number().min(5).max(40),
-  /** What is read stands at least and at most so long, ms. */
-  leastMs: z.int().min(100).max(5000),
-  mostMs: z.int().min(1000).max(60_000),
-  /** Between two of one kind, pictures: closer ones flicker. */
-  gapPictures: z.int().min(0).max(25),
-  lineCharacters: z.int().min(10).max(100),
-  lines: z.int().min(1).max(4),
-  /** Smallest type on an upright telephone of 390 px, px. */
-  leastPx: z.number().min(6).max(40),
-  /** Contrast of words and of shapes. */
-  words: z.number().min(1).max(21),
-  shapes: z.number().min(1).max(21),
-  /** Changes of one figure a second. */
-  changesPerSecond: z.number().min(1).max(10),
-  /** So many at once are read. */
-  atOnce: z.int().min(1).max(12),
-  /** A number may come so much before the movement that it counts, and so much after it, ms. */
-  earlyMs: z.int().min(0).max(1000),
-  lateMs: z.int().min(0).max(1000),
-  /** Somebody talks for so long, and nothing is written, ms. */
-  holeMs: z.int().min(500).max(60_000),
-});
-export type CueProfile = Readonly<z.infer<typeof cueProfileSchema>>;
+/** What the checks of cues hold against, each figure as {@link CUE_FIGURES} tells. */
+export type CueProfile = Readonly<Record<CueFigureId, number>>;
 
 /**
  * Published figures, where there are any: timed-text guides of broadcasters and streamers (from memory; 20 characters a
@@ -56,3 +32,8 @@ export const CUE_PROFILE: CueProfile = {
   lateMs: 125,
   holeMs: 4000,
 };
+
+/** The same as a studio wants it. @example profileOf({ rules: null }).lines // 2 */
+export function profileOf({ rules }: Pick<Lesson, 'rules'>): CueProfile {
+  return { ...CUE_PROFILE, ...Object.fromEntries(rulesOf(rules).figures.map(({ id, value }) => [id, value])) };
+}

@@ -25,10 +25,14 @@ describe('a change of a studio’s rules', () => {
         kind: 'set_school',
         school: { ...SCHOOLS.holds, frequency },
       })),
+      fc.constantFrom(10, 18.5).map((value): RulesChange => ({
+        kind: 'set_figure',
+        figure: { id: 'charactersPerSecond', value },
+      })),
       fc
         .tuple(
-          fc.constantFrom('cautions', 'silent', 'wordings', 'schools'),
-          fc.constantFrom('jaw', 'own', 'eye', 'detox', 'holds'),
+          fc.constantFrom('cautions', 'silent', 'wordings', 'schools', 'figures'),
+          fc.constantFrom('jaw', 'own', 'eye', 'detox', 'holds', 'charactersPerSecond'),
         )
         .map(([list, id]): RulesChange => ({ kind: 'reset_rule', list, id })),
     );

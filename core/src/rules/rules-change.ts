@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { cautionSchema } from '../caution/caution.schema';
+import { cueFigureSchema } from '../caution/cue-figure';
 import { silentSchema, type StudioRules } from '../caution/studio-rules';
 import { wordingSchema } from '../caution/wording';
 import { keysOf } from '../document/clash';
@@ -9,7 +10,7 @@ import { schoolSchema } from '../school/school.schema';
 import { rulesDocument } from './rules.document';
 
 const id = z.string().min(1).max(80);
-const LISTS = ['cautions', 'silent', 'wordings', 'schools'] as const;
+const LISTS = ['cautions', 'silent', 'wordings', 'schools', 'figures'] as const;
 type List = (typeof LISTS)[number];
 
 /** A change of a studio's rules: an entry of its own, or back to what the program brings. */
@@ -18,6 +19,7 @@ const rulesChangeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('silence_caution'), silent: silentSchema }),
   z.object({ kind: z.literal('set_wording'), wording: wordingSchema }),
   z.object({ kind: z.literal('set_school'), school: schoolSchema }),
+  z.object({ kind: z.literal('set_figure'), figure: cueFigureSchema }),
   /** Takes an entry out: what the program brings holds again; a caution of the studio's own is gone. */
   z.object({ kind: z.literal('reset_rule'), list: z.enum(LISTS), id }),
 ]);
@@ -57,6 +59,8 @@ function placeOf(change: RulesChange): { list: List; id: string; entry: Entry | 
       return put('wordings', change.wording);
     case 'set_school':
       return put('schools', change.school);
+    case 'set_figure':
+      return put('figures', change.figure);
     case 'reset_rule':
       return { list: change.list, id: change.id, entry: null };
   }
@@ -83,5 +87,7 @@ function setOf(list: List, entry: Entry): RulesChange {
       return { kind: 'set_wording', wording: entry as StudioRules['wordings'][number] };
     case 'schools':
       return { kind: 'set_school', school: entry as StudioRules['schools'][number] };
+    case 'figures':
+      return { kind: 'set_figure', figure: entry as StudioRules['figures'][number] };
   }
 }

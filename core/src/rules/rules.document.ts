@@ -8,6 +8,7 @@ import {
   type StudioRules,
 } from '../caution/studio-rules';
 import { cautionSchema } from '../caution/caution.schema';
+import { cueFigureSchema } from '../caution/cue-figure';
 import { wordingSchema } from '../caution/wording';
 import type { DocumentKind, Entity } from '../document/document';
 import { schoolSchema } from '../school/school.schema';
@@ -25,6 +26,7 @@ export const rulesDocument: DocumentKind<StudioRules> = {
     silent: { one: $localize`silent caution`, schema: silentSchema, most: MOST_RULES.silent, key: 'id', order: byId },
     wordings: { one: 'wording', schema: wordingSchema, most: MOST_RULES.wordings, key: 'id', order: byId },
     schools: { one: 'school', schema: schoolSchema, most: MOST_RULES.schools, key: 'id', order: byId },
+    figures: { one: $localize`figure`, schema: cueFigureSchema, most: MOST_RULES.figures, key: 'id', order: byId },
   },
   references: [],
   migrations: {},

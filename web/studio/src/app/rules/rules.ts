@@ -11,16 +11,17 @@ import { Keys } from '../keys/keys';
 import { DocumentCare } from '../shell/document-care';
 import { savingWarns, savingWords } from '../shell/saving-words';
 import { CautionEditor } from './caution-editor';
+import { CueFigures } from './cue-figures';
 import { SchoolRules } from './school-rules';
 import { claimName } from './words';
 import { WordingEditor } from './wording-editor';
 
-type Tab = 'cautions' | 'wordings' | 'schools';
+type Tab = 'cautions' | 'wordings' | 'schools' | 'figures';
 
 /** What lessons are checked by: cautions, careful wordings and schools, as the program brings them and as she has them. */
 @Component({
   selector: 'lc-rules',
-  imports: [Button, CautionEditor, DocumentCare, SchoolRules, WordingEditor],
+  imports: [Button, CautionEditor, CueFigures, DocumentCare, SchoolRules, WordingEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './rules.html',
   styleUrl: './rules.css',
@@ -36,6 +37,7 @@ export class RulesPage {
     { value: 'cautions', label: $localize`Cautions` },
     { value: 'wordings', label: $localize`Careful wording` },
     { value: 'schools', label: $localize`Schools` },
+    { value: 'figures', label: $localize`What viewers can follow` },
   ];
   protected readonly problem = signal('');
   protected readonly claimName = claimName;

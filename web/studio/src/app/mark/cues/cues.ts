@@ -56,9 +56,12 @@ import { WhatViewersSee } from './what-viewers-see';
 
 /** Under this name it is remembered whether all cues are listed. */
 const LISTED = 'limber.cues-listed';
-const FRAME_NAMES: readonly { value: FrameName; label: string }[] = [
+/** How a lesson is looked at; a television has a wide picture, far away. */
+type Look = FrameName | 'television';
+const LOOKS: readonly { value: Look; label: string }[] = [
   { value: '16:9', label: $localize`on a wide screen` },
   { value: 'page', label: $localize`on an upright phone` },
+  { value: 'television', label: $localize`as on a television` },
   { value: '9:16', label: $localize`as an upright film` },
   { value: '1:1', label: $localize`as a square film` },
 ];
@@ -107,8 +110,12 @@ export class Cues {
   protected readonly picked = signal<Picked | null>(null);
   /** Whether all cues are listed: one step behind the sheet, remembered. */
   protected readonly listed = signal(kept(LISTED, z.boolean()) ?? false);
-  protected readonly frames = [...FRAME_NAMES];
-  protected readonly frameName = signal<FrameName>('16:9');
+  protected readonly lookNames = [...LOOKS];
+  protected readonly look = signal<Look>('16:9');
+  private readonly frameName = computed(() => {
+    const look = this.look();
+    return look === 'television' ? '16:9' : look;
+  });
   protected readonly frame = computed(() => FRAMES[this.frameName()]);
   protected readonly sizes = SIZES;
   /** Those that come with the program, hers, and the one that the lesson has. */
@@ -287,7 +294,7 @@ export class Cues {
     if (first) this.pick(first.cue);
   }
 
-  protected look(place: FindingPlace): void {
+  protected lookAtFinding(place: FindingPlace): void {
     if (place.on !== 'cut' || this.cutId() !== 'full') return;
     this.seek(place.startMs);
     if (place.cue !== undefined) this.chosenKey.set(place.cue);
