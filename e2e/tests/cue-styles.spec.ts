@@ -105,7 +105,7 @@ test('what viewers can follow is what the studio says it is', async ({ studio: p
   await expect(page.getByTestId('saving')).toHaveText(/saved/);
   try {
     await opened(page, `/lesson/${id}/mark/cues`);
-    await expect(page.getByTestId('finding').filter({ hasText: 'is to be read in' }).first()).toBeVisible();
+    await expect(page.getByRole('button', { name: /is to be read in/ }).first()).toBeVisible();
   } finally {
     await opened(page, '/rules');
     await page.getByRole('tab', { name: 'What viewers can follow' }).click();

@@ -82,7 +82,7 @@ const NAMES: Readonly<Record<CueFigureId, Named>> = {
     }
     li {
       display: grid;
-      grid-template-columns: minmax(0, 390px) 92px minmax(140px, auto) 110px;
+      grid-template-columns: minmax(0, 390px) 92px 200px 110px;
       gap: 14px;
       align-items: center;
       font-size: 16px;
