@@ -12,6 +12,7 @@ import type { CueKind, CueOverride } from '../lesson/override.schema';
 import type { CutMs } from '../time/clocks';
 import { firstAbove } from '../time/sorted';
 import { subtractSpans, unionSpans, type Span } from '../time/spans';
+import { countSaid } from './count-said';
 import { CUE_PROFILE, type CueProfile } from './cue-profile';
 import type { CutPlace, Found, Repair } from './finding';
 
@@ -60,6 +61,7 @@ export function cueChecks(seen: SeenCues, profile: CueProfile = CUE_PROFILE): Fo
     ...contrasts(seen.style, profile),
     ...tooMuch(seen, profile),
     ...otherSide(seen),
+    ...countSaid(seen.cues),
     ...holes(seen, profile),
   ];
 }

@@ -249,6 +249,9 @@ export const RULES = {
   'cue-beside-movement': cue('should', {
     many: (n) => $localize`The numbers of ${n} stretches are beside the movement.`,
   }),
+  'cue-said-otherwise': cue('should', {
+    many: (n) => $localize`${n} times another number is said than is shown.`,
+  }),
   'cue-flashes': cue('should', { many: (n) => $localize`${n} times numbers change faster than can be followed.` }),
   'cue-at-once': cue('should', { many: (n) => $localize`${n} times two captions stand at once.` }),
   'cue-too-much': cue('should', { many: (n) => $localize`${n} times too much stands at once.` }),

@@ -7,6 +7,7 @@ export const DOUBT_NAMES: Partial<Readonly<Record<RuleId, string>>> = {
   'cue-over-work': $localize`over where you work`,
   'cue-unsafe': $localize`cut off at the edge`,
   'cue-beside-movement': $localize`beside the movement`,
+  'cue-said-otherwise': $localize`another number is said`,
   'cue-flashes': $localize`changes too fast`,
   'cue-at-once': $localize`two captions`,
   'cue-too-much': $localize`too much at once`,
