@@ -3,7 +3,8 @@ import type { PlacedCue } from '../cue/place';
 import { CUE_STYLES, PEBBLE } from '../cue/styles';
 import type { CueKind, CueOverride } from '../lesson/override.schema';
 import { aCue } from '../testing';
-import { cueChecks, type SeenCues } from './cue-checks';
+import { cueChecks } from './cue-checks';
+import type { SeenCues } from './seen-cues';
 import { CUE_PROFILE } from './cue-profile';
 
 /** A cue that stands clear of everything, each kind in its own row. */

@@ -16,7 +16,8 @@ import type { Lesson } from '../lesson/lesson.schema';
 import type { CueKind, CueOverride } from '../lesson/override.schema';
 import { timelineOf, type Timeline } from '../schedule/timeline';
 import { perSecond } from '../time/frames';
-import { cueChecks, type SeenCues } from './cue-checks';
+import { cueChecks } from './cue-checks';
+import type { SeenCues } from './seen-cues';
 import { profileOf } from './cue-profile';
 import type { Found, Repair } from './finding';
 
