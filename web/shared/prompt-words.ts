@@ -64,9 +64,11 @@ export class PromptWords {
 
   constructor() {
     const now = computed(() => this.view().said.findIndex((one) => one.is === 'now'));
+    const inSight = (): void => this.host.querySelector('.now')?.scrollIntoView({ block: 'nearest' });
+    // In a task of its own: while somebody films, none may be long.
     afterRenderEffect({
       read: () => {
-        if (now() >= 0) this.host.querySelector('.now')?.scrollIntoView({ block: 'nearest' });
+        if (now() >= 0) setTimeout(inSight);
       },
     });
   }

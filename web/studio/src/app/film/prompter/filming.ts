@@ -42,9 +42,13 @@ export class Filming {
     private readonly told: (session: Session) => void,
   ) {}
 
-  begin(): void {
+  /** @param ticked what is called after every look at the clock. */
+  begin(ticked: () => void = () => undefined): void {
     this.tick();
-    this.ticking = setInterval(() => this.tick(), TICK_MS);
+    this.ticking = setInterval(() => {
+      this.tick();
+      ticked();
+    }, TICK_MS);
   }
 
   press(press: Press): void {

@@ -1,4 +1,5 @@
 import {
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -45,6 +46,7 @@ type Scope = 'all' | 'missing' | 'again';
   styleUrl: './prompter.css',
 })
 export class Prompter {
+  private readonly app = inject(ApplicationRef);
   protected readonly store = inject(LessonStore);
   private readonly kept = inject(KeptRecordings);
   private readonly uploads = inject(Uploads);
@@ -212,7 +214,8 @@ export class Prompter {
         if (!along) void this.kept.sendAlong(recording!);
         along = true;
       });
-      filming.begin();
+      // What changed is drawn at once: with the frame it would be one task that keeps the camera waiting.
+      filming.begin(() => this.app.tick());
       this.recording.set(recording);
       this.filming.set(filming);
     } catch (error) {

@@ -233,10 +233,11 @@ export class Prompting {
       if (this.filming().ended()) untracked(() => this.ended.emit());
     });
     const here = computed(() => this.rows().findIndex((row) => row.here));
-    // Once what is new is drawn: asked before, the page would be laid out twice.
+    const inSight = (): void => this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
+    // In a task of its own: asked while it is drawn, the page would be laid out twice, and in one go.
     afterRenderEffect({
       read: () => {
-        if (here() >= 0) this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
+        if (here() >= 0) setTimeout(inSight);
       },
     });
     // A browser that does not fill the screen shows the same in its window.
