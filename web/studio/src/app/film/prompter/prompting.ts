@@ -1,6 +1,7 @@
 import {
   afterNextRender,
   afterRenderEffect,
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
   computed,
@@ -10,6 +11,7 @@ import {
   inject,
   input,
   output,
+  signal,
   untracked,
 } from '@angular/core';
 import { CdkTrapFocus } from '@angular/cdk/a11y';
@@ -81,6 +83,7 @@ export class Prompting {
   /** What is read changed. */
   readonly shows = output<PromptView>();
   protected readonly name = $localize`Prompter`;
+  private readonly app = inject(ApplicationRef);
   private readonly store = inject(LessonStore);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly steps = computed(
@@ -192,10 +195,15 @@ export class Prompting {
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
-  protected readonly rows = computed(() => {
-    const { prompts, state } = this.filming();
-    return logRows(prompts, state(), (stepId) => this.nameOf(stepId));
-  });
+  private readonly logged = computed(
+    () => {
+      const { prompts, state } = this.filming();
+      return logRows(prompts, state(), (stepId) => this.nameOf(stepId));
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  /** The log a moment later: what is read comes first, and neither keeps the camera waiting for both. */
+  protected readonly rows = signal<ReturnType<typeof logRows>>([]);
   protected readonly buttons = computed((): readonly { press: Press; key: string; words: string }[] => [
     { press: 'on', key: $localize`any key`, words: $localize`on` },
     { press: 'back', key: '←', words: $localize`back` },
@@ -231,6 +239,14 @@ export class Prompting {
     });
     effect(() => {
       if (this.filming().ended()) untracked(() => this.ended.emit());
+    });
+    effect((onCleanup) => {
+      const rows = this.logged();
+      const timer = setTimeout(() => {
+        this.rows.set(rows);
+        this.app.tick();
+      });
+      onCleanup(() => clearTimeout(timer));
     });
     const here = computed(() => this.rows().findIndex((row) => row.here));
     const inSight = (): void => this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
