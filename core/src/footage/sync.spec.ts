@@ -46,6 +46,16 @@ const noisy = (samples: Float64Array, loud: number): Float64Array => {
   return samples.map((value) => value + loud * (2 * random() - 1));
 };
 
+function joined(...parts: readonly Float64Array[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
+
 describe('where one recording lies on another', () => {
   const whole = rises(room);
   const within = (other: Float64Array, ms: number): void => {
@@ -67,6 +77,23 @@ describe('where one recording lies on another', () => {
     within(telephone(cut(5.123)), 5123);
     within(noisy(cut(5.123), 0.1), 5123);
     within(telephone(noisy(cut(3.3), 0.05)), 3300);
+  });
+
+  it('is found of each of two takes with the same words, in one recording of the room', () => {
+    const first = cut(0, 18);
+    // Said again with the same words, and pauses that are a little longer.
+    const pause = (ms: number): Float64Array => new Float64Array(Math.round((ms * SYNC_RATE) / 1000));
+    const again = joined(cut(0, 4), pause(90), cut(4, 9), pause(60), cut(9, 13), pause(140), cut(13, 18));
+    const all = rises(noisy(telephone(joined(first, pause(3000), again)), 0.01));
+    for (const [take, ms] of [
+      [first, 0],
+      [again, 21_000],
+    ] as const) {
+      const found = offsetOf(all, rises(take))!;
+      expect(Math.abs(found.offsetMs - ms))
+        .withContext(`${found.offsetMs} for ${ms}`)
+        .toBeLessThanOrEqual(20);
+    }
   });
 
   it('is not found where the two have nothing in common, or nothing is heard, or too little', () => {

@@ -44,8 +44,8 @@ async function pictureIn(store: MediaStore, key: string): Promise<SeenTake> {
   return seenIn(analysis, ({ data, ...grid }) => ({ ...grid, cells: new Uint8Array(Buffer.from(data, 'base64')) }));
 }
 
-/** So many files are remembered: a list of films asks for the same ones at each look. */
-const KEPT = 32;
+/** So many files are remembered, megabytes each for an hour: a list of films asks for the same ones at each look. */
+const KEPT = 12;
 const kept = new Map<string, unknown>();
 
 /** A file never changes under its key, so that it is read once. */

@@ -23,7 +23,7 @@ import { viewAt } from '@limber/core/cue/shots';
 import { boxWanted, ownPlaceOf } from '@limber/core/cue/own-place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
 import { shownAt, trackOf } from '@limber/core/cue/track';
-import { CUE_STYLES, cueStyleOf } from '@limber/core/cue/styles';
+import { cueStyleOf } from '@limber/core/cue/styles';
 import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
 import { pictureOf } from '@limber/core/lesson/take.schema';
@@ -49,8 +49,8 @@ import { listedCues } from './cue-list';
 import { MomentStill, type Seen } from './moment-still';
 import { namedRows } from './moments-rows';
 import { MomentsSheet, type Picked } from './moments-sheet';
-import { ownStyles } from './own-styles';
 import { PlaceHandle } from './place-handle';
+import { StyleChoice } from './style-choice';
 import { StyleEditor } from './style-editor';
 import { WhatViewersSee } from './what-viewers-see';
 
@@ -65,12 +65,6 @@ const LOOKS: readonly { value: Look; label: string }[] = [
   { value: '9:16', label: $localize`as an upright film` },
   { value: '1:1', label: $localize`as a square film` },
 ];
-const SIZES = [
-  { value: 0.85, label: $localize`small` },
-  { value: 1, label: $localize`medium` },
-  { value: 1.2, label: $localize`large` },
-];
-
 /** Mark · Cues: what is shown over the footage, as the viewer will get it; derived, with the instructor's overrides. */
 @Component({
   selector: 'lc-cues',
@@ -89,6 +83,7 @@ const SIZES = [
     PlaceHandle,
     Playhead,
     Ribbon,
+    StyleChoice,
     StyleEditor,
     BenchHead,
     WhatViewersSee,
@@ -117,14 +112,6 @@ export class Cues {
     return look === 'television' ? '16:9' : look;
   });
   protected readonly frame = computed(() => FRAMES[this.frameName()]);
-  protected readonly sizes = SIZES;
-  /** Those that come with the program, hers, and the one that the lesson has. */
-  private readonly styles = computed(() => {
-    const known = new Map([...CUE_STYLES, ...ownStyles()].map((style) => [style.name, style]));
-    const { cueStyle } = this.lesson();
-    return [...(cueStyle ? known.set(cueStyle.name, cueStyle) : known).values()];
-  });
-  protected readonly styleNames = computed(() => this.styles().map((style) => style.name));
   /** Whether how they look is being changed. */
   protected readonly changesLook = signal(false);
   /** How cues look while that is changed. */
@@ -244,20 +231,6 @@ export class Cues {
       { key: 'h', does: $localize`Hide or show the chosen cue`, run: () => this.editor()?.hide() },
       { key: 'delete', does: $localize`Forget your change of it`, run: () => this.editor()?.reset() },
     ]);
-  }
-
-  protected setStyle(name: string): void {
-    const style = this.styles().find((one) => one.name === name);
-    if (!style || style.name === this.cueStyle().name) return;
-    this.store.edit({
-      kind: 'set_lesson',
-      field: 'cueStyle',
-      value: { ...style, scale: this.cueStyle().scale },
-    });
-  }
-
-  protected setSize(scale: number): void {
-    this.store.edit({ kind: 'set_lesson', field: 'cueStyle', value: { ...this.cueStyle(), scale } });
   }
 
   protected pick(cue: Cue): void {
