@@ -1,10 +1,11 @@
 import { execFileSync } from 'node:child_process';
+import { createRequire } from 'node:module';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FRAMES } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
-import { CUE_STYLES } from '@limber/core/cue/styles';
+import { CUE_STYLES, PEBBLE } from '@limber/core/cue/styles';
 import { pictureIn } from '@limber/core/cue/view';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { filmParts, filmPlan } from '@limber/core/render/film';
@@ -19,6 +20,8 @@ import { asJpeg, lookAt } from './ffmpeg';
 import { unpackFonts } from './fonts';
 import { loudnessOf } from './measure';
 import { assOfFilm, makeFilm } from './make-film';
+
+const { hex } = createRequire(import.meta.url)('wcag-contrast') as { hex: (a: string, b: string) => number };
 
 const WISH: FilmWish = { cut: 'full', frame: '16:9', captions: 'none', kind: 'mp4', stillMs: null };
 
@@ -190,6 +193,56 @@ describe('a finished film', () => {
         .withContext(`${n}`)
         .toBe(top > 0);
     });
+  });
+
+  // WCAG 2.2, 1.4.3; judge: wcag-contrast, on stills of the film itself.
+  it('can be read where its style lets the picture through, over bright, grey and dark footage', async () => {
+    const through = { ...PEBBLE, plateOpacity: 0.5 };
+    const plates: number[] = [];
+    for (const grey of [255, 128, 0]) {
+      const id = `grey-${grey}`;
+      media[id] = join(folder, `${id}.mp4`);
+      const colour = grey.toString(16).padStart(2, '0').repeat(3);
+      ffmpeg(
+        ...['-f', 'lavfi', '-i', `color=0x${colour}:size=640x360:rate=25:duration=30`],
+        ...['-f', 'lavfi', '-i', 'anullsrc=r=48000:duration=30', '-shortest', '-c:v', 'libx264', '-c:a', 'aac'],
+        media[id],
+      );
+      const light = { stepMs: 1000, columns: 1, rows: 1, cells: new Uint8Array(30).fill(grey) };
+      const seenOn = () => ({ faces: [], sceneChangesMs: [], motion: null, light });
+      const sources = [{ mediaId: id, role: 'picture' as const, offsetMs: 0 }];
+      const [one] = lesson().takes;
+      const of = lesson({
+        takes: [{ ...one!, sources }],
+        assembly: [{ id: 'p1', takeId: 'one', fromMs: 2000, toMs: 5000 }],
+      });
+      const plan = filmPlan(of, WISH, { seenOn, style: through });
+      const side = plan.cues.find((cue) => cue.kind === 'side' && cue.startMs < 1500 && cue.endMs > 1500)!;
+      const film = await make(plan);
+      const rgb = execFileSync(
+        'ffmpeg',
+        [
+          ...['-loglevel', 'error', '-ss', '1.5', '-i', film, '-frames:v', '1'],
+          ...['-pix_fmt', 'rgb24', '-f', 'rawvideo', '-'],
+        ],
+        { maxBuffer: 1e8 },
+      );
+      const pixel = (x: number, y: number): string => {
+        const at = 3 * (Math.round(y * plan.height) * plan.width + Math.round(x * plan.width));
+        return `#${rgb.subarray(at, at + 3).toString('hex')}`;
+      };
+      const [x, y, width, height] = side.box;
+      // The plate, above its words; and the brightest of its letters.
+      const plate = pixel(x + width / 2, y + 0.12 * height);
+      const letters = Array.from({ length: 200 }, (_, i) => pixel(x + width * (0.3 + 0.003 * i), y + height / 2));
+      const brightest = letters.toSorted((a, b) => hex(b, '#000000') - hex(a, '#000000'))[0]!;
+      expect(hex(through.ink, plate)).withContext(`${grey}: ${plate}`).toBeGreaterThanOrEqual(4.4);
+      expect(hex(brightest, plate)).withContext(`${grey}: ${brightest} on ${plate}`).toBeGreaterThanOrEqual(4);
+      plates.push(side.plate!);
+    }
+    // Over the dark as much shines through as she wanted.
+    expect(plates[0]).toBeGreaterThan(plates[2]!);
+    expect(plates[2]).toBe(0.5);
   });
 
   it('is made with our fonts or not at all', async () => {
