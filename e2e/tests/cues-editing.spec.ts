@@ -154,3 +154,53 @@ test('several cues are ticked and changed at once, each as one change', async ({
     await expect.poll(own).toEqual([]);
   });
 });
+
+test('where the film shows something of its own nothing is drawn: a place is put there, moved, and taken away', async ({
+  studio: page,
+  copyOfDemo,
+  complaints: _complaints,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/mark/cues`);
+  await page.getByText('All cues, as a list').click();
+  await page.getByTestId('cue').filter({ hasText: '2 of 6' }).first().click();
+  await page.getByText('All cues, as a list').click();
+  const picture = page.getByTestId('picture');
+  const place = page.getByTestId('free-place');
+  const kept = async () =>
+    ((await stored(page.request, id)).doc.takes as unknown as { keptFree: number[][] }[]).flatMap(
+      (take) => take.keptFree,
+    );
+  /** How much the count and the place share. */
+  const apart = async (): Promise<boolean> => {
+    const [a, b] = [(await picture.getByTestId('count').boundingBox())!, (await place.boundingBox())!];
+    return a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y;
+  };
+
+  await test.step('it is dragged over the number, which makes room', async () => {
+    await page.getByRole('button', { name: 'Keep a place free' }).click();
+    await expect(place).toHaveCount(1);
+    const [from, to] = [(await place.boundingBox())!, (await picture.getByTestId('count').boundingBox())!];
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 5 });
+    await page.mouse.up();
+    await expect.poll(async () => (await kept())[0]![1]).toBeLessThan(0.3);
+    await expect(async () => expect(await apart()).toBe(true)).toPass();
+  });
+
+  await test.step('keys move it, change its size, and take it away; undo brings it back', async () => {
+    const [x, , width] = (await kept())[0]!;
+    await place.focus();
+    await page.keyboard.press('ArrowLeft');
+    await expect.poll(async () => (await kept())[0]![0]).toBeCloseTo(x! - 0.02, 3);
+    await page.keyboard.press('+');
+    await expect.poll(async () => (await kept())[0]![2]).toBeCloseTo(width! + 0.02, 3);
+    await page.keyboard.press('Delete');
+    await expect.poll(kept).toEqual([]);
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(place).toHaveCount(1);
+    await place.getByRole('button', { name: 'Do not keep it free any more' }).click();
+    await expect.poll(kept).toEqual([]);
+  });
+});

@@ -7,6 +7,7 @@ import { FRAMES, sharedBy, type Box } from './frame';
 import { placeCues } from './place';
 import { seenAreas, type SeenTake } from './seen-areas';
 import { PEBBLE } from './styles';
+import { showCues } from './show';
 import { workedAreas } from './worked-area';
 
 const lesson = aFilmedLesson({
@@ -70,6 +71,18 @@ describe('what is kept free as it was seen', () => {
     expect(talk!.boxes.length).toBe(1);
     const still = areasWith(seen([0.4, 0.2, 0.2, 0.4], moving()));
     expect(still[1]!.boxes.length).toBe(2);
+  });
+
+  it('has what she keeps free of a take, whether anybody looked or not', () => {
+    const sign: Box = [0.75, 0.05, 0.2, 0.2];
+    const of = { ...lesson, takes: [{ ...lesson.takes[0]!, keptFree: [sign] }] };
+    for (const take of [null, seen([0.4, 0.2, 0.2, 0.4], moving([7, 5]))])
+      for (const [i, area] of areasWith(take, of).entries())
+        expect(area.boxes).toEqual([...areasWith(take)[i]!.boxes, sign]);
+    // Numbers stand at the right above, unless something is there.
+    const counts = (all: Lesson): Box[] => showCues(all).cues.flatMap((cue) => (cue.kind === 'count' ? [cue.box] : []));
+    expect(counts(lesson).every((box) => sharedBy(box, sign) > 0)).toBeTrue();
+    expect(counts(of).some((box) => sharedBy(box, sign) > 0)).toBeFalse();
   });
 
   it('is kept free by counts and sides, wherever in the picture somebody sits', () => {

@@ -1,6 +1,7 @@
 import type { Cut } from '../assembly/cut';
 import type { Passage } from '../assembly/passage';
 import { placeAt } from '../assembly/place';
+import { takesOf } from '../assembly/takes-of';
 import type { Analysis } from '../footage/analysis.document';
 import { faceAt } from '../footage/face-at';
 import type { CellGrid } from '../footage/lips';
@@ -45,7 +46,8 @@ export function seenAreas(
     const seen = seenIn.get(one);
     return seen ? headOf(seen.take, seen.span) : null;
   };
-  return workedAreas(lesson, passages, headIn).map((area, i) => {
+  const takeIn = takesOf(lesson);
+  const areas = workedAreas(lesson, passages, headIn).map((area, i) => {
     const passage = passages[i]!;
     const seen = seenIn.get(passage);
     const moving = seen?.take.motion && isWork(passage.kind) ? movingBoxes(seen.take.motion, seen.span) : [];
@@ -53,6 +55,10 @@ export function seenAreas(
     // An area has the head, what is worked, and the hands at its end; where no step is known, the head alone.
     if (moving.length === 0 || area.boxes.length < 2) return area;
     return { ...area, boxes: [...area.boxes.slice(0, -handsOf(passage)), ...moving] };
+  });
+  return areas.map((area, i) => {
+    const keptFree = takeIn(passages[i]!)?.keptFree ?? [];
+    return keptFree.length > 0 ? { ...area, boxes: [...area.boxes, ...keptFree] } : area;
   });
 }
 

@@ -1,7 +1,7 @@
 import type { DocumentKind } from '../document/document';
 import { LESSON_FORMAT, LESSON_VERSION, type Lesson } from '../lesson/lesson.schema';
 import { lessonShape } from '../lesson/lesson.shape';
-import { lessonFrom1, lessonFrom2, lessonFrom4, lessonFrom5, lessonFrom6, lessonFrom7 } from '../lesson/older';
+import { lessonFrom1, lessonFrom2, lessonFrom4, lessonFrom5, lessonFrom6, lessonFrom7, lessonFrom8 } from '../lesson/older';
 import { lessonFrom3 } from './lesson-from-3';
 
 /** The lesson as a stored document and as the open **lesson bundle**. */
@@ -17,5 +17,6 @@ export const lessonDocument: DocumentKind<Lesson> = {
     5: lessonFrom5,
     6: lessonFrom6,
     7: lessonFrom7,
+    8: lessonFrom8,
   },
 };

@@ -17,7 +17,7 @@ import { overrideSchema } from './override.schema';
 import { setAsideSchema } from './set-aside.schema';
 
 export const LESSON_FORMAT = 'limber-cheek/lesson';
-export const LESSON_VERSION = 8;
+export const LESSON_VERSION = 9;
 
 const text = z.string().max(6000);
 

@@ -20,6 +20,16 @@ export type ViewerSide = z.infer<typeof viewerSideSchema>;
 export const RATINGS = ['good', 'usable', 'poor'] as const;
 export type Rating = (typeof RATINGS)[number];
 
+const share = z.number().min(0).max(1);
+/** What its picture shows of itself, a name or a sign: a box in shares of it, which nothing is drawn over. */
+export const keptFreeSchema = z
+  .tuple([share, share, share, share])
+  .refine(([x, y, width, height]) => width >= 0.01 && height >= 0.01 && x + width <= 1.0001 && y + height <= 1.0001, {
+    message: 'A place that is kept free lies in the picture.',
+  })
+  .readonly();
+export const MOST_KEPT_FREE = 6;
+
 export const takeFields = {
   name: z.string().trim().min(1, 'A take needs a name.').max(120),
   /**
@@ -34,6 +44,8 @@ export const takeFields = {
   rating: z.enum(RATINGS).nullable(),
   /** Her own words on it. */
   note: z.string().max(2000, 'A note has at most 2,000 letters.'),
+  /** Where something is in its picture that nothing shall be drawn over. */
+  keptFree: z.array(keptFreeSchema).max(MOST_KEPT_FREE).readonly(),
   durationMs: msSchema,
   width: z.int().min(1).max(16_384),
   height: z.int().min(1).max(16_384),
@@ -41,7 +53,7 @@ export const takeFields = {
 };
 
 /** What nobody has said anything of yet. */
-export const UNRATED = { kept: true, rating: null, note: '' } as const;
+export const UNRATED = { kept: true, rating: null, note: '', keptFree: [] } as const;
 
 /** One recording. Its time begins where its picture does. */
 export const takeSchema = z.object({
@@ -52,6 +64,7 @@ export const takeSchema = z.object({
   kept: takeFields.kept.default(UNRATED.kept),
   rating: takeFields.rating.default(UNRATED.rating),
   note: takeFields.note.default(UNRATED.note),
+  keptFree: takeFields.keptFree.default([]),
 });
 export type Take = z.infer<typeof takeSchema>;
 

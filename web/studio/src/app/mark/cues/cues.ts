@@ -14,11 +14,12 @@ import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import * as z from 'zod';
 import type { CutId } from '@limber/core/assembly/cut';
+import { placeAt } from '@limber/core/assembly/place';
 import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
 import type { FindingPlace } from '@limber/core/check/finding';
 import type { Cue } from '@limber/core/cue/cue';
-import { FRAMES, type FrameName } from '@limber/core/cue/frame';
+import { FRAMES, type Box, type FrameName } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
 import { boxWanted, ownPlaceOf } from '@limber/core/cue/own-place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
@@ -26,7 +27,7 @@ import { shownAt, trackOf } from '@limber/core/cue/track';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
-import { pictureOf } from '@limber/core/lesson/take.schema';
+import { MOST_KEPT_FREE, pictureOf } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
@@ -46,6 +47,7 @@ import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 import { AllCues } from './all-cues';
 import { CueEditor } from './cue-editor';
 import { listedCues } from './cue-list';
+import { FreePlaces } from './free-places';
 import { MomentStill, type Seen } from './moment-still';
 import { namedRows } from './moments-rows';
 import { MomentsSheet, type Picked } from './moments-sheet';
@@ -65,6 +67,9 @@ const LOOKS: readonly { value: Look; label: string }[] = [
   { value: '9:16', label: $localize`as an upright film` },
   { value: '1:1', label: $localize`as a square film` },
 ];
+/** Where a place that is kept free is put at first: where signs of films usually are. */
+const NEW_PLACE: Box = [0.72, 0.8, 0.2, 0.12];
+
 /** Mark · Cues: what is shown over the footage, as the viewer will get it; derived, with the instructor's overrides. */
 @Component({
   selector: 'lc-cues',
@@ -78,6 +83,7 @@ const LOOKS: readonly { value: Look; label: string }[] = [
     CueEditor,
     CueLayer,
     FindingsPanel,
+    FreePlaces,
     MomentStill,
     MomentsSheet,
     PlaceHandle,
@@ -160,6 +166,13 @@ export class Cues {
     return this.shown()
       .areas.filter((area) => area.startMs <= at && at < area.endMs)
       .flatMap((area) => area.boxes.map((box) => boxIn(box, frame, view)));
+  });
+  protected readonly most = MOST_KEPT_FREE;
+  /** The take that is looked at whole and at rest, where places of it can be kept free. */
+  protected readonly keptFree = computed(() => {
+    if (this.frameName() !== '16:9' || this.player()?.playing()) return null;
+    const place = placeAt(this.cut(), this.timeMs());
+    return this.lesson().takes.find((take) => take.id === place?.takeId) ?? null;
   });
   protected readonly rows = computed(() =>
     // What is checked is the whole lesson.
@@ -275,6 +288,16 @@ export class Cues {
 
   protected seek(cutMs: number): void {
     this.player()?.seek(cutMs);
+  }
+
+  protected keepFree(boxes: readonly Box[]): void {
+    const take = this.keptFree();
+    if (take) this.store.edit({ kind: 'set_take', takeId: take.id, field: 'keptFree', value: [...boxes] });
+  }
+
+  protected keepOneMore(): void {
+    const take = this.keptFree();
+    if (take) this.keepFree([...take.keptFree, NEW_PLACE]);
   }
 
   protected place(place: OwnPlace): void {
