@@ -19,7 +19,7 @@ import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
 import type { FindingPlace } from '@limber/core/check/finding';
 import type { Cue } from '@limber/core/cue/cue';
-import { FRAMES, type Box, type FrameName } from '@limber/core/cue/frame';
+import { FRAMES, type FrameName } from '@limber/core/cue/frame';
 import { viewAt } from '@limber/core/cue/shots';
 import { boxWanted, ownPlaceOf } from '@limber/core/cue/own-place';
 import { boxIn, pictureIn } from '@limber/core/cue/view';
@@ -67,9 +67,6 @@ const LOOKS: readonly { value: Look; label: string }[] = [
   { value: '9:16', label: $localize`as an upright film` },
   { value: '1:1', label: $localize`as a square film` },
 ];
-/** Where a place that is kept free is put at first: where signs of films usually are. */
-const NEW_PLACE: Box = [0.72, 0.8, 0.2, 0.12];
-
 /** Mark · Cues: what is shown over the footage, as the viewer will get it; derived, with the instructor's overrides. */
 @Component({
   selector: 'lc-cues',
@@ -106,6 +103,7 @@ export class Cues {
   protected readonly fineClock = fineClock;
   protected readonly player = viewChild(AssemblyPlayer);
   private readonly editor = viewChild(CueEditor);
+  protected readonly freePlaces = viewChild(FreePlaces);
   protected readonly chosenKey = signal<string | null>(null);
   /** Which moment of the sheet is looked at. */
   protected readonly picked = signal<Picked | null>(null);
@@ -288,16 +286,6 @@ export class Cues {
 
   protected seek(cutMs: number): void {
     this.player()?.seek(cutMs);
-  }
-
-  protected keepFree(boxes: readonly Box[]): void {
-    const take = this.keptFree();
-    if (take) this.store.edit({ kind: 'set_take', takeId: take.id, field: 'keptFree', value: [...boxes] });
-  }
-
-  protected keepOneMore(): void {
-    const take = this.keptFree();
-    if (take) this.keepFree([...take.keptFree, NEW_PLACE]);
   }
 
   protected place(place: OwnPlace): void {

@@ -1,9 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, signal } from '@angular/core';
 import type { Box } from '@limber/core/cue/frame';
+import type { Take } from '@limber/core/lesson/take.schema';
+import { LessonStore } from '../../api/lesson-store';
 
 /** How far a press of a key moves it, or makes it larger, as a share of the picture. */
 const STEP = 0.02;
 const LEAST = 0.03;
+const NEW: Box = [0.72, 0.8, 0.2, 0.12];
 const MOVES: Readonly<Record<string, Box>> = {
   ArrowLeft: [-STEP, 0, 0, 0],
   ArrowRight: [STEP, 0, 0, 0],
@@ -39,7 +42,7 @@ interface Held {
         [style.top.%]="100 * box[1]"
         [style.width.%]="100 * box[2]"
         [style.height.%]="100 * box[3]"
-        (pointerdown)="take($event, $index, false)"
+        (pointerdown)="grasp($event, $index, false)"
         (pointermove)="drag($event)"
         (pointerup)="drop()"
         (pointercancel)="held.set(null)"
@@ -54,7 +57,7 @@ interface Held {
         >
           <i class="pi pi-times" aria-hidden="true"></i>
         </button>
-        <span class="corner" aria-hidden="true" (pointerdown)="take($event, $index, true)"></span>
+        <span class="corner" aria-hidden="true" (pointerdown)="grasp($event, $index, true)"></span>
       </div>
     }
   `,
@@ -108,8 +111,9 @@ interface Held {
   `,
 })
 export class FreePlaces {
-  readonly boxes = input.required<readonly Box[]>();
-  readonly changed = output<Box[]>();
+  readonly take = input.required<Take>();
+  private readonly store = inject(LessonStore);
+  private readonly boxes = computed((): readonly Box[] => this.take().keptFree);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly held = signal<Held | null>(null);
   /** Where the held one would be. */
@@ -119,7 +123,12 @@ export class FreePlaces {
     return this.boxes().map((box, at) => (held?.at === at && tried ? tried : box));
   });
 
-  protected take(event: PointerEvent, at: number, corner: boolean): void {
+  /** One more, where signs of films usually are. */
+  add(): void {
+    this.set([...this.boxes(), NEW]);
+  }
+
+  protected grasp(event: PointerEvent, at: number, corner: boolean): void {
     if (event.button !== 0) return;
     event.stopPropagation();
     const target = event.target as HTMLElement;
@@ -153,13 +162,15 @@ export class FreePlaces {
   }
 
   protected remove(at: number): void {
-    this.changed.emit(this.boxes().filter((_, i) => i !== at));
+    this.set(this.boxes().filter((_, i) => i !== at));
   }
 
   private put(at: number, box: Box): void {
-    const before = this.boxes()[at]!;
-    if (box.some((share, i) => share !== before[i]))
-      this.changed.emit(this.boxes().map((one, i) => (i === at ? box : one)));
+    if (box.join() !== this.boxes()[at]!.join()) this.set(this.boxes().map((one, i) => (i === at ? box : one)));
+  }
+
+  private set(boxes: readonly Box[]): void {
+    this.store.edit({ kind: 'set_take', takeId: this.take().id, field: 'keptFree', value: [...boxes] });
   }
 }
 
