@@ -4,7 +4,6 @@ import { showCues } from '@limber/core/cue/show';
 import { viewAt } from '@limber/core/cue/shots';
 import { stepOf, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { isWork } from '@limber/core/lesson/segment-kind';
-import { timelineOf } from '@limber/core/schedule/timeline';
 import { afterTheNightShift, beforeTheEarlyBulletin, coldMorningEyes, readingAloud } from '../world/lessons';
 import { MOVES } from '../world/moves';
 import { poseAt } from './motion';
