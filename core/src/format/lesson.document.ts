@@ -1,7 +1,15 @@
 import type { DocumentKind } from '../document/document';
 import { LESSON_FORMAT, LESSON_VERSION, type Lesson } from '../lesson/lesson.schema';
 import { lessonShape } from '../lesson/lesson.shape';
-import { lessonFrom1, lessonFrom2, lessonFrom4, lessonFrom5, lessonFrom6, lessonFrom7, lessonFrom8 } from '../lesson/older';
+import {
+  lessonFrom1,
+  lessonFrom2,
+  lessonFrom4,
+  lessonFrom5,
+  lessonFrom6,
+  lessonFrom7,
+  lessonFrom8,
+} from '../lesson/older';
 import { lessonFrom3 } from './lesson-from-3';
 
 /** The lesson as a stored document and as the open **lesson bundle**. */
