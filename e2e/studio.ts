@@ -203,6 +203,14 @@ export async function bringIn(
   await page.getByLabel('Video file').setInputFiles(file);
 }
 
+/** Chooses the first cue of the list under the sheet of moments that has these words. */
+export async function chooseCue(page: Page, words: string): Promise<void> {
+  const list = page.getByText('All cues, as a list');
+  await list.click();
+  await page.getByTestId('cue').filter({ hasText: words }).first().click();
+  await list.click();
+}
+
 /** A viewer: another browser profile without an account. */
 export async function viewer(
   browser: Browser,

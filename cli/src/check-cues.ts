@@ -5,6 +5,7 @@ import { profileOf } from '@limber/core/check/cue-profile';
 import { seenCues } from '@limber/core/check/cue-findings';
 import { findingsOf, sorted } from '@limber/core/check/finding';
 import { deriveCues } from '@limber/core/cue/derive';
+import { analysisSchema as documentSchema, type Analysis } from '@limber/core/footage/analysis.document';
 import type { CellGrid } from '@limber/core/footage/lips';
 import type { SeenOn, SeenTake } from '@limber/core/cue/seen-areas';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
@@ -14,9 +15,6 @@ import { readAnalysis, type ReadFile } from './input';
 
 const ms = z.number().min(0);
 const share = z.number();
-const gridSchema = z.object({
-  ...{ stepMs: z.number().positive(), columns: z.int().positive(), rows: z.int().positive(), data: z.base64() },
-});
 /** What `analyse` writes, as much of it as cues keep clear of. */
 const analysisSchema = z.object({
   faces: z
@@ -29,8 +27,8 @@ const analysisSchema = z.object({
     )
     .default([]),
   sceneChangesMs: z.array(ms).default([]),
-  motion: gridSchema.optional(),
-  light: gridSchema.optional(),
+  motion: documentSchema.shape.motion.optional(),
+  light: documentSchema.shape.light.optional(),
   bouts: z.array(z.object({ beatsMs: z.array(ms) })).default([]),
 });
 
@@ -54,7 +52,7 @@ export async function seenIn(file: string, read: ReadFile): Promise<SeenInFile> 
   };
 }
 
-function cellsOf(grid: z.infer<typeof gridSchema> | undefined): CellGrid | null {
+function cellsOf(grid: Analysis['motion'] | undefined): CellGrid | null {
   return grid ? { ...grid, cells: new Uint8Array(Buffer.from(grid.data, 'base64')) } : null;
 }
 

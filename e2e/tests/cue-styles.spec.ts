@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { choose, expect, opened, stored, test } from '../studio';
+import { choose, chooseCue, expect, opened, stored, test } from '../studio';
 
 interface Style {
   readonly name: string;
@@ -17,9 +17,7 @@ test('how cues look is changed beside the picture, kept for other lessons, taken
   const style = async (of: string) =>
     ((await stored(page.request, of)).doc as unknown as { cueStyle: Style | null }).cueStyle;
   await opened(page, `/lesson/${id}/mark/cues`);
-  await page.getByText('All cues, as a list').click();
-  await page.getByTestId('cue').filter({ hasText: '2 of 6' }).first().click();
-  await page.getByText('All cues, as a list').click();
+  await chooseCue(page, '2 of 6');
   const count = page.getByTestId('picture').getByTestId('count');
   await expect(count).toBeVisible();
   await page.getByText('How they look').click();

@@ -1,4 +1,4 @@
-import { choose, expect, opened, stored, test } from '../studio';
+import { choose, chooseCue, expect, opened, stored, test } from '../studio';
 
 test('a cue is dragged where it is to stand: for one, for its stretch, for all; by key and by name too', async ({
   studio: page,
@@ -18,9 +18,7 @@ test('a cue is dragged where it is to stand: for one, for its stretch, for all; 
     return [(box.x + box.width / 2 - around.x) / around.width, (box.y + box.height / 2 - around.y) / around.height];
   };
 
-  await page.getByText('All cues, as a list').click();
-  await page.getByTestId('cue').filter({ hasText: '2 of 6' }).first().click();
-  await page.getByText('All cues, as a list').click();
+  await chooseCue(page, '2 of 6');
   const key = (await figure.getAttribute('data-key'))!;
   const passage = key.replace(/\|\d+$/, '');
 
@@ -162,9 +160,7 @@ test('where the film shows something of its own nothing is drawn: a place is put
 }) => {
   const id = await copyOfDemo();
   await opened(page, `/lesson/${id}/mark/cues`);
-  await page.getByText('All cues, as a list').click();
-  await page.getByTestId('cue').filter({ hasText: '2 of 6' }).first().click();
-  await page.getByText('All cues, as a list').click();
+  await chooseCue(page, '2 of 6');
   const picture = page.getByTestId('picture');
   const place = page.getByTestId('free-place');
   const kept = async () =>

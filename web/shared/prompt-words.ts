@@ -1,13 +1,6 @@
-import {
-  afterRenderEffect,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  ElementRef,
-  inject,
-  input,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PromptView } from '@limber/core/prompt/view';
+import { keepInSight } from './keep-in-sight';
 
 /** What is read while one films: where one is, what is said or done, the count, what comes then. At any screen. */
 @Component({
@@ -60,17 +53,10 @@ import type { PromptView } from '@limber/core/prompt/view';
 })
 export class PromptWords {
   readonly view = input.required<PromptView>();
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   constructor() {
     const now = computed(() => this.view().said.findIndex((one) => one.is === 'now'));
-    const inSight = (): void => this.host.querySelector('.now')?.scrollIntoView({ block: 'nearest' });
-    // In a task of its own: while somebody films, none may be long.
-    afterRenderEffect({
-      read: () => {
-        if (now() >= 0) setTimeout(inSight);
-      },
-    });
+    keepInSight('.now', now);
   }
 
   protected readonly dots = (n: number): readonly null[] => Array.from({ length: n }, () => null);

@@ -1,10 +1,11 @@
 import '../words/localize';
 import type { Cue } from '../cue/cue';
-import { numberWord } from '../words/number-word';
+import { NUMBER_NAMES } from '../speech/number-names';
 import type { Found } from './finding';
+import { placeOf } from './seen-cues';
 
 /** Numbers that are written in words. */
-const IN_WORDS = new Map(Array.from({ length: 12 }, (_, i) => [numberWord(i + 1), i + 1]));
+const IN_WORDS = new Map(NUMBER_NAMES.map((name, i) => [name, i + 1]));
 /** What is said between numbers while they are counted. */
 const BETWEEN = new Set(['and', 'then', 'breathe', 'in', 'out', 'slow', 'slowly', 'good', 'again']);
 const MOST_COUNTED = 200;
@@ -28,11 +29,10 @@ export function countSaid(cues: readonly Cue[]): Found[] {
     if (near.length === 0 || said.every((number) => shown.includes(number))) return [];
     const now = near.filter((figure) => figure.startMs < caption.endMs && figure.endMs > caption.startMs);
     const figure = now[0] ?? near[0]!;
-    const place = { on: 'cut', cutId: 'full', stepId: figure.stepId, side: null, cue: figure.key } as const;
     return [
       {
         rule: 'cue-said-otherwise',
-        place: { ...place, startMs: caption.startMs, endMs: caption.endMs },
+        place: { ...placeOf(figure), startMs: caption.startMs, endMs: caption.endMs },
         message: $localize`“${caption.text}” is said where the number shows ${figure.text}.`,
         restsOn: [caption.text, shown],
         repairs: [],

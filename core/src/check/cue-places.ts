@@ -1,6 +1,6 @@
 import '../words/localize';
 import type { Cue } from '../cue/cue';
-import { contrastOf } from '../cue/contrast';
+import { tooClose, type Told } from '../cue/contrast';
 import { FRAMES, sharedBy, TELEPHONE, type Box } from '../cue/frame';
 import { overrideChange } from '../cue/override-change';
 import type { PlacedCue } from '../cue/place';
@@ -77,22 +77,21 @@ export function tooSmall({ page }: SeenCues, profile: CueProfile): Found[] {
   });
 }
 
+const COLOUR_NAMES: Readonly<Record<Told, string>> = {
+  ink: $localize`Words on their plate`,
+  soft: $localize`Small words on their plate`,
+  accentInk: $localize`The change of side`,
+  accent: $localize`What is done of a count`,
+  rest: $localize`What is still to come of a count`,
+};
+
 /** Words on their plate, which is as dense as it has to be: what cannot be read on a whole one are the colours. */
 export function contrasts(style: CueStyle, profile: CueProfile): Found[] {
-  const pairs = [
-    { what: $localize`Words on their plate`, of: style.ink, least: profile.words },
-    { what: $localize`Small words on their plate`, of: style.soft, least: profile.words },
-    { what: $localize`The change of side`, of: style.accentInk, on: style.accent, least: profile.words },
-    { what: $localize`What is done of a count`, of: style.accent, least: profile.shapes },
-    { what: $localize`What is still to come of a count`, of: style.rest, least: profile.shapes },
-  ].map(({ what, of, on = style.plate, least }) => ({ what, ratio: contrastOf(of, on), least }));
-  return pairs
-    .filter(({ ratio, least }) => ratio < least)
-    .map(({ what, ratio, least }) => ({
-      rule: 'cue-contrast' as const,
-      place: { on: 'cut', cutId: 'full', stepId: null, side: null, startMs: 0, endMs: 0 },
-      about: what,
-      message: $localize`${what}\: contrast ${ratio.toFixed(1)} to 1, where ${least} to 1 is read by everybody.`,
-      repairs: [],
-    }));
+  return tooClose(style, profile).map(({ of, ratio, least }) => ({
+    rule: 'cue-contrast',
+    place: { on: 'cut', cutId: 'full', stepId: null, side: null, startMs: 0, endMs: 0 },
+    about: COLOUR_NAMES[of],
+    message: $localize`${COLOUR_NAMES[of]}\: contrast ${ratio.toFixed(1)} to 1, where ${least} to 1 is read by everybody.`,
+    repairs: [],
+  }));
 }

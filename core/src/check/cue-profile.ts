@@ -1,7 +1,7 @@
 import type { CueFigureId } from '../caution/cue-figure';
 import { rulesOf } from '../caution/studio-rules';
 import { TELEPHONE } from '../cue/frame';
-import { SHAPES, WORDS } from '../cue/contrast';
+import { LEAST } from '../cue/contrast';
 import type { Lesson } from '../lesson/lesson.schema';
 import { CHARACTERS_PER_SECOND, LINE_CHARACTERS, LONGEST_MS } from '../cue/caption-texts';
 
@@ -24,8 +24,7 @@ export const CUE_PROFILE: CueProfile = {
   lineCharacters: LINE_CHARACTERS,
   lines: 2,
   leastPx: TELEPHONE.leastPx,
-  words: WORDS,
-  shapes: SHAPES,
+  ...LEAST,
   changesPerSecond: 3,
   atOnce: 4,
   earlyMs: 45,

@@ -2,8 +2,7 @@ import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Ground } from './light-under';
 
 /** Least contrast of words and of shapes (WCAG 2.2, 1.4.3 and 1.4.11). */
-export const WORDS = 4.5;
-export const SHAPES = 3;
+export const LEAST = { words: 4.5, shapes: 3 } as const;
 
 /** Red, green and blue, 0 to 255. */
 type Colour = readonly [red: number, green: number, blue: number];
@@ -43,6 +42,31 @@ export function laidOver(plate: string, opacity: number, ground: string): string
   return `#${mixed.map((value) => value.toString(16).padStart(2, '0')).join('')}`;
 }
 
+/** The colours of a style that have to be told apart, what they are of, and what they are seen on. */
+const PAIRS = [
+  { of: 'ink', on: 'plate', is: 'words' },
+  { of: 'soft', on: 'plate', is: 'words' },
+  { of: 'accentInk', on: 'accent', is: 'words' },
+  { of: 'accent', on: 'plate', is: 'shapes' },
+  { of: 'rest', on: 'plate', is: 'shapes' },
+] as const;
+export type Told = (typeof PAIRS)[number]['of'];
+
+/**
+ * Colours of a style that nobody tells from what they are seen on, even where nothing shines through.
+ *
+ * @param least contrast of words and of shapes.
+ * @example tooClose({ ...PEBBLE, ink: '#8d8292' }, LEAST) // [{ of: 'ink', ratio: 3.9, least: 4.5 }]
+ */
+export function tooClose(
+  style: CueStyle,
+  least: Readonly<Record<keyof typeof LEAST, number>>,
+): { of: Told; ratio: number; least: number }[] {
+  return PAIRS.map(({ of, on, is }) => ({ of, ratio: contrastOf(style[of], style[on]), least: least[is] })).filter(
+    (pair) => pair.ratio < pair.least,
+  );
+}
+
 /** Plates are tried so much denser. */
 const DENSER = 0.02;
 
@@ -58,17 +82,15 @@ export function plateFor(style: CueStyle, ground: Ground): number {
   return 1;
 }
 
-function isRead({ plate, ink, soft, accent, rest }: CueStyle, opacity: number, ground: Ground): boolean {
-  const [dark, light] = ground.map((value) => laidOver(plate, opacity, grey(value))) as [string, string];
-  const least = (colour: string): number => {
+function isRead(style: CueStyle, opacity: number, ground: Ground): boolean {
+  const [dark, light] = ground.map((value) => laidOver(style.plate, opacity, grey(value))) as [string, string];
+  const worst = (colour: string): number => {
     const own = luminanceOf(colourOf(colour));
     // Between the two there is a ground on which it cannot be seen at all.
     if (own >= luminanceOf(colourOf(dark)) && own <= luminanceOf(colourOf(light))) return 1;
     return Math.min(contrastOf(colour, dark), contrastOf(colour, light));
   };
-  return (
-    [ink, soft].every((colour) => least(colour) >= WORDS) && [accent, rest].every((colour) => least(colour) >= SHAPES)
-  );
+  return PAIRS.every(({ of, on, is }) => on !== 'plate' || worst(style[of]) >= LEAST[is]);
 }
 
 function grey(value: number): string {

@@ -60,6 +60,12 @@ export const FRAMES: Readonly<Record<FrameName, Frame>> = {
   },
 };
 
+/** A box whose shares are whole parts of so many. @example roundedBox([1 / 3, 0, 0.5, 0.5], 1000) // [0.333, 0, 0.5, 0.5] */
+export function roundedBox([x, y, width, height]: Box, parts: number): Box {
+  const share = (exact: number): number => Math.round(exact * parts) / parts;
+  return [share(x), share(y), share(width), share(height)];
+}
+
 /** How much of box `a` lies in box `b`, as a share of `a`. @example sharedBy([0, 0, 1, 1], [0.5, 0, 1, 1]) // 0.5 */
 export function sharedBy(a: Box, b: Box): number {
   const width = Math.min(a[0] + a[2], b[0] + b[2]) - Math.max(a[0], b[0]);

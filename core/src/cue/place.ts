@@ -5,7 +5,7 @@ import type { Cue } from './cue';
 import { ANCHORS, boxAt, SLOT, UNDER, within, type Slot } from './anchors';
 import { choosePlaces, type Group } from './choose-places';
 import { plateFor } from './contrast';
-import { sharedBy, TELEPHONE, type Box, type Frame } from './frame';
+import { roundedBox, sharedBy, TELEPHONE, type Box, type Frame } from './frame';
 import { coveredOf, KeptFree } from './kept-free';
 import { ANY_GROUND, type LightUnder } from './light-under';
 import { boxWanted } from './own-place';
@@ -23,6 +23,11 @@ export interface Place {
 }
 
 export type PlacedCue = Cue & Place;
+
+/** Where a cue stands, and nothing else of it. @example placeOf(placed).lines // ['Your left'] */
+export function placeOf({ box, lines, type, plate }: Place): Place {
+  return { box, lines, type, ...(plate === undefined ? {} : { plate }) };
+}
 
 /**
  * Puts cues into boxes of a picture: inside its safe area, clear of where she works and of each other as far as there is
@@ -56,11 +61,15 @@ export function placeCues(
     return { ...group, boxes, covered: boxes.map((box) => coveredOf(box, kept[i]!.boxes)) };
   });
   const stands = choosePlaces(choices).map((at, i): Standing => ({ at, box: choices[i]!.boxes[at]! }));
-  const smaller = smallerIn(frame, { ...style, scale: SMALLER * style.scale });
+  const smaller = { ...style, scale: SMALLER * style.scale };
   choices.forEach(({ covered }, i) => {
     if ((covered[stands[i]!.at] ?? 0) === 0) return;
     const group = groups[i]!;
-    const set = smaller(group.cues.map((at) => cues[at]!));
+    const set = setIn(
+      smaller,
+      frame,
+      group.cues.map((at) => cues[at]!),
+    );
     if (!set) return;
     const boxes = ANCHORS[group.slot].map((anchor) => boxAt(anchor, set.width, set.height, frame, under));
     const at = boxes.findIndex((box) => coveredOf(box, kept[i]!.boxes) === 0 && isClear(box, i, groups, stands));
@@ -69,26 +78,26 @@ export function placeCues(
     group.cues.forEach((cue, nth) => (sizes[cue] = set.sizes[nth]!));
   });
   const shinesThrough = plateFor(style, ANY_GROUND) > style.plateOpacity;
+  const plateUnder = (box: Box, { startMs, endMs }: Grouped, views: readonly View[]): number =>
+    Math.max(...views.map((view) => plateFor(style, light(boxUnder(box, frame, view), startMs, endMs))));
   const placed = new Array<PlacedCue>(cues.length);
   groups.forEach((group, i) => {
     const { at, box: around } = stands[i]!;
-    const plate = shinesThrough ? plateIn(around, group, kept[i]!.views) : undefined;
+    const plate = shinesThrough ? plateUnder(around, group, kept[i]!.views) : undefined;
     for (const cue of group.cues) {
       const { lines, type, width, height } = sizes[cue]!;
       const high = height / frame.height;
-      const box = group.own
+      const exact = group.own
         ? boxWanted(group.own, width, high, frame)
         : within(around, ANCHORS[group.slot][at]!, width, high);
-      placed[cue] = { ...cues[cue]!, box: rounded(box), lines, type, ...(plate === undefined ? {} : { plate }) };
+      placed[cue] = { ...cues[cue]!, ...placeOf({ box: roundedBox(exact, PARTS), lines, type, plate }) };
     }
   });
   return placed;
-
-  function plateIn(box: Box, { startMs, endMs }: Grouped, views: readonly View[]): number {
-    return Math.max(...views.map((view) => plateFor(style, light(boxUnder(box, frame, view), startMs, endMs))));
-  }
 }
 
+/** Parts of the picture that boxes are whole in: a fiftieth of a pixel of a film that is 1,920 wide. */
+const PARTS = 100_000;
 /** Where nothing is free, cues are set so much smaller. */
 const SMALLER = 0.8;
 
@@ -104,16 +113,14 @@ interface Smaller {
   readonly height: number;
 }
 
-/** Sets the cues of a group smaller; null where nobody would read them any more. */
-function smallerIn(frame: Frame, style: CueStyle): (cues: readonly Cue[]) => Smaller | null {
-  return (cues) => {
-    const sizes = cues.map((cue) => sizeOf(cue, style, frame));
-    if (frame.height > 1 && sizes.some(({ type }) => type * TELEPHONE.widthPx < TELEPHONE.leastPx)) return null;
-    return {
-      sizes,
-      width: Math.max(...sizes.map(({ width }) => width)),
-      height: Math.max(...sizes.map(({ height }) => height)),
-    };
+/** Sets the cues of a group in a smaller style; null where nobody would read them any more. */
+function setIn(style: CueStyle, frame: Frame, cues: readonly Cue[]): Smaller | null {
+  const sizes = cues.map((cue) => sizeOf(cue, style, frame));
+  if (frame.height > 1 && sizes.some(({ type }) => type * TELEPHONE.widthPx < TELEPHONE.leastPx)) return null;
+  return {
+    sizes,
+    width: Math.max(...sizes.map(({ width }) => width)),
+    height: Math.max(...sizes.map(({ height }) => height)),
   };
 }
 
@@ -154,10 +161,4 @@ function groupsOf(cues: readonly Cue[], sizes: readonly CueSize[]): Grouped[] {
     known.height = Math.max(known.height, height);
   });
   return [...groups.values()].sort((a, b) => a.startMs - b.startMs);
-}
-
-/** To a hundredth of a thousandth: a fiftieth of a pixel of a film that is 1,920 wide. */
-function rounded([x, y, width, height]: Box): Box {
-  const share = (exact: number): number => Math.round(exact * 100_000) / 100_000;
-  return [share(x), share(y), share(width), share(height)];
 }

@@ -32,7 +32,7 @@ const MOVES = 6;
 
 /**
  * What cues keep free along a cut, as it was seen: the face with what is around it, the regions that a step works as they
- * lie on that face, and what moves; where nobody looked, as it is estimated.
+ * lie on that face, and what moves; where nobody looked, as it is estimated. And what she keeps free of a take herself.
  *
  * @example seenAreas(lesson, timeline, () => null) // as workedAreas has it
  */
@@ -47,18 +47,15 @@ export function seenAreas(
     return seen ? headOf(seen.take, seen.span) : null;
   };
   const takeIn = takesOf(lesson);
-  const areas = workedAreas(lesson, passages, headIn).map((area, i) => {
+  return workedAreas(lesson, passages, headIn).map((area, i) => {
     const passage = passages[i]!;
     const seen = seenIn.get(passage);
     const moving = seen?.take.motion && isWork(passage.kind) ? movingBoxes(seen.take.motion, seen.span) : [];
     // Hands are seen by their movement: where they were, nobody has to guess where they are.
     // An area has the head, what is worked, and the hands at its end; where no step is known, the head alone.
-    if (moving.length === 0 || area.boxes.length < 2) return area;
-    return { ...area, boxes: [...area.boxes.slice(0, -handsOf(passage)), ...moving] };
-  });
-  return areas.map((area, i) => {
-    const keptFree = takeIn(passages[i]!)?.keptFree ?? [];
-    return keptFree.length > 0 ? { ...area, boxes: [...area.boxes, ...keptFree] } : area;
+    const hasHands = moving.length > 0 && area.boxes.length >= 2;
+    const boxes = hasHands ? [...area.boxes.slice(0, -handsOf(passage)), ...moving] : area.boxes;
+    return { ...area, boxes: [...boxes, ...(takeIn(passage)?.keptFree ?? [])] };
   });
 }
 

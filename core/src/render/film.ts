@@ -2,16 +2,12 @@ import '../words/localize';
 import type { Timeline } from '../schedule/timeline';
 import { timelineOf } from '../schedule/timeline';
 import { voicesIn } from '../assembly/voices';
-import type { Cue } from '../cue/cue';
 import { FRAMES } from '../cue/frame';
-import type { PlacedCue } from '../cue/place';
-import type { Senses } from '../cue/senses';
-import { showCues } from '../cue/show';
+import { placeOf, type PlacedCue } from '../cue/place';
+import { showCues, type Showing } from '../cue/show';
 import { cueStyleOf } from '../cue/styles';
 import { middleOf, type View } from '../cue/view';
-import type { WorkedArea } from '../cue/worked-area';
 import { writeAss, writeMarksAsAss } from '../format/ass';
-import type { CueStyle } from '../lesson/cue-style.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { pictureOf, soundOf } from '../lesson/take.schema';
 import { msOfFrame, perSecond } from '../time/frames';
@@ -29,11 +25,7 @@ export class NoFilmError extends Error {
 export const NO_FOOTAGE = $localize`The footage of this lesson is not here. Bring the take in again under Film.`;
 
 /** What a film is made of beside its lesson: what a version has frozen, else derived anew. */
-export interface FilmOf extends Senses {
-  readonly cues?: readonly Cue[];
-  readonly areas?: readonly WorkedArea[];
-  readonly style?: CueStyle;
-}
+export type FilmOf = Omit<Showing, 'timeline' | 'frame'>;
 
 /**
  * Everything that a film of a lesson is made from, settled before anything is made: which pictures of which medium play
@@ -124,13 +116,10 @@ function closingOf({ closingCard }: Lesson): FilmCard {
 }
 
 /** What is drawn and read of a cue; nothing of how it came about. */
-function bare(
-  { key, kind, side, startMs, endMs, text, value, of, shows, box, lines, type, plate }: PlacedCue,
-  laterMs: number,
-): FilmPlan['cues'][number] {
+function bare(cue: PlacedCue, laterMs: number): FilmPlan['cues'][number] {
+  const { key, kind, side, startMs, endMs, text, value, of, shows } = cue;
   const times = { startMs: startMs + laterMs, endMs: endMs + laterMs };
-  const seen = plate === undefined ? {} : { plate };
-  return { key, kind, side, ...times, text, value, of, shows, box: [...box], lines: [...lines], type, ...seen };
+  return { key, kind, side, ...times, text, value, of, shows, ...placeOf(cue) };
 }
 
 /** Pieces on the pictures of the film: each begins with the picture that is nearest to where it begins in the cut. */

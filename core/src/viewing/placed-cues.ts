@@ -1,6 +1,6 @@
 import type { Cue } from '../cue/cue';
 import { FRAMES } from '../cue/frame';
-import { placeCues, type Place } from '../cue/place';
+import { placeCues, placeOf, type Place } from '../cue/place';
 import type { LightUnder } from '../cue/light-under';
 import type { WorkedArea } from '../cue/worked-area';
 import type { CueStyle } from '../lesson/cue-style.schema';
@@ -21,8 +21,4 @@ export function placedCues<C extends Cue>(
     placeCues(cues, style, FRAMES.page, areas, light),
   ];
   return cues.map((cue, i) => ({ ...cue, wide: placeOf(wide[i]!), page: placeOf(page[i]!) }));
-}
-
-function placeOf({ box, lines, type, plate }: Place): Place {
-  return { box, lines, type, ...(plate === undefined ? {} : { plate }) };
 }

@@ -8,7 +8,7 @@ import { readFirst } from '../check/read-first';
 import { standingRules } from '../narration/standing';
 import { deriveCues } from '../cue/derive';
 import { seenAreas } from '../cue/seen-areas';
-import type { Box } from '../cue/frame';
+import { roundedBox, type Box } from '../cue/frame';
 import { lightUnder } from '../cue/light-under';
 import type { Senses } from '../cue/senses';
 import { cueStyleOf } from '../cue/styles';
@@ -99,10 +99,6 @@ function publishedCut(lesson: Lesson, cut: Cut, { heard, seenOn }: Senses): Publ
 
 /** As it is stored: to a ten-thousandth, which no cue is placed by. */
 function frozen({ startMs, endMs, boxes, seen }: WorkedArea): WorkedArea {
-  return { startMs, endMs, boxes: boxes.map(rounded), seen: seen && rounded(seen) };
-}
-
-function rounded([x, y, width, height]: Box): Box {
-  const share = (exact: number): number => Math.round(exact * 10_000) / 10_000;
-  return [share(x), share(y), share(width), share(height)];
+  const stored = (box: Box): Box => roundedBox(box, 10_000);
+  return { startMs, endMs, boxes: boxes.map(stored), seen: seen && stored(seen) };
 }

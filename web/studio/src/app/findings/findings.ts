@@ -4,7 +4,7 @@ import { sorted, type Finding } from '@limber/core/check/finding';
 import { groupsOf, type FindingGroup } from '@limber/core/check/groups';
 import { LessonStore } from '../api/lesson-store';
 import { PlanWork } from '../plan/plan-work';
-import { lessonSensed } from '../progress/lesson-media';
+import { LessonSensed } from '../progress/lesson-sensed';
 
 /** The lesson is checked when nothing was edited for so long, ms. */
 const QUIET_MS = 250;
@@ -14,7 +14,7 @@ const QUIET_MS = 250;
 export class Findings implements OnDestroy {
   private readonly store = inject(LessonStore);
   private readonly work = inject(PlanWork);
-  private readonly sensed = lessonSensed();
+  private readonly sensed = inject(LessonSensed).takes;
   private asked: Subscription | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly found = signal<readonly Finding[]>([]);

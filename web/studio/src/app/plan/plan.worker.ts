@@ -5,21 +5,13 @@ import { fitWithWords } from '@limber/core/check/fit-with-words';
 import { sensesOf } from '@limber/core/cue/senses';
 import { suggestOrder } from '@limber/core/solve/order';
 import { readNarration } from '@limber/core/narration/read';
-import type { Told } from '../shell/work-queue';
-import type { Asked } from './plan-questions';
+import { answerQuestions } from '../shell/answer-questions';
+import type { Question } from './plan-questions';
 
 /** The heavy parts of planning, away from the screen. */
-addEventListener('message', ({ data: asked }: MessageEvent<Asked>) => {
-  const tell = (told: Told): void => postMessage(told);
-  const progress = (share: number): void => tell({ id: asked.id, progress: share });
-  try {
-    tell({ id: asked.id, done: answer(asked, progress) });
-  } catch (error) {
-    tell({ id: asked.id, failed: error instanceof Error ? error.message : $localize`That could not be computed.` });
-  }
-});
+answerQuestions(answer);
 
-function answer(asked: Asked, progress: (share: number) => void): unknown {
+function answer(asked: Question, progress: (share: number) => void): unknown {
   switch (asked.kind) {
     case 'check':
       return checkLesson(asked.lesson, sensesOf(asked.sensed));

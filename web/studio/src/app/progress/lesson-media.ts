@@ -1,14 +1,10 @@
 import { computed, inject, type Signal } from '@angular/core';
-import { fullCut } from '@limber/core/assembly/cuts';
-import { seenIn, sensedOn, type SensedTakes } from '@limber/core/cue/senses';
-import { pictureOf, soundOf, type Take } from '@limber/core/lesson/take.schema';
+import { pictureOf, type Take } from '@limber/core/lesson/take.schema';
 import type { Voice } from '@limber/core/assembly/voices';
 import type { TakeMedia } from '@shared/assembly-player';
 import type { SideSound } from '@shared/side-sounds';
 import { LessonStore } from '../api/lesson-store';
-import { cellsOf } from './cells-of';
 import { Progress } from './jobs';
-import { madeOf } from './made-of';
 import { knowMedia } from './media-of';
 
 /** What the takes of the open lesson are played from, as far as it is prepared. */
@@ -49,28 +45,6 @@ function mediaOf(take: Take, progress: Progress): TakeMedia | null {
     frameRate: take.frameRate,
     sound: sound && heard ? { url: soundUrl(sound.mediaId), offsetMs: sound.offsetMs } : null,
   };
-}
-
-/** What was heard and seen on the open lesson's takes, as far as it is known by now; called where a component is made. */
-export function lessonSensed(): Signal<SensedTakes> {
-  const store = inject(LessonStore);
-  const progress = inject(Progress);
-  const sounds = madeOf(
-    () => store.lesson().takes.flatMap((take) => soundOf(take)?.mediaId ?? []),
-    'sound.json',
-    // Without it captions stand where the plan has them.
-    async (id) => (await progress.sound(id)).speech,
-  );
-  const seen = madeOf(
-    () => {
-      const { takes } = store.lesson();
-      const plays = new Set(fullCut(store.lesson()).pieces.map((piece) => piece.takeId));
-      return takes.flatMap((take) => (plays.has(take.id) ? (pictureOf(take) ?? []) : []));
-    },
-    'analysis.json',
-    async (id) => seenIn(await progress.analysis(id), cellsOf),
-  );
-  return computed(() => sensedOn(store.lesson().takes, { speech: sounds(), seen: seen() }));
 }
 
 /** Voice-over as the player takes it. */

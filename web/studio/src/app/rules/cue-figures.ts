@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
 import { CUE_FIGURE_IDS, CUE_FIGURES, type CueFigureId } from '@limber/core/caution/cue-figure';
-import { CUE_PROFILE } from '@limber/core/check/cue-profile';
+import { CUE_PROFILE, profileOf } from '@limber/core/check/cue-profile';
 import type { RulesChange } from '@limber/core/rules/rules-change';
 import { RulesStore } from '../api/rules-store';
 
@@ -107,14 +107,15 @@ export class CueFigures {
   readonly locked = input(false);
   readonly changed = output<RulesChange>();
 
+  private readonly profile = computed(() => profileOf({ rules: this.store.own() }));
   protected readonly figures = computed(() => {
-    const own = new Map((this.store.own()?.figures ?? []).map(({ id, value }) => [id, value]));
+    const own = new Set(this.store.rules().figures.map(({ id }) => id));
     return CUE_FIGURE_IDS.map((id) => {
       const { words, unit } = NAMES[id];
       const [least, most] = [shown(id, CUE_FIGURES[id].least), shown(id, CUE_FIGURES[id].most)];
       return {
         ...{ id, words, own: own.has(id), brought: shown(id, CUE_PROFILE[id]) },
-        value: shown(id, own.get(id) ?? CUE_PROFILE[id]),
+        value: shown(id, this.profile()[id]),
         told: $localize`${unit} (${least} to ${most})`,
       };
     });
@@ -124,20 +125,16 @@ export class CueFigures {
     const { least, most, step } = CUE_FIGURES[id];
     const typed = Number(field.value.replace(',', '.')) * (NAMES[id].inSeconds ? 1000 : 1);
     const value = Math.min(most, Math.max(least, Number((Math.round(typed / step) * step).toFixed(1))));
-    if (field.value.trim() === '' || Number.isNaN(value)) field.value = shown(id, this.now(id));
+    if (field.value.trim() === '' || Number.isNaN(value)) field.value = shown(id, this.profile()[id]);
     else {
       field.value = shown(id, value);
       if (value === CUE_PROFILE[id]) this.reset(id);
-      else if (value !== this.now(id)) this.changed.emit({ kind: 'set_figure', figure: { id, value } });
+      else if (value !== this.profile()[id]) this.changed.emit({ kind: 'set_figure', figure: { id, value } });
     }
   }
 
   protected reset(id: CueFigureId): void {
     this.changed.emit({ kind: 'reset_rule', list: 'figures', id });
-  }
-
-  private now(id: CueFigureId): number {
-    return this.store.own()?.figures.find((one) => one.id === id)?.value ?? CUE_PROFILE[id];
   }
 }
 

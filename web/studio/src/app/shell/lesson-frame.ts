@@ -4,6 +4,7 @@ import type { Stage } from '@limber/core/lesson/stage';
 import { LessonStore } from '../api/lesson-store';
 import { Keys } from '../keys/keys';
 import { Findings } from '../findings/findings';
+import { LessonSensed } from '../progress/lesson-sensed';
 import { DocumentCare } from './document-care';
 import { OpenLesson } from './open-lesson';
 
@@ -11,7 +12,7 @@ import { OpenLesson } from './open-lesson';
 @Component({
   selector: 'lc-lesson-frame',
   imports: [RouterOutlet, RouterLink, DocumentCare],
-  providers: [LessonStore, Findings],
+  providers: [LessonStore, LessonSensed, Findings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.problem(); as problem) {

@@ -1,6 +1,5 @@
 import {
   afterNextRender,
-  afterRenderEffect,
   ApplicationRef,
   ChangeDetectionStrategy,
   Component,
@@ -28,6 +27,7 @@ import type { Prompt } from '@limber/core/prompt/prompts';
 import type { Press } from '@limber/core/prompt/session';
 import type { PromptView } from '@limber/core/prompt/view';
 import { clock } from '@limber/core/time/clock';
+import { keepInSight } from '@shared/keep-in-sight';
 import { PromptWords } from '@shared/prompt-words';
 import { LessonStore } from '../../api/lesson-store';
 import { InEar } from './in-ear';
@@ -249,13 +249,7 @@ export class Prompting {
       onCleanup(() => clearTimeout(timer));
     });
     const here = computed(() => this.rows().findIndex((row) => row.here));
-    const inSight = (): void => this.host.querySelector('.log .here')?.scrollIntoView({ block: 'nearest' });
-    // In a task of its own: asked while it is drawn, the page would be laid out twice, and in one go.
-    afterRenderEffect({
-      read: () => {
-        if (here() >= 0) setTimeout(inSight);
-      },
-    });
+    keepInSight('.log .here', here);
     // A browser that does not fill the screen shows the same in its window.
     afterNextRender(() => {
       this.host.focus();

@@ -38,7 +38,8 @@ import { Ribbon } from '@shared/ribbon';
 import { shownCues } from '../../cues/shown-cues';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
-import { lessonMedia, lessonSensed, soundsOf } from '../../progress/lesson-media';
+import { lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { LessonSensed } from '../../progress/lesson-sensed';
 import { Findings } from '../../findings/findings';
 import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
@@ -98,7 +99,7 @@ const LOOKS: readonly { value: Look; label: string }[] = [
 export class Cues {
   protected readonly store = inject(LessonStore);
   private readonly lessonMedia = lessonMedia();
-  private readonly sensed = lessonSensed();
+  private readonly sensed = inject(LessonSensed).takes;
   private readonly found = inject(Findings);
   protected readonly fineClock = fineClock;
   protected readonly player = viewChild(AssemblyPlayer);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { InputText } from 'primeng/inputtext';
-import { contrastOf, SHAPES, WORDS } from '@limber/core/cue/contrast';
+import { LEAST, tooClose, type Told } from '@limber/core/cue/contrast';
 import { FRAMES, TELEPHONE } from '@limber/core/cue/frame';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import { parseDocument } from '@limber/core/document/document';
@@ -38,6 +38,13 @@ const COLOURS: readonly { readonly name: Colour; readonly label: string }[] = [
   { name: 'accentInk', label: $localize`letters on a change` },
   { name: 'rest', label: $localize`still to come` },
 ];
+const PAIR_NAMES: Readonly<Record<Told, string>> = {
+  ink: $localize`Letters and their ground`,
+  soft: $localize`Small letters and their ground`,
+  accentInk: $localize`A change of side and its letters`,
+  accent: $localize`What is done and the ground`,
+  rest: $localize`What is still to come and the ground`,
+};
 const TYPES: readonly { readonly name: TypeName; readonly label: string; readonly most: number }[] = [
   { name: 'count', label: $localize`numbers`, most: 0.16 },
   { name: 'side', label: $localize`side and notes`, most: 0.05 },
@@ -85,19 +92,11 @@ export class StyleEditor {
     return corner > 0.75 ? $localize`round` : corner > 0.2 ? $localize`rounded` : $localize`square`;
   });
   /** What nobody could tell apart, in words. */
-  protected readonly close = computed(() => {
-    const { plate, ink, soft, rest, accent, accentInk } = this.style();
-    const pairs = [
-      { what: $localize`Letters and their ground`, ratio: contrastOf(ink, plate), least: WORDS },
-      { what: $localize`Small letters and their ground`, ratio: contrastOf(soft, plate), least: WORDS },
-      { what: $localize`A change of side and its letters`, ratio: contrastOf(accentInk, accent), least: WORDS },
-      { what: $localize`What is done and the ground`, ratio: contrastOf(accent, plate), least: SHAPES },
-      { what: $localize`What is still to come and the ground`, ratio: contrastOf(rest, plate), least: SHAPES },
-    ];
-    return pairs
-      .filter(({ ratio, least }) => ratio < least)
-      .map(({ what, ratio, least }) => $localize`${what}\: ${ratio.toFixed(1)} to 1. Everybody reads ${least} to 1.`);
-  });
+  protected readonly close = computed(() =>
+    tooClose(this.style(), LEAST).map(
+      ({ of, ratio, least }) => $localize`${PAIR_NAMES[of]}\: ${ratio.toFixed(1)} to 1. Everybody reads ${least} to 1.`,
+    ),
+  );
 
   protected with(change: Partial<CueStyle>): CueStyle {
     return changedStyle(this.style(), change);

@@ -5,7 +5,7 @@ import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { propose, type Proposal } from '@limber/core/proposal/propose';
 import { sheetOf } from '@limber/core/proposal/sheet';
 import { evidenceOf, type TakeKnown } from '@limber/core/proposal/take-evidence';
-import type { Told } from '../../shell/work-queue';
+import { answerQuestions } from '../../shell/answer-questions';
 
 export interface ProposeQuestion {
   readonly lesson: Lesson;
@@ -23,25 +23,19 @@ export interface Proposed {
 }
 
 /** What a take most likely shows, away from the screen. */
-addEventListener('message', ({ data: asked }: MessageEvent<ProposeQuestion & { readonly id: number }>) => {
-  const tell = (told: Told): void => postMessage(told);
-  try {
-    const { lesson, takeId, known } = asked;
-    const { evidence, words, fits, around } = evidenceOf(lesson, takeId, known);
-    const proposals = propose(lesson, evidence);
-    const { bouts, holds } = evidence;
-    const take = lesson.takes.find((one) => one.id === takeId)!;
-    const held = saidDone(lesson, { take, proposals, bouts, holds, words, around });
-    const otherCounts = new Map(
-      (around ? sheetOf(lesson, takeId, proposals) : []).flatMap((row) => {
-        const repair = row.doubt && otherCountOfRow(lesson, takeId, row, proposals, around!, newId);
-        return repair ? [[row.key, repair] as const] : [];
-      }),
-    );
-    tell({ id: asked.id, done: { proposals, fits, saidDone: held, otherCounts } satisfies Proposed });
-  } catch (error) {
-    tell({ id: asked.id, failed: error instanceof Error ? error.message : $localize`That could not be computed.` });
-  }
+answerQuestions(({ lesson, takeId, known }: ProposeQuestion): Proposed => {
+  const { evidence, words, fits, around } = evidenceOf(lesson, takeId, known);
+  const proposals = propose(lesson, evidence);
+  const { bouts, holds } = evidence;
+  const take = lesson.takes.find((one) => one.id === takeId)!;
+  const held = saidDone(lesson, { take, proposals, bouts, holds, words, around });
+  const otherCounts = new Map(
+    (around ? sheetOf(lesson, takeId, proposals) : []).flatMap((row) => {
+      const repair = row.doubt && otherCountOfRow(lesson, takeId, row, proposals, around!, newId);
+      return repair ? [[row.key, repair] as const] : [];
+    }),
+  );
+  return { proposals, fits, saidDone: held, otherCounts };
 });
 
 const newId = (): string => crypto.randomUUID();

@@ -22,7 +22,8 @@ import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
 import { shownCues } from '../../cues/shown-cues';
 import { LessonStore } from '../../api/lesson-store';
-import { lessonMedia, lessonSensed, soundsOf } from '../../progress/lesson-media';
+import { lessonMedia, soundsOf } from '../../progress/lesson-media';
+import { LessonSensed } from '../../progress/lesson-sensed';
 
 /** What the film will show, before it is made: the same cut, the same cues, the same part of the picture. */
 @Component({
@@ -35,7 +36,7 @@ import { lessonMedia, lessonSensed, soundsOf } from '../../progress/lesson-media
 export class FilmPreview {
   private readonly store = inject(LessonStore);
   private readonly lessonMedia = lessonMedia();
-  private readonly sensed = lessonSensed();
+  private readonly sensed = inject(LessonSensed).takes;
   readonly cutId = input.required<CutId>();
   readonly frameName = input.required<FilmWish['frame']>();
   readonly captions = input.required<FilmWish['captions']>();
