@@ -1,4 +1,5 @@
 import '@limber/core/words/localize';
+import { randomUUID } from 'node:crypto';
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { basename, dirname, join } from 'node:path';
@@ -46,8 +47,8 @@ export async function unpackFonts(folder: string): Promise<void> {
         $localize`The font ${basename(file)} is not there. Run ./limber start again, which installs what is missing.`,
       );
     }
-    // Beside it first: another one may unpack at the same time, and half a font is none.
-    const part = `${target}.${process.pid}.part`;
+    // Beside it first, each under its own name: another one may unpack at the same time, and half a font is none.
+    const part = `${target}.${randomUUID()}.part`;
     await writeFile(part, await decompress(packed));
     await rename(part, target);
   }
