@@ -58,6 +58,11 @@ export const ANCHORS: Readonly<Record<Slot, readonly Anchor[]>> = {
     ['right', 'middle'],
     ['left', 'low'],
     ['right', 'low'],
+    // Of a move for both hands no side is told: its place is free, and no hand is so high up.
+    ['left', 'under'],
+    ['right', 'under'],
+    ['left', 'bottom'],
+    ['right', 'bottom'],
   ],
   breath: [
     ['right', 'middle'],

@@ -30,76 +30,146 @@ const TOUCHED = 0.25;
  *
  * Exact, by dynamic programming along time: what was chosen last in each slot is all that the future depends on, since
  * the groups of one slot do not overlap in time. (Where times that she has moved let them, only the later one is seen.)
- * Costs the groups times the choices of all slots together.
+ * Nobody has to go on with a state when another one, whose choice in one slot differs, is cheaper by more than all that
+ * its choice may still cost there: so few states are left to go on with.
  *
  * @param groups in order of their start.
  * @example choosePlaces([{ slot: 'count', startMs: 0, endMs: 9, boxes: [a, b], covered: [0.5, 0] }]) // [1]
  */
 export function choosePlaces(groups: readonly Group[]): number[] {
-  const slots = [...new Set(groups.map(slotOf))];
-  const sizes = slots.map((slot) => groups.find((group) => slotOf(group) === slot)!.boxes.length);
-  const strides = sizes.map((_, i) => sizes.slice(0, i).reduce((product, size) => product * size, 1));
-  const states = sizes.reduce((product, size) => product * size, 1);
-  /** The choice of each slot in each state. */
-  const digits = strides.map((stride, i) =>
-    Uint8Array.from({ length: states }, (_, state) => Math.floor(state / stride) % sizes[i]!),
-  );
-  const last: (Group | null)[] = slots.map(() => null);
+  const slots = slotsOf(groups);
+  const states = [...slots.values()].reduce((product, { size }) => product * size, 1);
   // Slots of which nothing was placed yet all stand on their first choice, which costs nothing.
   let costs = new Float64Array(states).fill(Infinity);
-  let next = new Float64Array(states);
+  let next = new Float64Array(states).fill(Infinity);
+  const cameFrom = new Uint8Array(states);
+  let live = [0];
   costs[0] = 0;
-  const cameFrom: Uint8Array[] = [];
+  const steps: Step[] = [];
 
-  for (const group of groups) {
-    const slot = slots.indexOf(slotOf(group));
-    const [size, stride] = [sizes[slot]!, strides[slot]!];
-    const moved = last[slot] ? MOVED : 0;
+  groups.forEach((group, at) => {
+    const slot = slots.get(slotOf(group))!;
+    const moved = slot.placed ? MOVED : 0;
     const own = group.boxes.map((_, choice) => ownCost(group, choice));
-    const others = slots.flatMap((_, i) => {
-      const other = last[i];
-      return other && other.slot !== group.slot && other.endMs > group.startMs
-        ? [[digits[i]!, overlaps(group, other)] as const]
-        : [];
+    const met = [...slots.values()].flatMap((other) => {
+      const meeting = other.ahead.find((one) => one.at === at);
+      return meeting ? [[other, meeting.costs] as const] : [];
     });
-    const from = new Uint8Array(states);
-    next.fill(Infinity);
-    for (let rest = 0; rest < states; rest++) {
-      if (digits[slot]![rest] !== 0) continue;
-      // The cheapest way to here, whatever was chosen before; staying costs no move.
-      let least = Infinity;
-      let came = 0;
-      for (let was = 0; was < size; was++) {
-        const cost = costs[rest + was * stride]!;
-        if (cost < least) {
-          least = cost;
-          came = was;
-        }
-      }
-      if (least === Infinity) continue;
-      for (let choice = 0; choice < size; choice++) {
-        const state = rest + choice * stride;
-        const stays = costs[state]! <= least + moved;
-        let cost = (stays ? costs[state]! : least + moved) + own[choice]!;
-        for (const [digit, table] of others) cost += table[choice]![digit[rest]!]!;
-        next[state] = cost;
-        from[state] = stays ? choice : came;
+    const reached: number[] = [];
+    for (const state of live) {
+      const was = choiceIn(state, slot);
+      for (let choice = 0; choice < slot.size; choice++) {
+        const to = state + (choice - was) * slot.stride;
+        const cost = costs[state]! + (choice === was ? 0 : moved);
+        if (next[to] === Infinity) reached.push(to);
+        // Of two that cost the same, the one that stays.
+        if (cost > next[to]! || (cost === next[to] && choice !== was)) continue;
+        next[to] = cost;
+        cameFrom[to] = was;
       }
     }
+    for (const state of reached) {
+      const choice = choiceIn(state, slot);
+      next[state]! += own[choice]!;
+      for (const [other, table] of met) next[state]! += table[choiceIn(state, other)]![choice]!;
+    }
+    for (const state of live) costs[state] = Infinity;
     [costs, next] = [next, costs];
-    cameFrom.push(from);
-    last[slot] = group;
-  }
+    live = reached;
+    slot.placed = true;
+    slot.ahead = meetingsOf(groups, at);
+    for (const one of slots.values()) {
+      one.ahead = one.ahead.filter((meeting) => meeting.at > at);
+      if (one.size > 1 && one.placed) live = undominated(live, costs, one);
+    }
+    steps.push({ slot, states: Uint32Array.from(live), from: Uint8Array.from(live, (state) => cameFrom[state]!) });
+  });
 
-  let state = costs.reduce((best, cost, at) => (cost < costs[best]! ? at : best), 0);
+  let state = live.reduce((best, one) => (costs[one]! < costs[best]! ? one : best), live[0]!);
   const chosen = new Array<number>(groups.length);
   for (let at = groups.length - 1; at >= 0; at--) {
-    const slot = slots.indexOf(slotOf(groups[at]!));
-    const choice = Math.floor(state / strides[slot]!) % sizes[slot]!;
+    const { slot, states, from } = steps[at]!;
+    const choice = choiceIn(state, slot);
     chosen[at] = choice;
-    state += (cameFrom[at]![state]! - choice) * strides[slot]!;
+    state += (from[states.indexOf(state)]! - choice) * slot.stride;
   }
   return chosen;
+}
+
+interface Slot {
+  /** How many choices there are. */
+  readonly size: number;
+  /** By how much a state grows from one choice to the next. */
+  readonly stride: number;
+  placed: boolean;
+  /** What the group that was placed last will meet. */
+  ahead: readonly Meeting[];
+}
+
+/** Two groups that stand at once. */
+interface Meeting {
+  /** The number of the later one. */
+  readonly at: number;
+  /** What they cost by the choice of the earlier one and of the later one. */
+  readonly costs: readonly (readonly number[])[];
+  /** By two choices of the earlier one: how much more the first may cost than the second, whatever the later one does. */
+  readonly more: readonly (readonly number[])[];
+}
+
+/** The states in which a group may have been placed, and what had been chosen before in its slot. */
+interface Step {
+  readonly slot: Slot;
+  readonly states: Uint32Array;
+  readonly from: Uint8Array;
+}
+
+function slotsOf(groups: readonly Group[]): Map<string, Slot> {
+  const slots = new Map<string, Slot>();
+  let stride = 1;
+  for (const group of groups) {
+    if (slots.has(slotOf(group))) continue;
+    const size = group.boxes.length;
+    slots.set(slotOf(group), { size, stride, placed: false, ahead: [] });
+    stride *= size;
+  }
+  return slots;
+}
+
+function choiceIn(state: number, { size, stride }: Slot): number {
+  return Math.floor(state / stride) % size;
+}
+
+/** What a group will meet, until the next of its slot takes its place. */
+function meetingsOf(groups: readonly Group[], at: number): Meeting[] {
+  const group = groups[at]!;
+  const meetings: Meeting[] = [];
+  for (let i = at + 1; i < groups.length; i++) {
+    const other = groups[i]!;
+    if (other.startMs >= group.endMs || slotOf(other) === slotOf(group)) break;
+    if (other.slot === group.slot) continue;
+    const costs = overlaps(group, other);
+    if (costs.every((row) => row.every((cost) => cost === 0))) continue;
+    const more = costs.map((mine) => costs.map((its) => Math.max(0, ...mine.map((cost, i) => cost - its[i]!))));
+    meetings.push({ at: i, costs, more });
+  }
+  return meetings;
+}
+
+/** The states without those that one which differs in the choice of this slot alone makes needless. */
+function undominated(live: readonly number[], costs: Float64Array, slot: Slot): number[] {
+  const { size, stride, ahead } = slot;
+  const choices = Array.from({ length: size }, (_, choice) => choice);
+  /** What may be lost by the first choice against the second. */
+  const lost = choices.map((a) => choices.map((b) => ahead.reduce((sum, { more }) => sum + more[a]![b]!, MOVED)));
+  return live.filter((state) => {
+    const choice = choiceIn(state, slot);
+    for (let other = 0; other < size; other++) {
+      if (costs[state]! <= costs[state + (other - choice) * stride]! + lost[other]![choice]!) continue;
+      costs[state] = Infinity;
+      return false;
+    }
+    return true;
+  });
 }
 
 /** What has one place only adds no choice to remember. */

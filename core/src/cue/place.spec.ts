@@ -1,8 +1,9 @@
 import { hex } from 'wcag-contrast';
 import type { Lesson } from '../lesson/lesson.schema';
-import type { CueOverride } from '../lesson/override.schema';
+import { CUE_KINDS, type CueOverride } from '../lesson/override.schema';
 import { timelineOf } from '../schedule/timeline';
 import { aFilmedLesson, aMove, aSegment, aStep, reps } from '../testing';
+import { SLOT } from './anchors';
 import { deriveCues } from './derive';
 import { FRAMES, sharedBy, type Box, type FrameName } from './frame';
 import type { LightUnder } from './light-under';
@@ -62,6 +63,21 @@ describe('places of cues', () => {
         for (const area of areas)
           if (area.startMs < cue.endMs && cue.startMs < area.endMs)
             for (const box of area.boxes) expect(sharedBy(cue.box, box)).withContext(cue.key).toBe(0);
+  });
+
+  it('of notes are clear of both hands', () => {
+    const move = aMove({ id: 'n', region: 'cheek', framing: 'face', feltAt: 'Where the hands are, and nowhere else.' });
+    const both = aFilmedLesson({
+      steps: [aStep('b', { move, dose: reps(24, 500) })],
+      segments: [aSegment('u', 0, 12_000, { stepId: 'b', side: 'both' })],
+      overrides: CUE_KINDS.map((key) => ({ key, when: 'every' as const })),
+    });
+    const [area] = workedAreas(both, timelineOf(both)!.passages);
+    const notes = placed('16:9', both).filter(({ kind }) => SLOT[kind] === 'note');
+    expect(area!.boxes.length).toBe(3);
+    expect(notes.map(({ text }) => text)).toContain(move.feltAt);
+    for (const { key, box } of notes)
+      for (const taken of area!.boxes) expect(sharedBy(box, taken)).withContext(key).toBe(0);
   });
 
   it('on the upright page leave the film alone', () => {
