@@ -16,6 +16,7 @@ import {
   test,
   viewer,
 } from '../studio';
+import { lessonOn } from './grounds';
 
 const OUT = 'docs/screenshots';
 const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
@@ -108,7 +109,10 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await choose(page, 'Shape', 'upright');
   await expect(page.locator('lc-still-choice img')).toHaveCount(3, { timeout: 30_000 });
   await shoot('finished-film');
-  await filmSheet(page);
+  const grounds = [await lessonOn(page, 'dark'), await lessonOn(page, 'busy')];
+  await page.goto(`/lesson/${DEMO}/share/finished-film`);
+  await page.getByRole('radio', { name: /Choose for yourself/ }).check({ force: true });
+  await filmSheet(page, grounds);
 
   // A side that was filmed again plays in the place of the first, and the opening move plays twice.
   await page.goto(`/lesson/${DEMO}/film/takes`);
@@ -182,7 +186,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.getByTestId('moment').nth(4).click();
   await expect(page.locator('lc-moments-row .still:not(:has(img))')).toHaveCount(0);
   await shoot('cues', true);
-  await styleSheet(page);
+  await styleSheet(page, grounds);
 
   await context.request.post(`/api/lessons/${DEMO}/share`, { headers, data: {} });
   const { token } = await linkOf(context.request, DEMO);
@@ -377,59 +381,82 @@ async function standing(page: Page): Promise<void> {
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
 }
 
-/** What is previewed (above) and what the film has (below), wide and upright, on one sheet. */
-async function filmSheet(page: Page): Promise<void> {
+/** What is previewed (above) and what the film has (below), on one sheet: wide, upright, in the dark, before a busy wall. */
+async function filmSheet(page: Page, grounds: readonly string[]): Promise<void> {
   const rows: [string[], string[]] = [[], []];
-  for (const [shape, frame] of [
-    ['wide', '16:9'],
-    ['upright', '9:16'],
-  ] as const) {
-    await choose(page, 'Shape', shape);
+  const add = async (lessonId: string, frame: string, seconds: number): Promise<void> => {
+    await page.getByRole('slider', { name: 'Where in the film' }).fill(String(seconds * 1000));
+    await standing(page);
+    rows[0].push((await page.locator('lc-film-preview .picture').screenshot()).toString('base64'));
+    const address = `/api/lessons/${lessonId}/film-trial/picture.jpg?frame=${frame}&captions=burned&atMs=${seconds * 1000}`;
+    rows[1].push((await (await page.context().request.get(address)).body()).toString('base64'));
+  };
+  await choose(page, 'Captions', 'in the picture');
+  await choose(page, 'Shape', 'wide');
+  await add(DEMO, '16:9', 48);
+  await choose(page, 'Shape', 'upright');
+  for (const seconds of [48, 100]) await add(DEMO, '9:16', seconds);
+  for (const id of grounds) {
+    await page.goto(`/lesson/${id}/share/finished-film`);
+    await page.getByRole('radio', { name: /Choose for yourself/ }).check({ force: true });
     await choose(page, 'Captions', 'in the picture');
-    for (const seconds of [48, 100]) {
-      await page.getByRole('slider', { name: 'Where in the film' }).fill(String(seconds * 1000));
-      await standing(page);
-      rows[0].push((await page.locator('lc-film-preview .picture').screenshot()).toString('base64'));
-      const address = `/api/lessons/${DEMO}/film-trial/picture.jpg?frame=${frame}&captions=burned&atMs=${seconds * 1000}`;
-      rows[1].push((await (await page.context().request.get(address)).body()).toString('base64'));
-    }
+    await add(id, '16:9', GROUND_AT);
   }
   const drawn = rows.map(
     (row) => `<div>${row.map((image) => `<img src="data:;base64,${image}" height="300">`).join('')}</div>`,
   );
+  await sheetOf(page, 2000, drawn.join(''), 'film-and-preview');
+}
+
+/** Where in the short film a number is shown, s. */
+const GROUND_AT = 20;
+
+/** A page with nothing but this on it. */
+async function sheetOf(page: Page, width: number, html: string, name: string): Promise<void> {
   const sheet = await page.context().newPage();
-  await sheet.setViewportSize({ width: 1440, height: 624 });
+  await sheet.setViewportSize({ width, height: 800 });
   await sheet.setContent(
-    `<body style="margin:0;background:#211a26"><style>div{display:flex;gap:8px;padding:6px 8px}</style>${drawn.join('')}</body>`,
+    `<body style="margin:0"><style>#all{display:inline-block;padding:3px;background:#211a26}#all div{display:flex;gap:6px;padding:3px}</style><div id="all">${html}</div></body>`,
   );
-  await sheet.screenshot({ path: `${OUT}/film-and-preview.png` });
+  await sheet.locator('#all').screenshot({ path: `${OUT}/${name}.png` });
   await sheet.close();
 }
 
-/** Every style of cues in three shapes of picture, on one sheet. */
-async function styleSheet(page: Page): Promise<void> {
-  const rows: string[] = [];
-  await page.evaluate(() => {
-    const sheet = new CSSStyleSheet();
-    sheet.replaceSync('.worked { visibility: hidden }');
-    document.adoptedStyleSheets.push(sheet);
-  });
-  for (const style of ['Ribbon', 'Numeral', 'Pebble']) {
-    await choose(page, 'Style', style);
-    const row: string[] = [];
-    for (const shape of ['on a wide screen', 'as an upright film', 'on an upright phone']) {
-      await choose(page, 'How it is looked at', shape);
-      await standing(page);
-      row.push((await page.locator('.picture').screenshot({ animations: 'disabled' })).toString('base64'));
+/**
+ * Every style of cues on one sheet: over the demo, in the dark and before a busy wall, then in two more shapes; beside
+ * them where a style is edited.
+ */
+async function styleSheet(page: Page, grounds: readonly string[]): Promise<void> {
+  const rows: string[][] = [[], [], []];
+  const take = async (shapes: readonly string[]): Promise<void> => {
+    await page.evaluate(() => {
+      const sheet = new CSSStyleSheet();
+      sheet.replaceSync('lc-worked-outline, lc-place-handle { visibility: hidden }');
+      document.adoptedStyleSheets.push(sheet);
+    });
+    for (const [at, style] of ['Ribbon', 'Numeral', 'Pebble'].entries()) {
+      await choose(page, 'Style', style);
+      for (const shape of shapes) {
+        await choose(page, 'How it is looked at', shape);
+        await standing(page);
+        rows[at]!.push((await page.getByTestId('picture').screenshot({ animations: 'disabled' })).toString('base64'));
+      }
     }
-    rows.push(row.map((image) => `<img src="data:image/png;base64,${image}" height="250">`).join(''));
+    await choose(page, 'How it is looked at', 'on a wide screen');
+  };
+  await page.getByText('How they look').click();
+  const editor = page.locator('lc-style-editor');
+  await expect(editor.locator('img')).toBeVisible();
+  await settled(page);
+  const edits = (await editor.screenshot({ animations: 'disabled' })).toString('base64');
+  await page.getByText('How they look').click();
+  await take(['on a wide screen', 'as an upright film', 'on an upright phone']);
+  for (const id of grounds) {
+    await page.goto(`/lesson/${id}/mark/cues`);
+    await page.getByTestId('moment').nth(4).click();
+    await take(['on a wide screen']);
   }
-  await choose(page, 'How it is looked at', 'on a wide screen');
-  const sheet = await page.context().newPage();
-  await sheet.setViewportSize({ width: 796, height: 768 });
-  await sheet.setContent(
-    `<body style="margin:0;background:#211a26"><style>div{display:flex;gap:6px;padding:3px 6px}</style>${rows.map((row) => `<div>${row}</div>`).join('')}</body>`,
-  );
-  await sheet.screenshot({ path: `${OUT}/cue-styles.png` });
-  await sheet.close();
+  const image = (one: string, height: number): string => `<img src="data:image/png;base64,${one}" height="${height}">`;
+  const grid = rows.map((row) => `<div>${row.map((one) => image(one, 250)).join('')}</div>`);
+  await sheetOf(page, 2400, `<div>${image(edits, 774)}<section>${grid.join('')}</section></div>`, 'cue-styles');
 }

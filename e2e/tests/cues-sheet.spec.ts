@@ -27,7 +27,7 @@ test('the cues of a lesson are judged by looking down one page of stills, and me
     const figure = moments.first().getByTestId(/^(count|countdown)$/);
     const drawn = picture.getByTestId(/^(count|countdown)$/);
     await expect(drawn).toHaveAttribute('data-key', (await figure.getAttribute('data-key'))!);
-    await expect(picture.locator('.worked').first()).toBeVisible();
+    await expect(picture.locator('lc-worked-outline')).toBeVisible();
   });
 
   await test.step('keys go down the page, and the same moment plays', async () => {

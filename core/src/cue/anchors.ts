@@ -58,7 +58,7 @@ export const ANCHORS: Readonly<Record<Slot, readonly Anchor[]>> = {
     ['right', 'middle'],
     ['left', 'low'],
     ['right', 'low'],
-    // Of a move for both hands no side is told: its place is free, and no hand is so high up.
+    // Beside both hands little is free; above and below them is more.
     ['left', 'under'],
     ['right', 'under'],
     ['left', 'bottom'],

@@ -56,6 +56,7 @@ import { PlaceHandle } from './place-handle';
 import { StyleChoice } from './style-choice';
 import { StyleEditor } from './style-editor';
 import { WhatViewersSee } from './what-viewers-see';
+import { WorkedOutline } from './worked-outline';
 
 /** Under this name it is remembered whether all cues are listed. */
 const LISTED = 'limber.cues-listed';
@@ -91,6 +92,7 @@ const LOOKS: readonly { value: Look; label: string }[] = [
     StyleEditor,
     BenchHead,
     WhatViewersSee,
+    WorkedOutline,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './cues.html',
@@ -160,7 +162,7 @@ export class Cues {
   /** Where she works at what is chosen, in what is looked at. */
   protected readonly worked = computed(() => {
     const [at, frame] = [this.timeMs(), this.frame()];
-    if (this.chosenKey() === null || this.player()?.playing()) return [];
+    if (this.chosenKey() === null || this.player()?.playing()) return null;
     const view = viewAt(this.shown().shots, at, frame);
     return this.shown()
       .areas.filter((area) => area.startMs <= at && at < area.endMs)
