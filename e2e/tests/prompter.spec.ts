@@ -484,3 +484,19 @@ test('a telephone beside the camera shows the prompter and drives it; log and cl
   });
   await context.close();
 });
+
+test('where there is no microphone, it is said why one is needed, and rehearsing goes without', async ({
+  studio: page,
+}) => {
+  await page.goto(`/lesson/${DEMO}/film/prompter`);
+  await page.getByRole('radio', { name: 'My phone or camera films' }).check();
+  await page.getByRole('button', { name: 'Begin to film' }).click();
+  await expect(page.getByRole('alert')).toContainText('There is no microphone here.');
+  await expect(page.getByTestId('prompter')).toHaveCount(0);
+  await expect(page.getByTestId('left-recording')).toHaveCount(0);
+  await page.getByRole('radio', { name: 'Rehearse' }).check();
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  await expect(page.getByTestId('prompter')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('prompter')).toHaveCount(0);
+});

@@ -39,7 +39,7 @@ export async function openStream({
     const stream = await navigator.mediaDevices.getUserMedia({ audio, video: records === 'camera' ? video : false });
     return { stream, close: () => stop(stream) };
   } catch (error) {
-    throw new Error(wordsOf(error));
+    throw new Error(wordsOf(error, records));
   }
 }
 
@@ -66,12 +66,17 @@ function stop(stream: MediaStream): void {
   for (const track of stream.getTracks()) track.stop();
 }
 
-function wordsOf(error: unknown): string {
+function wordsOf(error: unknown, records: PrompterChoices['records']): string {
   const name = error instanceof DOMException ? error.name : '';
+  const alone = records === 'room';
   if (name === 'NotAllowedError')
-    return $localize`The browser was not allowed to use the camera or the microphone. Allow it beside the address, then begin again.`;
+    return alone
+      ? $localize`The browser was not allowed to use the microphone. Allow it beside the address, then begin again.`
+      : $localize`The browser was not allowed to use the camera or the microphone. Allow it beside the address, then begin again.`;
   if (name === 'NotFoundError' || name === 'OverconstrainedError')
-    return $localize`There is no such camera or microphone. Plug it in, or choose another one.`;
+    return alone
+      ? $localize`There is no microphone here. The film finds the log by the sound of the room: plug one in, a headset will do. Until then you can rehearse.`
+      : $localize`There is no such camera or microphone. Plug it in, or choose another one.`;
   if (name === 'NotReadableError')
     return $localize`Another program has the camera or the microphone. Close it there, then begin again.`;
   return $localize`The camera or the microphone could not be opened. Plug it in again, then begin again.`;

@@ -36,6 +36,7 @@ import type { PrompterChoices } from './prompter-choices';
 import type { Recording } from './recording';
 import { logRows } from './log-rows';
 import { kindWords, sideWords } from './prompt-words';
+import { SecondScreen } from './second-screen';
 import { Voice } from './voice';
 
 /** Keys that mean something of their own; every other key goes on, so that any pedal does. */
@@ -80,11 +81,10 @@ export class Prompting {
   /** Why the recording is not being sent along, in words. */
   readonly notSent = input('');
   readonly ended = output<void>();
-  /** What is read changed. */
-  readonly shows = output<PromptView>();
   protected readonly name = $localize`Prompter`;
   private readonly app = inject(ApplicationRef);
   private readonly store = inject(LessonStore);
+  private readonly secondScreen = inject(SecondScreen);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly steps = computed(
     () =>
@@ -235,7 +235,8 @@ export class Prompting {
     });
     effect(() => {
       const view = this.view();
-      untracked(() => this.shows.emit(view));
+      // Told here, and not by the page behind: that would be looked through anew with every word.
+      untracked(() => this.secondScreen.show(view));
     });
     effect(() => {
       if (this.filming().ended()) untracked(() => this.ended.emit());
