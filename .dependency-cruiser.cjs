@@ -23,7 +23,7 @@ const FLOORS = [
   ['check'],
   ['draft'],
   ['viewing', 'insight', 'programme'],
-  ['paper', 'format'],
+  ['paper', 'format', 'compare'],
   ['render'],
   ['api'],
 ].flat();

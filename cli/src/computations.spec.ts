@@ -114,6 +114,53 @@ describe('limber compute', () => {
     expect(compute('cues', bundle, '--format', 'xls').problem!.type).toBe('unknown-format');
   });
 
+  it('hands a film over to editors, and reads it back', () => {
+    const out = (format: string): string => compute('export', filmed(), '--format', format).out;
+    expect(out('edl')).toContain(
+      '002  TAKE1    AA/V  C        00:00:05:00 00:00:07:00 01:00:09:00 01:00:11:00\r\n* FROM CLIP NAME: Take',
+    );
+    interface Read {
+      pieces: { id?: string; fromMs: number; toMs: number }[];
+      segments: { id: string; beatsMs: number[] }[];
+    }
+    const read = (name: string): Read =>
+      JSON.parse(compute('import', file(name, out(name.split('.')[1]!)), '--as', 'segments').out) as Read;
+    expect(read('film.otio').pieces).toEqual([
+      { id: 'p', takeId: 't', fromMs: 0, toMs: 9000 } as never,
+      { id: 'q', takeId: 't', fromMs: 5000, toMs: 7000 } as never,
+    ]);
+    expect(read('film.otio').segments.map(({ id, beatsMs }) => [id, beatsMs])).toEqual([
+      ['s', []],
+      ['w', [6500, 8000]],
+    ]);
+    expect(read('film.edl').pieces.map(({ fromMs, toMs }) => [fromMs, toMs])).toEqual([
+      [0, 9000],
+      [5000, 7000],
+    ]);
+    const { problem } = compute('import', file('broken.edl', '001  A V C 0 0 0 0'), '--as', 'segments');
+    expect([problem!.type, (problem as unknown as { line: number }).line]).toEqual(['unreadable', 1]);
+    expect(compute('export', bundle, '--format', 'edl').problem!.type).toBe('nothing-plays');
+    expect(compute('export', bundle, '--format', 'fcp').problem!.detail).toContain('otio, edl, chapters');
+  });
+
+  it('writes what a video host asks for, and linked data', () => {
+    expect(compute('export', bundle, '--format', 'host-text').out).toMatch(/^Short \(0:10\)\n\nWho should ask first\n/);
+    expect((JSON.parse(compute('export', bundle, '--format', 'jsonld').out) as { '@type': string })['@type']).toBe(
+      'VideoObject',
+    );
+  });
+
+  it('says what became of a lesson', () => {
+    const told = (
+      JSON.parse(compute('diff', bundle, file('longer.json', { ...lesson, opening: 'Hello.' })).out) as {
+        differences: { words: string }[];
+      }
+    )['differences'];
+    expect(told.map((one) => one.words)).toEqual([
+      ...['It runs 0:11, before 0:10.', 'The opening is new.', 'New on the picture: 1 cue.'],
+    ]);
+  });
+
   it('keeps cues clear of what was seen, and tells what of them could not be followed', () => {
     interface Answer {
       cues: { kind: string; box: [number, number, number, number] }[];

@@ -3,6 +3,7 @@ import { deriveCues } from '@limber/core/cue/derive';
 import { showCues } from '@limber/core/cue/show';
 import { checkLesson } from '@limber/core/check/check-lesson';
 import { sorted } from '@limber/core/check/finding';
+import { differences } from '@limber/core/compare/compare';
 import { FRAMES } from '@limber/core/cue/frame';
 import { writeAss } from '@limber/core/format/ass';
 import { cueSheet } from '@limber/core/format/cue-sheet';
@@ -37,6 +38,7 @@ import {
 import { align } from './align';
 import { analyse } from './analyse';
 import { checkCues, seenIn, seenOf } from './check-cues';
+import { exported, imported } from './hand-over';
 import { logged } from './log';
 import { propose } from './propose';
 import { renderFilm } from './render';
@@ -149,6 +151,22 @@ export const computations: Readonly<Record<string, Computation>> = {
     const { lesson, timeline } = await readTimeline(plain[0], named, read);
     const analysis = named.get('analysis');
     return checkCues(lesson, timeline, analysis === undefined ? null : await seenIn(analysis, read));
+  },
+
+  export: async (args, read) => {
+    const { plain, named } = options(args, ['format', 'cut']);
+    const { lesson, timeline } = await readTimeline(plain[0], named, read);
+    return exported(lesson, timeline, named.get('format'));
+  },
+
+  import: async (args, read) => {
+    const { plain, named } = options(args, ['as', 'rate']);
+    return imported(plain[0], named.get('as'), named.get('rate'), read);
+  },
+
+  diff: async (args, read) => {
+    const { plain } = options(args, []);
+    return { differences: differences(await readLesson(plain[0], read), await readLesson(plain[1], read)) };
   },
 
   assembly: async (args, read) => {

@@ -13,7 +13,7 @@ import { pictureOf, soundOf } from '../lesson/take.schema';
 import { msOfFrame, perSecond } from '../time/frames';
 import { cardMarks } from './card';
 import { FILM_FORMAT, FILM_VERSION, type FilmCard, type FilmPiece, type FilmPlan, type FilmWish } from './film.schema';
-import { chaptersOf } from './chapters';
+import { chaptersOf } from '../schedule/chapters';
 import { filmSize } from './size';
 
 /** A film that cannot be made yet; the message says what is missing. */

@@ -8,7 +8,7 @@ import type { SaidDoneRow } from '../said-done/rows';
 import type { Timeline } from '../schedule/timeline';
 import { clock } from '../time/clock';
 import { termOf } from '../words/terms';
-import { chaptersOf } from './chapters';
+import { chaptersOf } from '../schedule/chapters';
 
 /** What can still be said beside a lesson that is public elsewhere, where its film stays as it is. */
 export interface PublicWords {

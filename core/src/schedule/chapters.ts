@@ -1,6 +1,6 @@
 import { stepRunsOf } from '../assembly/step-runs';
 import { type Lesson, nameOfStep } from '../lesson/lesson.schema';
-import type { Timeline } from '../schedule/timeline';
+import type { Timeline } from './timeline';
 import type { CutMs } from '../time/clocks';
 
 export interface Chapter {

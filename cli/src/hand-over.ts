@@ -1,0 +1,116 @@
+import { parseBundle } from '@limber/core/format/bundle';
+import { DocumentError } from '@limber/core/document/document';
+import { chapterLines } from '@limber/core/format/chapter-files';
+import { parseEdl, writeEdl, type EditListed } from '@limber/core/format/edl';
+import { FormatError } from '@limber/core/format/format-error';
+import { jsonLd } from '@limber/core/format/json-ld';
+import { parseOtio, writeOtio } from '@limber/core/format/otio';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { paperOf } from '@limber/core/paper/paper';
+import { hostWords } from '@limber/core/render/host-words';
+import { chaptersOf } from '@limber/core/schedule/chapters';
+import type { Timeline } from '@limber/core/schedule/timeline';
+import { msOfFrame, parseFrameRate } from '@limber/core/time/frames';
+import { linesOf } from './align';
+import { InputError, fileNamed, readJson, readText, type ReadFile } from './input';
+
+const EXPORTS = ['otio', 'edl', 'chapters', 'jsonld', 'host-text'] as const;
+const IMPORTS = ['segments', 'captions', 'bundle'] as const;
+
+/**
+ * A cut of a lesson in a form that other programs and video hosts read.
+ *
+ * @throws InputError for a form that is not known, and where nothing plays that could be handed over.
+ */
+export function exported(lesson: Lesson, timeline: Timeline, format: string | undefined): unknown {
+  const chapters = chaptersOf(lesson, timeline);
+  switch (EXPORTS.find((one) => one === format)) {
+    case 'otio': {
+      const lengths = new Map(lesson.takes.map((take) => [take.id, take.durationMs]));
+      // Media are named after their take, as those that are rendered from.
+      const files = { fileOf: (id: string) => `${id}.mp4`, lengthOf: (id: string) => lengths.get(id) ?? 0 };
+      return told(() => writeOtio({ ...listed(lesson, timeline, chapters), lesson, ...files }));
+    }
+    case 'edl':
+      return told(() => writeEdl(listed(lesson, timeline, chapters)));
+    case 'chapters':
+      return `${chapterLines(chapters).join('\n')}\n`;
+    case 'jsonld': {
+      const { title, description, language } = lesson;
+      const { durationMs } = timeline;
+      return jsonLd({ title, description, language, durationMs, chapters, materials: paperOf(lesson).kit, url: null });
+    }
+    case 'host-text': {
+      const { title, description, tags, pinned, endCard } = hostWords(lesson, timeline);
+      return `${[title, description, tags, pinned, endCard.join('\n')].filter(Boolean).join('\n\n')}\n`;
+    }
+    default:
+      throw new InputError('unknown-format', `--format is ${EXPORTS.join(', ')}, not “${format ?? ''}”.`);
+  }
+}
+
+function listed(lesson: Lesson, { cut }: Timeline, chapters: EditListed['chapters']): EditListed {
+  if (!cut) throw new InputError('nothing-plays', 'Nothing of this lesson is filmed and marked yet.');
+  return { title: lesson.title, cut, takes: lesson.takes, chapters };
+}
+
+/**
+ * What a file of another program, or of this one, carries: pieces with what is marked on them, captions, or a lesson.
+ *
+ * @param rate frames a second of an edit list, which does not say it: `25` or `30000/1001`.
+ * @throws InputError with the line or the path of what is wrong.
+ */
+export async function imported(
+  name: string | undefined,
+  as: string | undefined,
+  rate: string | undefined,
+  read: ReadFile,
+): Promise<unknown> {
+  const file = fileNamed(name);
+  switch (IMPORTS.find((one) => one === as)) {
+    case 'segments':
+      return /\.edl$/i.test(file) ? fromEdl(await readText(file, read), rate) : fromOtio(await readJson(file, read));
+    case 'captions':
+      return { lines: await linesOf(file, read) };
+    case 'bundle':
+      try {
+        return parseBundle(await readJson(file, read));
+      } catch (error) {
+        if (error instanceof DocumentError) throw new InputError('invalid-bundle', error.message, { path: error.path });
+        throw error;
+      }
+    default:
+      throw new InputError('unknown-format', `--as is ${IMPORTS.join(', ')}, not “${as ?? ''}”.`);
+  }
+}
+
+function fromEdl(text: string, said = '25'): unknown {
+  const rate = parseFrameRate(said);
+  if (!rate) throw new InputError('impossible-number', `--rate is 25 or 30000/1001, not “${said}”.`);
+  const { title, events } = told(() => parseEdl(text, rate));
+  const pieces = events.map(({ reel, clip, from, to, at }) => ({
+    ...{ reel, clip, fromMs: msOfFrame(from, rate), toMs: msOfFrame(to, rate), startMs: msOfFrame(at, rate) },
+  }));
+  return { title, pieces, segments: [] };
+}
+
+function fromOtio(value: unknown): unknown {
+  const { title, clips } = told(() => parseOtio(value));
+  // A part that plays in several pieces is marked on each of them.
+  const segments = new Map<string, object>();
+  for (const { marks, file } of clips)
+    for (const { name, startMs, endMs, segment } of marks)
+      segments.set(segment?.id ?? JSON.stringify([file, name, startMs]), segment ?? { name, file, startMs, endMs });
+  const pieces = clips.map(({ piece, name, file, fromMs, toMs }) => piece ?? { name, file, fromMs, toMs });
+  return { title, pieces, segments: [...segments.values()] };
+}
+
+function told<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof FormatError)
+      throw new InputError('unreadable', error.message, error.line === null ? {} : { line: error.line });
+    throw error;
+  }
+}
