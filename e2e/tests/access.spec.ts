@@ -18,6 +18,7 @@ const SCREENS = [
   `/lesson/${DEMO}/mark/cues`,
   `/lesson/${DEMO}/share/publish`,
   `/lesson/${DEMO}/share/finished-film`,
+  `/lesson/${DEMO}/share/video-host`,
   `/lesson/${DEMO}/learn/watching`,
 ];
 

@@ -107,6 +107,11 @@ export const routes: Routes = [
             loadComponent: async () => (await import('./share/film/finished-film')).FinishedFilm,
           },
           {
+            path: 'share/video-host',
+            title: $localize`Video host · Limber Cheek`,
+            loadComponent: async () => (await import('./share/host/video-host')).VideoHost,
+          },
+          {
             path: 'learn/watching',
             title: $localize`Watching · Limber Cheek`,
             loadComponent: async () => (await import('./learn/watching/watching')).WatchingBench,

@@ -28,6 +28,7 @@ const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>
   share: [
     { path: 'share/publish', name: $localize`Publish` },
     { path: 'share/finished-film', name: $localize`Finished film` },
+    { path: 'share/video-host', name: $localize`Video host` },
   ],
   learn: [{ path: 'learn/watching', name: $localize`Watching` }],
 };

@@ -1,0 +1,133 @@
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Button } from 'primeng/button';
+import type { CutId } from '@limber/core/assembly/cut';
+import { lessonCuts } from '@limber/core/assembly/cuts';
+import { ROUTES } from '@limber/core/api/routes';
+import { nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { handOver, type HandedFile } from '@limber/core/render/hand-over';
+import { HOST_LIMITS, hostWords, type HostField } from '@limber/core/render/host-words';
+import { timelineOf } from '@limber/core/schedule/timeline';
+import { clock } from '@limber/core/time/clock';
+import { cutName } from '@shared/cut-name';
+import { shownCues } from '../../cues/shown-cues';
+import { Api } from '../../api/http';
+import { LessonStore } from '../../api/lesson-store';
+import { Keys } from '../../keys/keys';
+import { LessonSensed } from '../../progress/lesson-sensed';
+import { BenchHead } from '../../shell/bench-head';
+import { Choice, type Option } from '../../shell/choice';
+import { copyText } from '../../shell/copy-text';
+import { saveAs } from '../../shell/save-file';
+import { EditorFiles } from './editor-files';
+
+/** One thing that a host asks for and that is pasted there. */
+interface Pasted {
+  readonly field: HostField | 'endCard';
+  readonly name: string;
+  readonly text: string;
+  /** How many letters it has, of how many; empty where nobody counts. */
+  readonly letters: string;
+  readonly tooLong: boolean;
+}
+
+/** Share · Video host: everything that a host asks for, in the order in which it asks, ready to paste. */
+@Component({
+  selector: 'lc-video-host',
+  imports: [RouterLink, Button, BenchHead, Choice, EditorFiles],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './video-host.html',
+  styleUrl: './video-host.css',
+})
+export class VideoHost {
+  private readonly api = inject(Api);
+  private readonly sensed = inject(LessonSensed).takes;
+  protected readonly store = inject(LessonStore);
+  /** Which way through the lesson the film is that goes there. */
+  protected readonly cutId = signal<CutId>('full');
+  private readonly cuts = computed(() => lessonCuts(this.store.lesson()));
+  protected readonly ways = computed((): Option<CutId>[] => {
+    const steps = this.store.lesson().steps.map((step) => ({ id: step.id, name: nameOfStep(step) }));
+    return this.cuts().map(({ id }) => ({ value: id, label: cutName(id, steps) }));
+  });
+  private readonly timeline = computed(
+    () => timelineOf(this.store.judged(), this.cutId()) ?? timelineOf(this.store.judged())!,
+  );
+  protected readonly ready = computed(() => this.timeline().cut !== null);
+  private readonly share = resource({
+    params: () => this.store.lesson().id,
+    loader: ({ params: id }) => this.api.ask(ROUTES.share, { params: { id } }),
+  });
+  /** Where viewers reach the newest version; null as long as they cannot. */
+  protected readonly link = computed(() => {
+    const share = this.share.hasValue() ? this.share.value() : null;
+    const open = share?.links.find((one) => one.revokedAt === null && one.versionId === share.versions[0]?.id);
+    return share?.publicUrl && open ? `${share.publicUrl}/v/${open.token}` : null;
+  });
+  protected readonly pasted = computed((): Pasted[] => {
+    const words = hostWords(this.store.judged(), this.timeline(), { link: this.link() });
+    const one = (field: HostField, name: string): Pasted => {
+      const [has, most] = [words[field].length, HOST_LIMITS[field]];
+      const letters = $localize`${number.format(has)} of ${number.format(most)} letters`;
+      return { field, name, text: words[field], letters, tooLong: has > most };
+    };
+    return [
+      one('title', $localize`Title`),
+      one('description', $localize`Description`),
+      one('tags', $localize`Tags`),
+      ...(words.endCard.length > 0
+        ? [
+            {
+              ...{ field: 'endCard' as const, name: $localize`End card`, text: words.endCard.join('\n') },
+              ...{ letters: '', tooLong: false },
+            },
+          ]
+        : []),
+      one('pinned', $localize`First comment, to be pinned`),
+    ];
+  });
+  private readonly shown = shownCues(() => ({
+    lesson: this.store.judged(),
+    sensed: this.sensed(),
+    cutId: this.cutId(),
+    frameName: '16:9',
+  }));
+  /** Files for other programs, once it is known where everything stands. */
+  protected readonly handed = computed(() => {
+    const { lesson, cues } = this.shown();
+    return lesson === null ? null : handOver(lesson, this.timeline(), cues, this.link());
+  });
+  protected readonly captions = computed(() =>
+    (this.handed()?.files ?? []).filter((one) => /-captions\.\w+$/.test(one.name)),
+  );
+  protected readonly words = { copy: $localize`Copy`, copied: $localize`Copied` };
+  /** What was copied last. */
+  protected readonly copied = signal<Pasted['field'] | null>(null);
+  protected readonly refused = signal(false);
+  protected readonly subtitle = computed(() =>
+    this.ready() ? $localize`runs ${clock(this.timeline().durationMs)} · paste from top to bottom` : '',
+  );
+
+  constructor() {
+    inject(Keys).use([{ key: 'c', does: $localize`Copy what comes next`, run: () => void this.copyNext() }]);
+  }
+
+  protected async copy(one: Pasted): Promise<void> {
+    const done = await copyText(one.text);
+    this.refused.set(!done);
+    if (done) this.copied.set(one.field);
+  }
+
+  protected save(file: HandedFile): void {
+    saveAs(file.name, file.type, file.text);
+  }
+
+  private async copyNext(): Promise<void> {
+    const all = this.pasted();
+    const at = all.findIndex((one) => one.field === this.copied());
+    const next = all[(at + 1) % all.length];
+    if (next && this.ready()) await this.copy(next);
+  }
+}
+
+const number = new Intl.NumberFormat('en-GB');
