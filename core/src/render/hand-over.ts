@@ -61,7 +61,7 @@ export function handOver(
   const { durationMs } = timeline;
   const linked = { title, description, language, durationMs, chapters, materials: paperOf(lesson).kit, url };
   const all: readonly (readonly [name: string, type: string, what: string, write: () => string])[] = [
-    ['captions.vtt', 'text/vtt', $localize`Captions`, () => writeWebVtt(captions)],
+    ['captions.vtt', 'text/vtt', $localize`Captions, WebVTT`, () => writeWebVtt(captions)],
     ['captions.srt', 'application/x-subrip', $localize`Captions, SubRip`, () => writeSrt(captions)],
     ['cues.vtt', 'text/vtt', $localize`Everything that is shown`, () => writeWebVtt(cues)],
     ['cues.ass', 'text/x-ssa', $localize`Everything that is shown, as it looks`, ass],

@@ -175,10 +175,13 @@ export class Cues {
     const place = placeAt(this.cut(), this.timeMs());
     return this.lesson().takes.find((take) => take.id === place?.takeId) ?? null;
   });
-  protected readonly rows = computed(() =>
+  protected readonly rows = computed(() => {
+    // Before it is known what is shown, nothing of it could be chosen.
+    if (this.shown().lesson === null) return [];
     // What is checked is the whole lesson.
-    namedRows(this.lesson(), this.timeline(), this.cues(), this.cutId() === 'full' ? this.found.open() : []),
-  );
+    const found = this.cutId() === 'full' ? this.found.open() : [];
+    return namedRows(this.lesson(), this.timeline(), this.cues(), found);
+  });
   private readonly films = computed(
     () =>
       new Map(
