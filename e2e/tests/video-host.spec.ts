@@ -40,7 +40,7 @@ test('what a video host asks for is copied in its order, and the lesson leaves a
     await page.getByText('Files for an editor').click();
     const saved = async (name: string): Promise<{ path: string; name: string }> => {
       const download = page.waitForEvent('download');
-      await page.getByRole('button', { name, exact: true }).click();
+      await page.getByRole('button', { name }).click();
       return { path: await (await download).path(), name: (await download).suggestedFilename() };
     };
     const edl = await saved('Save: What plays, CMX 3600');
