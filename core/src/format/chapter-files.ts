@@ -1,7 +1,7 @@
 import type { Chapter } from '../schedule/chapters';
 import { clock } from '../time/clock';
 import { stamp } from './timed-text';
-import { closedUp } from './timed-text';
+import { webVttText } from './webvtt';
 
 /** Fewer than this, and video hosts show none (common practice, no source). */
 const LEAST = 3;
@@ -23,10 +23,8 @@ export function chapterLines(chapters: readonly Chapter[]): string[] {
  * // 'WEBVTT\n\n00:00:00.000 --> 00:00:09.000\nSlipway\n'
  */
 export function writeChapters(chapters: readonly Chapter[]): string {
-  const escaped = (text: string): string =>
-    closedUp(text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')).trim();
   const blocks = chapters.map(
-    ({ startMs, endMs, title }) => `${stamp(startMs, '.')} --> ${stamp(endMs, '.')}\n${escaped(title)}\n`,
+    ({ startMs, endMs, title }) => `${stamp(startMs, '.')} --> ${stamp(endMs, '.')}\n${webVttText(title)}\n`,
   );
   return ['WEBVTT\n', ...blocks].join('\n');
 }

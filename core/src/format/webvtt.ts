@@ -17,7 +17,7 @@ export function writeWebVtt(
     .sort((a, b) => a.startMs - b.startMs || b.endMs - a.endMs)
     .map(
       (cue) =>
-        `${identifier(cue.key)}\n${stamp(cue.startMs, '.')} --> ${stamp(cue.endMs, '.')}${settings(cue.box)}\n${escapeText(cue.lines.join('\n'))}\n`,
+        `${identifier(cue.key)}\n${stamp(cue.startMs, '.')} --> ${stamp(cue.endMs, '.')}${settings(cue.box)}\n${webVttText(cue.lines.join('\n'))}\n`,
     );
   return ['WEBVTT\n', ...blocks].join('\n');
 }
@@ -31,7 +31,8 @@ function percent(share: number): string {
   return `${Math.round(Math.max(0, Math.min(1, share)) * 10_000) / 100}%`;
 }
 
-function escapeText(text: string): string {
+/** A text as it stands in a cue of WebVTT. @example webVttText('a < b') // 'a &lt; b' */
+export function webVttText(text: string): string {
   return closedUp(text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')).trim();
 }
 

@@ -13,27 +13,9 @@ const TOUCH = 1;
     <svg [attr.viewBox]="viewBox()" preserveAspectRatio="none" aria-hidden="true">
       <mask id="worked-outside">
         <rect width="100%" height="100%" fill="#fff" />
-        @for (box of drawn(); track $index) {
-          <rect
-            [attr.x]="box[0] - touch"
-            [attr.y]="box[1] - touch"
-            [attr.width]="box[2] + 2 * touch"
-            [attr.height]="box[3] + 2 * touch"
-            fill="#000"
-          />
-        }
+        <path [attr.d]="drawn()" fill="#000" />
       </mask>
-      <g>
-        @for (box of drawn(); track $index) {
-          <rect
-            class="line"
-            [attr.x]="box[0] - touch"
-            [attr.y]="box[1] - touch"
-            [attr.width]="box[2] + 2 * touch"
-            [attr.height]="box[3] + 2 * touch"
-          />
-        }
-      </g>
+      <path class="line" [attr.d]="drawn()" />
     </svg>
   `,
   styles: `
@@ -45,11 +27,9 @@ const TOUCH = 1;
       height: 100%;
       pointer-events: none;
     }
-    g {
-      mask: url(#worked-outside);
-    }
-    /* Half of it is inside, where the mask hides it. */
+    /* What of it is inside, between one box and the next, the mask hides. */
     .line {
+      mask: url(#worked-outside);
       fill: none;
       stroke: var(--honey);
       stroke-width: 6px;
@@ -63,11 +43,15 @@ const TOUCH = 1;
 export class WorkedOutline {
   readonly boxes = input.required<readonly Box[]>();
   readonly frame = input.required<Pick<Frame, 'height'>>();
-  protected readonly touch = TOUCH;
   protected readonly viewBox = computed(() => `0 0 ${WIDE} ${WIDE * this.frame().height}`);
-  /** In units of the drawing. */
+  /** All boxes, in units of the drawing. */
   protected readonly drawn = computed(() => {
     const high = WIDE * this.frame().height;
-    return this.boxes().map(([x, y, width, height]) => [WIDE * x, high * y, WIDE * width, high * height] as const);
+    return this.boxes()
+      .map(([x, y, width, height]) => {
+        const [across, down] = [WIDE * width + 2 * TOUCH, high * height + 2 * TOUCH];
+        return `M${WIDE * x - TOUCH} ${high * y - TOUCH}h${across}v${down}h${-across}Z`;
+      })
+      .join('');
   });
 }
