@@ -45,11 +45,14 @@ export async function lessonOn(page: Page, ground: keyof typeof GROUNDS): Promis
   rmSync(folder, { recursive: true });
   const { doc } = await stored(request, id);
   const [before, take] = [doc.takes[0]!.id, doc.takes[1]!.id];
+  // A second take does not play by itself.
+  const piece = { id: 'whole', takeId: take, fromMs: 0, toMs: doc.takes[1]!.durationMs };
   const { segments } = JSON.parse(readFileSync(`${FOOTAGE}.truth.json`, 'utf8')) as Truth;
   await edited(request, origin, id, {
     kind: 'batch',
     changes: [
       { kind: 'remove_take', takeId: before },
+      { kind: 'add_piece', piece },
       { kind: 'set_take', takeId: take, field: 'pictureLeft', value: 'left' },
       ...segments.map((one) => ({ kind: 'add_segment', segment: { ...one, takeId: take } })),
     ],

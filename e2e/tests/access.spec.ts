@@ -16,6 +16,7 @@ const SCREENS = [
   `/lesson/${DEMO}/film/prompter`,
   `/lesson/${DEMO}/mark/segments`,
   `/lesson/${DEMO}/mark/cues`,
+  `/lesson/${DEMO}/share/proof`,
   `/lesson/${DEMO}/share/publish`,
   `/lesson/${DEMO}/share/finished-film`,
   `/lesson/${DEMO}/share/video-host`,

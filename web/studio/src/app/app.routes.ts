@@ -97,6 +97,11 @@ export const routes: Routes = [
             loadComponent: async () => (await import('./mark/cues/cues')).Cues,
           },
           {
+            path: 'share/proof',
+            title: $localize`Proof · Limber Cheek`,
+            loadComponent: async () => (await import('./share/proof/proof')).ProofBench,
+          },
+          {
             path: 'share/publish',
             title: $localize`Publish · Limber Cheek`,
             loadComponent: async () => (await import('./share/publish/publish')).Publish,

@@ -26,6 +26,7 @@ const BENCHES: Readonly<Record<Stage, readonly { path: string; name: string }[]>
     { path: 'mark/cues', name: $localize`Cues` },
   ],
   share: [
+    { path: 'share/proof', name: $localize`Proof` },
     { path: 'share/publish', name: $localize`Publish` },
     { path: 'share/finished-film', name: $localize`Finished film` },
     { path: 'share/video-host', name: $localize`Video host` },
