@@ -1,3 +1,4 @@
+import type { Cut } from '../assembly/cut';
 import { fullCut } from '../assembly/cuts';
 import type { Passage } from '../assembly/passage';
 import { placeAt } from '../assembly/place';
@@ -58,12 +59,7 @@ export function momentsSheet(
   const within = beginningIn(cues.filter((cue) => cue.kind !== 'caption'));
   const doubtIn = ({ startMs, endMs }: Passage): Doubt | undefined =>
     doubts.find((one) => one.atMs >= startMs && one.atMs < endMs);
-  const withStill = (one: Placeless): Moment => {
-    const place = one.atMs < plays.durationMs ? placeAt(plays, one.atMs) : null;
-    if (!place) return { ...one, still: null };
-    const takeMs = Math.round(place.takeMs / STILL_STEP_MS) * STILL_STEP_MS;
-    return { ...one, still: { takeId: place.takeId, takeMs } };
-  };
+  const withStill = (one: Placeless): Moment => ({ ...one, still: stillAt(plays, one.atMs) });
   return passages
     .map((passage) => ({ passage, doubt: doubtIn(passage) }))
     .filter(({ passage, doubt }) => passage.endMs > passage.startMs && (isWork(passage.kind) || doubt))
@@ -102,6 +98,16 @@ function withoutFigures({ startMs, endMs }: Passage, cues: readonly Cue[]): [Pla
     return { instant, atMs, cue: shown(atMs) };
   };
   return [look('begins', startMs + there), look('middle', (startMs + endMs) / 2), look('last', endMs - there)];
+}
+
+/**
+ * The still of an instant of what plays, the nearest of which there may be one; null where nothing plays.
+ *
+ * @example stillAt(cutOf('full', [{ id: 'p', takeId: 't', fromMs: 2000, toMs: 5000 }]), 120) // { takeId: 't', takeMs: 2100 }
+ */
+export function stillAt(plays: Cut, atMs: CutMs): Moment['still'] {
+  const place = atMs < plays.durationMs ? placeAt(plays, atMs) : null;
+  return place && { takeId: place.takeId, takeMs: Math.round(place.takeMs / STILL_STEP_MS) * STILL_STEP_MS };
 }
 
 /** When what is shown for a while is wholly there. @example thereAt({ startMs: 2000, endMs: 5000 }) // 2400 */

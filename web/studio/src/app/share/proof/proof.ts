@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
-import { placeAt } from '@limber/core/assembly/place';
 import type { Finding, FindingPlace } from '@limber/core/check/finding';
 import type { FindingGroup } from '@limber/core/check/groups';
 import { instantOf } from '@limber/core/check/place-in-cut';
@@ -9,7 +8,7 @@ import { proofOf } from '@limber/core/check/proof';
 import { ruleOf } from '@limber/core/check/rules';
 import { FRAMES } from '@limber/core/cue/frame';
 import { sensesOf } from '@limber/core/cue/senses';
-import type { Moment } from '@limber/core/cue/sheet';
+import { stillAt, type Moment } from '@limber/core/cue/sheet';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import { trackOf } from '@limber/core/cue/track';
 import { pictureOf } from '@limber/core/lesson/take.schema';
@@ -138,10 +137,8 @@ export class ProofBench {
 
   private momentAt(atMs: number | null): Moment | null {
     const { cut } = this.timeline();
-    const place = atMs === null || cut === null ? null : placeAt(cut, atMs);
-    if (!place || atMs === null) return null;
-    const still = { takeId: place.takeId, takeMs: Math.round(place.takeMs) };
-    return { instant: 'doubt', atMs, cue: null, still };
+    const still = atMs === null || cut === null ? null : stillAt(cut, atMs);
+    return still && { instant: 'doubt', atMs: atMs!, cue: null, still };
   }
 
   private looked = -1;
