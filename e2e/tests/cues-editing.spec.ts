@@ -108,9 +108,10 @@ test('several cues are ticked and changed at once, each as one change', async ({
   const own = async () =>
     ((await stored(page.request, id)).doc.overrides as Own[]).filter((one) => one.key.split('|').length > 3);
   await page.getByText('All cues, as a list').click();
-  const every = await page.getByTestId('cue').count();
-  await choose(page, 'Which kind is listed', 'counts');
   const rows = page.getByTestId('cue');
+  await expect(rows.first()).toBeVisible();
+  const every = await rows.count();
+  await choose(page, 'Which kind is listed', 'counts');
   await expect.poll(() => rows.count()).toBeLessThan(every);
   await expect(page.getByText('Tick some, and change them at once.')).toBeVisible();
 

@@ -13,6 +13,7 @@ test('like findings are one card with one repair for all, the same on every benc
   const told = await found.allTextContents();
 
   await page.getByRole('link', { name: 'Share' }).click();
+  await page.getByRole('link', { name: 'Publish' }).click();
   await expect(page.getByRole('heading', { name: 'Not ready to share' })).toBeVisible();
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(page.getByTestId('step').first()).toBeVisible();

@@ -174,6 +174,8 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
   let url = '';
   await test.step('share: freeze a version', async () => {
     await page.getByRole('link', { name: 'Share' }).click();
+    await expect(page.getByTestId('proof-line')).toHaveCount(10);
+    await page.getByRole('link', { name: 'Publish' }).click();
     await shareIt(page);
     await expect(page.getByTestId('version')).toHaveCount(1);
     url = await page.getByLabel('Link for viewers').inputValue();
