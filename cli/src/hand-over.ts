@@ -1,18 +1,16 @@
-import { parseBundle } from '@limber/core/format/bundle';
-import { DocumentError } from '@limber/core/document/document';
 import { chapterLines } from '@limber/core/format/chapter-files';
-import { parseEdl, writeEdl, type EditListed } from '@limber/core/format/edl';
+import { parseEdl, writeEdl } from '@limber/core/format/edl';
 import { FormatError } from '@limber/core/format/format-error';
 import { jsonLd } from '@limber/core/format/json-ld';
 import { parseOtio, writeOtio } from '@limber/core/format/otio';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { paperOf } from '@limber/core/paper/paper';
+import { linkedOf, listedOf } from '@limber/core/render/hand-over';
 import { hostWords } from '@limber/core/render/host-words';
 import { chaptersOf } from '@limber/core/schedule/chapters';
 import type { Timeline } from '@limber/core/schedule/timeline';
 import { msOfFrame, parseFrameRate } from '@limber/core/time/frames';
 import { linesOf } from './align';
-import { InputError, fileNamed, readJson, readText, type ReadFile } from './input';
+import { InputError, fileNamed, readJson, readLesson, readText, type ReadFile } from './input';
 
 const EXPORTS = ['otio', 'edl', 'chapters', 'jsonld', 'host-text'] as const;
 const IMPORTS = ['segments', 'captions', 'bundle'] as const;
@@ -23,23 +21,15 @@ const IMPORTS = ['segments', 'captions', 'bundle'] as const;
  * @throws InputError for a form that is not known, and where nothing plays that could be handed over.
  */
 export function exported(lesson: Lesson, timeline: Timeline, format: string | undefined): unknown {
-  const chapters = chaptersOf(lesson, timeline);
   switch (EXPORTS.find((one) => one === format)) {
-    case 'otio': {
-      const lengths = new Map(lesson.takes.map((take) => [take.id, take.durationMs]));
-      // Media are named after their take, as those that are rendered from.
-      const files = { fileOf: (id: string) => `${id}.mp4`, lengthOf: (id: string) => lengths.get(id) ?? 0 };
-      return told(() => writeOtio({ ...listed(lesson, timeline, chapters), lesson, ...files }));
-    }
+    case 'otio':
+      return told(() => writeOtio(listedOf(lesson, filmed(timeline))));
     case 'edl':
-      return told(() => writeEdl(listed(lesson, timeline, chapters)));
+      return told(() => writeEdl(listedOf(lesson, filmed(timeline))));
     case 'chapters':
-      return `${chapterLines(chapters).join('\n')}\n`;
-    case 'jsonld': {
-      const { title, description, language } = lesson;
-      const { durationMs } = timeline;
-      return jsonLd({ title, description, language, durationMs, chapters, materials: paperOf(lesson).kit, url: null });
-    }
+      return `${chapterLines(chaptersOf(lesson, timeline)).join('\n')}\n`;
+    case 'jsonld':
+      return jsonLd(linkedOf(lesson, timeline, null));
     case 'host-text': {
       const { title, description, tags, pinned, endCard } = hostWords(lesson, timeline);
       return `${[title, description, tags, pinned, endCard.join('\n')].filter(Boolean).join('\n\n')}\n`;
@@ -49,9 +39,9 @@ export function exported(lesson: Lesson, timeline: Timeline, format: string | un
   }
 }
 
-function listed(lesson: Lesson, { cut }: Timeline, chapters: EditListed['chapters']): EditListed {
-  if (!cut) throw new InputError('nothing-plays', 'Nothing of this lesson is filmed and marked yet.');
-  return { title: lesson.title, cut, takes: lesson.takes, chapters };
+function filmed(timeline: Timeline): Timeline {
+  if (!timeline.cut) throw new InputError('nothing-plays', 'Nothing of this lesson is filmed and marked yet.');
+  return timeline;
 }
 
 /**
@@ -73,12 +63,7 @@ export async function imported(
     case 'captions':
       return { lines: await linesOf(file, read) };
     case 'bundle':
-      try {
-        return parseBundle(await readJson(file, read));
-      } catch (error) {
-        if (error instanceof DocumentError) throw new InputError('invalid-bundle', error.message, { path: error.path });
-        throw error;
-      }
+      return readLesson(file, read);
     default:
       throw new InputError('unknown-format', `--as is ${IMPORTS.join(', ')}, not “${as ?? ''}”.`);
   }

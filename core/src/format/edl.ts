@@ -2,9 +2,9 @@ import '../words/localize';
 import type { Cut } from '../assembly/cut';
 import type { Take } from '../lesson/take.schema';
 import type { Chapter } from '../schedule/chapters';
-import { frameOfTimecode, timecode, type FrameRate } from '../time/frames';
+import { frameOfTimecode, nearestFrame, timecode, type FrameRate } from '../time/frames';
 import { FormatError } from './format-error';
-import { framedPieces, nearestFrame } from './framed-pieces';
+import { framedPieces } from './framed-pieces';
 
 /** What an edit list is written from. */
 export interface EditListed {

@@ -1,5 +1,5 @@
 import type { Cut, CutPiece } from '../assembly/cut';
-import type { FrameRate } from '../time/frames';
+import { nearestFrame, type FrameRate } from '../time/frames';
 
 /** A piece in whole frames: from where to where of its take it plays, and from where on in the film. */
 export interface FramedPiece {
@@ -7,11 +7,6 @@ export interface FramedPiece {
   readonly from: number;
   readonly to: number;
   readonly at: number;
-}
-
-/** The frame nearest to an instant. @example nearestFrame(1015, { numerator: 25, denominator: 1 }) // 25 */
-export function nearestFrame(ms: number, rate: FrameRate): number {
-  return Math.round((ms * rate.numerator) / (1000 * rate.denominator));
 }
 
 /**

@@ -4,11 +4,11 @@ import { segmentKindSchema, workedSideSchema, type Segment } from '../lesson/seg
 import { nameOfStep, type Lesson } from '../lesson/lesson.schema';
 import { pieceSchema, type Piece } from '../lesson/piece.schema';
 import { takeMsSchema } from '../lesson/times.schema';
-import { perSecond } from '../time/frames';
+import { nearestFrame, perSecond } from '../time/frames';
 import { termOf } from '../words/terms';
 import { FormatError } from './format-error';
 import { rateOf, type EditListed } from './edl';
-import { framedPieces, nearestFrame } from './framed-pieces';
+import { framedPieces } from './framed-pieces';
 
 /** Under this name a program's own facts lie beside what every reader understands. */
 const OWN = 'limber-cheek';

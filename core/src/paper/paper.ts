@@ -82,8 +82,7 @@ export function paperOf(lesson: Lesson): Paper {
   const at = (step: Step): string => clock(timings.get(step.id)!.startMs);
   const said = (step: Step, part: 'before' | 'during' | 'after'): string => filled(step.narration[part], step).trim();
   const moves = movesOf(lesson.steps);
-  const tools = [...new Set(moves.map((step) => step.move.tool))].filter((tool) => TOOL_NAMES[tool] !== '');
-  const slip = moves.some((step) => step.move.slip || step.product !== 'none');
+  const { tools, slip } = neededFor(moves);
   const materials = [
     ...(slip ? [$localize`oil, cream or serum, enough for topping up`] : []),
     ...tools.map((tool) => TOOL_NAMES[tool]),
@@ -141,8 +140,21 @@ export function paperOf(lesson: Lesson): Paper {
     preparation: preparation(lesson, tools, slip),
     readFirst: readFirst(lesson),
     rules: [...new Set(standingRules(lesson).map((rule) => rule.words))],
-    kit: [...(slip ? [$localize`oil or cream`] : []), ...tools.map((tool) => TOOL_NAMES[tool])],
+    kit: kitOf(lesson),
   };
+}
+
+function neededFor(moves: readonly MoveStep[]): { readonly tools: readonly Tool[]; readonly slip: boolean } {
+  return {
+    tools: [...new Set(moves.map((step) => step.move.tool))].filter((tool) => TOOL_NAMES[tool] !== ''),
+    slip: moves.some((step) => step.move.slip || step.product !== 'none'),
+  };
+}
+
+/** What a viewer needs, for the description under the video. @example kitOf(lesson) // ['oil or cream', 'a smooth stone'] */
+export function kitOf({ steps }: Pick<Lesson, 'steps'>): string[] {
+  const { tools, slip } = neededFor(movesOf(steps));
+  return [...(slip ? [$localize`oil or cream`] : []), ...tools.map((tool) => TOOL_NAMES[tool])];
 }
 
 function preparation(lesson: Lesson, tools: readonly Tool[], slip: boolean): Task[] {

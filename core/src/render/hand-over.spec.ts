@@ -21,7 +21,7 @@ describe('what a lesson is handed over in', () => {
         ...['timeline.otio', 'edit-list.edl', 'page.jsonld', 'lesson.json'],
       ].map((end) => `before-the-early-bulletin-${end}`),
     );
-    const text = (end: string): string => files.find((one) => one.name.endsWith(end))!.text;
+    const text = (end: string): string => files.find((one) => one.name.endsWith(end))!.text();
     expect(text('edit-list.edl')).toContain('TITLE: Before the early bulletin');
     expect(text('cues.csv').split('\r\n').length).toBeGreaterThan(3);
     expect(text('captions.vtt').length).toBeLessThan(text('cues.vtt').length);

@@ -9,12 +9,12 @@ import { cueSheet } from '../format/cue-sheet';
 import { writeEdl } from '../format/edl';
 import { fileName } from '../format/file-name';
 import { FormatError } from '../format/format-error';
-import { jsonLd } from '../format/json-ld';
-import { writeOtio } from '../format/otio';
+import { jsonLd, type LinkedLesson } from '../format/json-ld';
+import { writeOtio, type OtioListed } from '../format/otio';
 import { writeSrt } from '../format/srt';
 import { writeWebVtt } from '../format/webvtt';
 import type { Lesson } from '../lesson/lesson.schema';
-import { paperOf } from '../paper/paper';
+import { kitOf } from '../paper/paper';
 import { chaptersOf } from '../schedule/chapters';
 import type { Timeline } from '../schedule/timeline';
 import { filmSize } from './size';
@@ -25,13 +25,37 @@ export interface HandedFile {
   readonly type: string;
   /** What it is, in a few words. */
   readonly what: string;
-  readonly text: string;
+  /** Writes it: only what is asked for is written. */
+  readonly text: () => string;
 }
 
 /** What cannot be written of a lesson, with why. */
 export interface NotHanded {
   readonly what: string;
   readonly why: string;
+}
+
+/**
+ * What lists for editors are written from; media are named after their take, as those that are rendered from.
+ *
+ * @example writeEdl(listedOf(lesson, timeline))
+ */
+export function listedOf(lesson: Lesson, timeline: Timeline): OtioListed {
+  const { title, takes } = lesson;
+  const lengths = new Map(takes.map((take) => [take.id, take.durationMs]));
+  return {
+    ...{ title, cut: timeline.cut ?? cutOf(timeline.id, []), takes, chapters: chaptersOf(lesson, timeline), lesson },
+    fileOf: (id) => `${id}.mp4`,
+    lengthOf: (id) => lengths.get(id) ?? 0,
+  };
+}
+
+/** What linked data are written from. @param url where it is public; null as long as it is not. */
+export function linkedOf(lesson: Lesson, timeline: Timeline, url: string | null): LinkedLesson {
+  const { title, description, language } = lesson;
+  const { durationMs } = timeline;
+  const chapters = chaptersOf(lesson, timeline);
+  return { title, description, language, durationMs, chapters, materials: kitOf(lesson), url };
 }
 
 /**
@@ -49,39 +73,38 @@ export function handOver(
   url: string | null,
 ): { readonly files: readonly HandedFile[]; readonly missing: readonly NotHanded[] } {
   const base = fileName(lesson.title);
-  const chapters = chaptersOf(lesson, timeline);
+  const listed = listedOf(lesson, timeline);
+  const { chapters } = listed;
   const captions = cues.filter((cue) => cue.kind === 'caption');
-  const listed = { title: lesson.title, cut: timeline.cut ?? cutOf('full', []), takes: lesson.takes, chapters };
-  const lengths = new Map(lesson.takes.map((take) => [take.id, take.durationMs]));
-  const otio = (): object =>
-    writeOtio({ ...listed, lesson, fileOf: (id) => `${id}.mp4`, lengthOf: (id) => lengths.get(id) ?? 0 });
-  const ass = (): string =>
-    writeAss([...cues], { style: cueStyleOf(lesson), frame: FRAMES['16:9'], ...filmSize(lesson, '16:9') });
-  const { title, description, language } = lesson;
-  const { durationMs } = timeline;
-  const linked = { title, description, language, durationMs, chapters, materials: paperOf(lesson).kit, url };
-  const all: readonly (readonly [name: string, type: string, what: string, write: () => string])[] = [
-    ['captions.vtt', 'text/vtt', $localize`Captions, WebVTT`, () => writeWebVtt(captions)],
-    ['captions.srt', 'application/x-subrip', $localize`Captions, SubRip`, () => writeSrt(captions)],
-    ['cues.vtt', 'text/vtt', $localize`Everything that is shown`, () => writeWebVtt(cues)],
-    ['cues.ass', 'text/x-ssa', $localize`Everything that is shown, as it looks`, ass],
-    ['cues.csv', 'text/csv', $localize`Everything that is shown, as a table`, () => cueSheet(cues, lesson)],
-    ['chapters.vtt', 'text/vtt', $localize`Chapters`, () => writeChapters(chapters)],
-    ['chapters.txt', 'text/plain', $localize`Chapters, as lines`, () => `${chapterLines(chapters).join('\n')}\n`],
-    ['timeline.otio', 'application/json', $localize`What plays, OpenTimelineIO`, () => pretty(otio())],
-    ['edit-list.edl', 'text/plain', $localize`What plays, CMX 3600`, () => writeEdl(listed)],
-    ['page.jsonld', 'application/ld+json', $localize`For a web page, linked data`, () => pretty(jsonLd(linked))],
-    ['lesson.json', 'application/json', $localize`The lesson itself, without its media`, () => pretty(lesson)],
-  ];
   const files: HandedFile[] = [];
   const missing: NotHanded[] = [];
-  for (const [end, type, what, write] of all)
+  const add = (end: string, type: string, what: string, text: () => string): void =>
+    void files.push({ name: `${base}-${end}`, type, what, text });
+  /** Not every lesson can be written as these. */
+  const addList = (end: string, type: string, what: string, write: (one: OtioListed) => string): void => {
     try {
-      files.push({ name: `${base}-${end}`, type, what, text: write() });
+      const text = write(listed);
+      add(end, type, what, () => text);
     } catch (error) {
       if (!(error instanceof FormatError)) throw error;
       missing.push({ what, why: error.message });
     }
+  };
+  add('captions.vtt', 'text/vtt', $localize`Captions, WebVTT`, () => writeWebVtt(captions));
+  add('captions.srt', 'application/x-subrip', $localize`Captions, SubRip`, () => writeSrt(captions));
+  add('cues.vtt', 'text/vtt', $localize`Everything that is shown`, () => writeWebVtt(cues));
+  add('cues.ass', 'text/x-ssa', $localize`Everything that is shown, as it looks`, () =>
+    writeAss([...cues], { style: cueStyleOf(lesson), frame: FRAMES['16:9'], ...filmSize(lesson, '16:9') }),
+  );
+  add('cues.csv', 'text/csv', $localize`Everything that is shown, as a table`, () => cueSheet(cues, lesson));
+  add('chapters.vtt', 'text/vtt', $localize`Chapters`, () => writeChapters(chapters));
+  add('chapters.txt', 'text/plain', $localize`Chapters, as lines`, () => `${chapterLines(chapters).join('\n')}\n`);
+  addList('timeline.otio', 'application/json', $localize`What plays, OpenTimelineIO`, (one) => pretty(writeOtio(one)));
+  addList('edit-list.edl', 'text/plain', $localize`What plays, CMX 3600`, writeEdl);
+  add('page.jsonld', 'application/ld+json', $localize`For a web page, linked data`, () =>
+    pretty(jsonLd(linkedOf(lesson, timeline, url))),
+  );
+  add('lesson.json', 'application/json', $localize`The lesson itself, without its media`, () => pretty(lesson));
   return { files, missing };
 }
 

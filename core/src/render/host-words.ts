@@ -3,7 +3,7 @@ import { readFirst } from '../check/read-first';
 import { regionName } from '../face/regions';
 import { chapterLines } from '../format/chapter-files';
 import { movesOf, type Lesson } from '../lesson/lesson.schema';
-import { paperOf } from '../paper/paper';
+import { kitOf } from '../paper/paper';
 import { chaptersOf } from '../schedule/chapters';
 import type { Timeline } from '../schedule/timeline';
 import { clock } from '../time/clock';
@@ -45,14 +45,13 @@ export function hostWords(
   { blocks = [], link = null }: HostWishes = {},
 ): HostWords {
   const shown = new Set(timeline.passages.flatMap((one) => one.stepId ?? []));
-  const { kit } = paperOf(lesson);
   const chapters = chapterLines(chaptersOf(lesson, timeline));
   const list = (heading: string, lines: readonly string[]): string =>
     lines.length > 0 ? `${heading}\n${lines.join('\n')}` : '';
   const first = list($localize`Who should ask first`, readFirst(lesson, shown));
   const needs = list(
     $localize`What you need`,
-    kit.map((one) => `- ${one}`),
+    kitOf(lesson).map((one) => `- ${one}`),
   );
   const follow = link ? $localize`Follow along with counts, and ask me anything: ${link}` : '';
   const must = [chapters.join('\n'), first, needs, follow];

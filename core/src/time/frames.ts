@@ -53,13 +53,18 @@ export function secondsOf(frames: number, { numerator, denominator }: FrameRate)
   return (frames * denominator) / numerator;
 }
 
+/** The frame nearest to an instant. @example nearestFrame(1015, { numerator: 25, denominator: 1 }) // 25 */
+export function nearestFrame(ms: number, rate: FrameRate): number {
+  return Math.round((ms * rate.numerator) / (1000 * rate.denominator));
+}
+
 /**
  * The start of the frame nearest to `ms`.
  *
  * @example snapToFrame(1015, { numerator: 25, denominator: 1 }) // 1000
  */
 export function snapToFrame(ms: number, rate: FrameRate): number {
-  return msOfFrame(Math.round((ms * rate.numerator) / (1000 * rate.denominator)), rate);
+  return msOfFrame(nearestFrame(ms, rate), rate);
 }
 
 /**

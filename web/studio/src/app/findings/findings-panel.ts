@@ -3,6 +3,7 @@ import type { FindingPlace } from '@limber/core/check/finding';
 import { LessonStore } from '../api/lesson-store';
 import { FindingCard } from './finding-card';
 import { Findings } from './findings';
+import { LeftAsItIs } from './left-as-it-is';
 
 /** So many at once; the rest is one press away. */
 const FEW = 3;
@@ -10,7 +11,7 @@ const FEW = 3;
 /** What was found in the lesson, three at a time, the worst: the same on every bench. */
 @Component({
   selector: 'lc-findings-panel',
-  imports: [FindingCard],
+  imports: [FindingCard, LeftAsItIs],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n>Found</h2>
@@ -55,17 +56,7 @@ const FEW = 3;
         }
       </p>
       @if (left()) {
-        <ul>
-          @for (one of aside(); track one.id) {
-            <li>
-              <span>{{ one.message }}</span>
-              @if (one.reason) {
-                <em>{{ one.reason }}</em>
-              }
-              <button type="button" class="text-button" (click)="takeUp(one.id)" i18n>Look at it again</button>
-            </li>
-          }
-        </ul>
+        <lc-left-as-it-is />
       }
     }
   `,
@@ -117,24 +108,6 @@ const FEW = 3;
     .quiet {
       color: var(--soft);
     }
-    ul {
-      display: grid;
-      gap: 8px;
-      margin: 6px 0 0;
-      padding: 0;
-      list-style: none;
-      font-size: 14px;
-    }
-    li {
-      display: grid;
-      justify-items: start;
-      padding-left: 12px;
-      border-left: 2px dotted var(--soft);
-      color: var(--soft);
-    }
-    em {
-      color: var(--ink);
-    }
   `,
 })
 export class FindingsPanel {
@@ -154,12 +127,4 @@ export class FindingsPanel {
   protected readonly unfolded = computed(
     () => this.shown().find((one) => one.findings[0]!.id === this.open()) ?? this.shown()[0],
   );
-  protected readonly aside = computed(() => {
-    const reasons = new Map(this.store.lesson().setAside.map((one) => [one.id, one.reason]));
-    return this.checks.aside().map(({ id, message }) => ({ id, message, reason: reasons.get(id) ?? '' }));
-  });
-
-  protected takeUp(id: string): void {
-    this.store.edit({ kind: 'take_up', id });
-  }
 }

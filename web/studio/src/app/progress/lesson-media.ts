@@ -11,6 +11,8 @@ import { knowMedia } from './media-of';
 export interface LessonMedia {
   /** By the id of the take; those that can be played. */
   readonly media: Signal<ReadonlyMap<string, TakeMedia>>;
+  /** By the id of the take: the film that gives it its picture, where it can be played. */
+  readonly films: Signal<ReadonlyMap<string, string>>;
   /** Whether everything of these takes can be played. */
   readonly plays: (takeIds: Iterable<string>) => boolean;
 }
@@ -20,18 +22,23 @@ export function lessonMedia(): LessonMedia {
   const store = inject(LessonStore);
   const progress = inject(Progress);
   knowMedia(() => store.lesson().takes.flatMap((take) => take.sources.map((source) => source.mediaId)));
-  const media = computed(
+  const media = byTake(store, (take) => mediaOf(take, progress));
+  const films = byTake(store, (take) => (media().has(take.id) ? pictureOf(take) : null));
+  return { media, films, plays: (takeIds) => [...takeIds].every((id) => media().has(id)) };
+}
+
+/** Something of each take that has it. An edit of the lesson is no reason to load its film anew. */
+function byTake<T>(store: LessonStore, of: (take: Take) => T | null): Signal<ReadonlyMap<string, T>> {
+  return computed(
     () =>
       new Map(
         store.lesson().takes.flatMap((take) => {
-          const one = mediaOf(take, progress);
-          return one ? [[take.id, one] as const] : [];
+          const one = of(take);
+          return one === null ? [] : [[take.id, one] as const];
         }),
       ),
-    // An edit of the lesson is no reason to load its film anew.
     { equal: (a, b) => JSON.stringify([...a]) === JSON.stringify([...b]) },
   );
-  return { media, plays: (takeIds) => [...takeIds].every((id) => media().has(id)) };
 }
 
 function mediaOf(take: Take, progress: Progress): TakeMedia | null {

@@ -15,7 +15,7 @@ import { Select } from 'primeng/select';
 import * as z from 'zod';
 import type { CutId } from '@limber/core/assembly/cut';
 import { placeAt } from '@limber/core/assembly/place';
-import { fullCut, lessonCuts } from '@limber/core/assembly/cuts';
+import { fullCut } from '@limber/core/assembly/cuts';
 import { voicesIn } from '@limber/core/assembly/voices';
 import type { FindingPlace } from '@limber/core/check/finding';
 import type { Cue } from '@limber/core/cue/cue';
@@ -27,12 +27,11 @@ import { shownAt, trackOf } from '@limber/core/cue/track';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import type { CueStyle } from '@limber/core/lesson/cue-style.schema';
 import type { CueKind, OwnPlace } from '@limber/core/lesson/override.schema';
-import { MOST_KEPT_FREE, pictureOf } from '@limber/core/lesson/take.schema';
+import { MOST_KEPT_FREE } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { fineClock } from '@limber/core/time/clock';
 import { AssemblyPlayer } from '@shared/assembly-player';
 import { CueLayer } from '@shared/cue-layer';
-import { cutName } from '@shared/cut-name';
 import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
 import { shownCues } from '../../cues/shown-cues';
@@ -44,7 +43,7 @@ import { Findings } from '../../findings/findings';
 import { FindingsPanel } from '../../findings/findings-panel';
 import { BenchHead } from '../../shell/bench-head';
 import { keep, kept } from '../../shell/kept';
-import { nameOfStep } from '@limber/core/lesson/lesson.schema';
+import { waysThrough } from '../../shell/ways-through';
 import { AllCues } from './all-cues';
 import { CueEditor } from './cue-editor';
 import { listedCues } from './cue-list';
@@ -128,10 +127,7 @@ export class Cues {
   protected readonly media = this.lessonMedia.media;
   /** Which way through the lesson is looked at. */
   protected readonly cutId = signal<CutId>('full');
-  protected readonly ways = computed(() => {
-    const steps = this.lesson().steps.map((step) => ({ id: step.id, name: nameOfStep(step) }));
-    return lessonCuts(this.lesson()).map(({ id }) => ({ id, name: cutName(id, steps) }));
-  });
+  protected readonly ways = computed(() => waysThrough(this.lesson()));
   protected readonly timeline = computed(
     () => timelineOf(this.lesson(), this.cutId()) ?? timelineOf(this.lesson(), 'full')!,
   );
@@ -182,23 +178,13 @@ export class Cues {
     const found = this.cutId() === 'full' ? this.found.open() : [];
     return namedRows(this.lesson(), this.timeline(), this.cues(), found);
   });
-  private readonly films = computed(
-    () =>
-      new Map(
-        this.lesson().takes.flatMap((take) => {
-          const film = pictureOf(take);
-          return film && this.media().has(take.id) ? [[take.id, film] as const] : [];
-        }),
-      ),
-    { equal: (a, b) => JSON.stringify([...a]) === JSON.stringify([...b]) },
-  );
   private readonly track = computed(() => trackOf(this.cues()));
   protected readonly seen = computed((): Seen => ({
     track: this.track(),
     cueStyle: this.cueStyle(),
     frame: this.frame(),
     shots: this.shown().shots,
-    films: this.films(),
+    films: this.lessonMedia.films(),
   }));
   /** What a style is tried on: the moment that is looked at, else the first number that there is. */
   protected readonly moment = computed(() => {

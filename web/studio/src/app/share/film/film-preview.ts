@@ -54,7 +54,7 @@ export class FilmPreview {
   protected readonly plays = computed(() => this.lessonMedia.plays(this.cut().pieces.map((piece) => piece.takeId)));
   protected readonly frame = computed(() => FRAMES[this.frameName()]);
   protected readonly style = computed(() => cueStyleOf(this.lesson()));
-  private readonly shown = shownCues(() => ({
+  readonly shown = shownCues(() => ({
     lesson: this.lesson(),
     sensed: this.sensed(),
     cutId: this.cutId(),

@@ -25,13 +25,13 @@ import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { BenchHead } from '../../shell/bench-head';
 import { Choice, type Option } from '../../shell/choice';
+import { waysThrough } from '../../shell/ways-through';
 import { FilmList } from './film-list';
 import { FilmPreview } from './film-preview';
 import { Films } from './films';
 import { PRESETS, USUAL, wishFor, type OwnWish, type Purpose } from './presets';
 import { PutRight } from './put-right';
 import { StillChoice } from './still-choice';
-import { cutName } from '@shared/cut-name';
 import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 
 const KEPT = 'limber.film-purpose';
@@ -96,9 +96,7 @@ export class FinishedFilm {
       3,
     ),
   );
-  protected readonly ways = computed<Option<OwnWish['cut']>[]>(() =>
-    this.cuts().map(({ id }) => ({ value: id, label: cutName(id, this.steps()) })),
-  );
+  protected readonly ways = computed(() => waysThrough(this.store.lesson()));
   protected readonly shapes = FILM_FRAMES.map((value) => ({ value, label: SHAPE_NAMES[value] }));
   protected readonly captionWays: Option<OwnWish['captions']>[] = [
     { value: 'track', label: $localize`viewers switch them on` },

@@ -76,12 +76,15 @@ export class EditorFiles {
   }
 
   protected save({ name, type, text }: HandedFile): void {
-    saveAs(name, type, text);
+    saveAs(name, type, text());
   }
 
   protected async saveAll(): Promise<void> {
     const { writeArchive } = await import('@limber/core/format/archive');
-    const archive = writeArchive(this.files(), Date.now());
+    const archive = writeArchive(
+      this.files().map(({ name, text }) => ({ name, text: text() })),
+      Date.now(),
+    );
     saveAs(`${fileName(this.title())}.zip`, 'application/zip', new Uint8Array(archive));
   }
 }

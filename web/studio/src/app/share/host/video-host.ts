@@ -2,23 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, inject, resource, signal 
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import type { CutId } from '@limber/core/assembly/cut';
-import { lessonCuts } from '@limber/core/assembly/cuts';
 import { ROUTES } from '@limber/core/api/routes';
-import { nameOfStep } from '@limber/core/lesson/lesson.schema';
 import { handOver, type HandedFile } from '@limber/core/render/hand-over';
-import { HOST_LIMITS, hostWords, type HostField } from '@limber/core/render/host-words';
+import { HOST_LIMITS, hostWords, isTooLong, type HostField } from '@limber/core/render/host-words';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
-import { cutName } from '@shared/cut-name';
 import { shownCues } from '../../cues/shown-cues';
 import { Api } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { Keys } from '../../keys/keys';
 import { LessonSensed } from '../../progress/lesson-sensed';
 import { BenchHead } from '../../shell/bench-head';
-import { Choice, type Option } from '../../shell/choice';
+import { Choice } from '../../shell/choice';
 import { copyText } from '../../shell/copy-text';
 import { saveAs } from '../../shell/save-file';
+import { waysThrough } from '../../shell/ways-through';
 import { EditorFiles } from './editor-files';
 
 /** One thing that a host asks for and that is pasted there. */
@@ -45,11 +43,7 @@ export class VideoHost {
   protected readonly store = inject(LessonStore);
   /** Which way through the lesson the film is that goes there. */
   protected readonly cutId = signal<CutId>('full');
-  private readonly cuts = computed(() => lessonCuts(this.store.lesson()));
-  protected readonly ways = computed((): Option<CutId>[] => {
-    const steps = this.store.lesson().steps.map((step) => ({ id: step.id, name: nameOfStep(step) }));
-    return this.cuts().map(({ id }) => ({ value: id, label: cutName(id, steps) }));
-  });
+  protected readonly ways = computed(() => waysThrough(this.store.lesson()));
   private readonly timeline = computed(
     () => timelineOf(this.store.judged(), this.cutId()) ?? timelineOf(this.store.judged())!,
   );
@@ -67,9 +61,9 @@ export class VideoHost {
   protected readonly pasted = computed((): Pasted[] => {
     const words = hostWords(this.store.judged(), this.timeline(), { link: this.link() });
     const one = (field: HostField, name: string): Pasted => {
-      const [has, most] = [words[field].length, HOST_LIMITS[field]];
-      const letters = $localize`${number.format(has)} of ${number.format(most)} letters`;
-      return { field, name, text: words[field], letters, tooLong: has > most };
+      const text = words[field];
+      const letters = $localize`${number.format(text.length)} of ${number.format(HOST_LIMITS[field])} letters`;
+      return { field, name, text, letters, tooLong: isTooLong(field, text) };
     };
     return [
       one('title', $localize`Title`),
@@ -119,7 +113,7 @@ export class VideoHost {
   }
 
   protected save(file: HandedFile): void {
-    saveAs(file.name, file.type, file.text);
+    saveAs(file.name, file.type, file.text());
   }
 
   private async copyNext(): Promise<void> {

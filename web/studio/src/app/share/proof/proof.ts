@@ -11,15 +11,14 @@ import { sensesOf } from '@limber/core/cue/senses';
 import { stillAt, type Moment } from '@limber/core/cue/sheet';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import { trackOf } from '@limber/core/cue/track';
-import { pictureOf } from '@limber/core/lesson/take.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
 import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
 import { LessonStore } from '../../api/lesson-store';
-import { shownCues } from '../../cues/shown-cues';
 import { FindingCard } from '../../findings/finding-card';
 import { Findings } from '../../findings/findings';
+import { LeftAsItIs } from '../../findings/left-as-it-is';
 import { Keys } from '../../keys/keys';
 import { MomentStill, type Seen } from '../../mark/cues/moment-still';
 import { lessonMedia } from '../../progress/lesson-media';
@@ -42,7 +41,7 @@ interface Proved {
 /** Share · Proof: what stands in the way first, each with its picture and its repairs, and what it was held against. */
 @Component({
   selector: 'lc-proof',
-  imports: [RouterLink, Button, BenchHead, FilmPreview, FindingCard, MomentStill, Playhead, Ribbon],
+  imports: [RouterLink, Button, BenchHead, FilmPreview, FindingCard, LeftAsItIs, MomentStill, Playhead, Ribbon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proof.html',
   styleUrl: './proof.css',
@@ -51,12 +50,11 @@ export class ProofBench {
   protected readonly store = inject(LessonStore);
   protected readonly checks = inject(Findings);
   private readonly sensed = inject(LessonSensed).takes;
-  private readonly lessonMedia = lessonMedia();
+  private readonly films = lessonMedia().films;
   private readonly film = viewChild(FilmPreview);
   protected readonly FEW = FEW;
   protected readonly everything = signal(false);
   protected readonly left = signal(false);
-  protected readonly wide = FRAMES['16:9'];
 
   protected readonly timeline = computed(() => timelineOf(this.store.judged())!);
   protected readonly filmed = computed(() => this.timeline().cut !== null);
@@ -75,25 +73,14 @@ export class ProofBench {
     const stand = musts === 1 ? $localize`1 thing stands in the way` : $localize`${musts} things stand in the way`;
     return others > 0 ? $localize`${stand}, ${others} worth a look` : stand;
   });
-  private readonly shown = shownCues(() => ({
-    lesson: this.store.judged(),
-    sensed: this.sensed(),
-    cutId: 'full',
-    frameName: '16:9',
+  /** On stills stands what stands in the film beside them. */
+  protected readonly seen = computed((): Seen => ({
+    track: trackOf(this.film()?.shown().cues ?? []),
+    cueStyle: cueStyleOf(this.store.lesson()),
+    frame: FRAMES['16:9'],
+    shots: this.film()?.shown().shots ?? [],
+    films: this.films(),
   }));
-  protected readonly seen = computed((): Seen => {
-    const films = this.store.lesson().takes.flatMap((take) => {
-      const film = pictureOf(take);
-      return film && this.lessonMedia.media().has(take.id) ? [[take.id, film] as const] : [];
-    });
-    return {
-      track: trackOf(this.shown().cues),
-      cueStyle: cueStyleOf(this.store.lesson()),
-      frame: this.wide,
-      shots: this.shown().shots,
-      films: new Map(films),
-    };
-  });
   private readonly proved = computed(() =>
     this.checks.groups().map((group): Proved => {
       const [first] = group.findings as [Finding];
@@ -102,10 +89,6 @@ export class ProofBench {
     }),
   );
   protected readonly visible = computed(() => (this.everything() ? this.proved() : this.proved().slice(0, FEW)));
-  protected readonly aside = computed(() => {
-    const reasons = new Map(this.store.lesson().setAside.map((one) => [one.id, one.reason]));
-    return this.checks.aside().map(({ id, message }) => ({ id, message, reason: reasons.get(id) ?? '' }));
-  });
 
   constructor() {
     inject(Keys).use([
@@ -123,10 +106,6 @@ export class ProofBench {
 
   protected seek(ms: number): void {
     this.film()?.player()?.seek(ms);
-  }
-
-  protected takeUp(id: string): void {
-    this.store.edit({ kind: 'take_up', id });
   }
 
   protected print(): void {
