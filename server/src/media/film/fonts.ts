@@ -49,9 +49,21 @@ export async function unpackFonts(folder: string): Promise<void> {
     }
     // Beside it first, each under its own name: another one may unpack at the same time, and half a font is none.
     const part = `${target}.${randomUUID()}.part`;
-    await writeFile(part, await decompress(packed));
+    await writeFile(part, await unpacked(packed));
     await rename(part, target);
   }
+}
+
+let before: Promise<unknown> = Promise.resolve();
+
+/**
+ * A font unpacked, one after another: what the unpacker returns lies in memory of its own that its next font
+ * overwrites, so it is copied before that one begins.
+ */
+function unpacked(packed: Uint8Array): Promise<Uint8Array> {
+  const next = before.then(async () => (await decompress(packed)).slice());
+  before = next.catch(() => undefined);
+  return next;
 }
 
 function there(path: string): Promise<boolean> {
