@@ -1,11 +1,11 @@
 import { signal } from '@angular/core';
-import { Listening } from '@limber/core/footage/listening';
 import type { LogEntry } from '@limber/core/take/log.document';
 import type { Growing } from '../../progress/uploads';
 import { Glances } from './glances';
 import type { Opened } from './open-stream';
 import { bytesOf, lockOf, note } from './kept-files';
 import type { KeepAnswer, KeepRequest } from './keep-messages';
+import type { ListenAnswer, ListenRequest } from './listen-messages';
 
 /** A piece is on the disk this often: no more than two of them are lost when everything stops, ms. */
 const PIECE_MS = 1000;
@@ -14,11 +14,11 @@ const TYPES = {
   camera: ['video/webm;codecs=h264,opus', 'video/webm;codecs=vp9,opus', 'video/webm;codecs=vp8,opus', 'video/webm'],
   room: ['audio/webm;codecs=opus', 'audio/webm', 'audio/mp4'],
 };
-/** So often it is listened to how a voice comes in, ms, and so long to what hums behind it, samples. */
+/** So often it is listened to how a voice comes in, ms, and to so much of it, for what hums behind it, samples. */
 const LISTEN_MS = 100;
-const LONG = 32_768;
+const LATELY = 32_768;
 
-function heardWords({ heard, hum }: Listening): string {
+function heardWords({ heard, hum }: ListenAnswer): string {
   switch (heard) {
     case 'listening':
       return '';
@@ -49,6 +49,7 @@ export class Recording {
   readonly voice = signal('');
   readonly stopped = signal<Stopped | null>(null);
   private readonly worker = new Worker(new URL('./keep.worker', import.meta.url), { type: 'module' });
+  private readonly ear = new Worker(new URL('./listen.worker', import.meta.url), { type: 'module' });
   private readonly recorder: MediaRecorder;
   private readonly sound = new AudioContext();
   private levels: ReturnType<typeof setInterval> | undefined;
@@ -171,6 +172,7 @@ export class Recording {
     this.opened.close();
     void this.sound.close();
     this.worker.terminate();
+    this.ear.terminate();
     this.free();
   }
 
@@ -196,22 +198,19 @@ export class Recording {
     for (const more of this.more.splice(0)) more();
   }
 
+  /** What comes in goes as it is to a worker: what is made of it would keep a slow processor from its keys. */
   private listen(): void {
-    const tap = new AnalyserNode(this.sound, { fftSize: 4096 });
-    const long = new AnalyserNode(this.sound, { fftSize: LONG });
-    new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap).connect(long);
-    const samples = new Float32Array(tap.fftSize);
-    const lately = new Float32Array(LONG);
-    const listening = new Listening();
+    const tap = new AnalyserNode(this.sound, { fftSize: LATELY });
+    new MediaStreamAudioSourceNode(this.sound, { mediaStream: this.stream }).connect(tap);
+    this.ear.addEventListener('message', ({ data }: MessageEvent<ListenAnswer>) => {
+      this.level.set(data.level);
+      this.voice.set(heardWords(data));
+    });
     this.levels = setInterval(() => {
+      const samples = new Float32Array(LATELY);
       tap.getFloatTimeDomainData(samples);
-      this.level.set(listening.add(samples));
-      if (listening.quiet) {
-        // As it came in: a spectrum of so much keeps a slow processor busy for as long as a press is felt to be late.
-        long.getFloatTimeDomainData(lately);
-        listening.hear(lately, this.sound.sampleRate);
-      }
-      this.voice.set(heardWords(listening));
+      const request: ListenRequest = { samples, sampleRate: this.sound.sampleRate };
+      this.ear.postMessage(request, [samples.buffer]);
     }, LISTEN_MS);
   }
 }
