@@ -50,6 +50,7 @@ export async function openStudio(): Promise<TestStudio> {
   const folder = mkdtempSync(join(tmpdir(), 'limber-studio-'));
   const config = readConfig({
     LIMBER_DATA: folder,
+    LIMBER_WEB: join(folder, 'web'),
     DATABASE_URL: url,
     LIMBER_SESSION_SECRET: 'only for this one test',
   });

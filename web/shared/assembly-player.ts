@@ -45,12 +45,26 @@ const USUAL_RATE: FrameRate = { numerator: 25, denominator: 1 };
   selector: 'lc-assembly-player',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <video #a [class.on]="front() === 0" playsinline preload="auto" tabindex="-1" (ended)="onEnded(0)"></video>
-    <video #b [class.on]="front() === 1" playsinline preload="auto" tabindex="-1" (ended)="onEnded(1)"></video>
+    <video
+      #a
+      [class.on]="front() === 0"
+      playsinline
+      preload="auto"
+      tabindex="-1"
+      (ended)="onEnded(0)"
+      (error)="onError(0)"
+    ></video>
+    <video
+      #b
+      [class.on]="front() === 1"
+      playsinline
+      preload="auto"
+      tabindex="-1"
+      (ended)="onEnded(1)"
+      (error)="onError(1)"
+    ></video>
     @if (broken()) {
-      <p role="alert" i18n>
-        The footage cannot be played here. Reload the page; if it stays, prepare the take again under Film.
-      </p>
+      <p role="alert">{{ brokenWords() }}</p>
     }
     <ng-content />
   `,
@@ -93,6 +107,10 @@ export class AssemblyPlayer implements OnDestroy {
   /** Where to begin, and whether to play at once. */
   readonly startMs = input<CutMs>(0);
   readonly autoplay = input(false);
+  /** What is said where the film does not come, or cannot be played. */
+  readonly brokenWords = input(
+    $localize`The footage cannot be played here. Reload the page; if it stays, prepare the take again under Film.`,
+  );
   readonly ended = output();
 
   readonly timeMs = signal<CutMs>(0);
@@ -201,6 +219,13 @@ export class AssemblyPlayer implements OnDestroy {
     if (deck === this.front() && this.playing()) void this.handOver();
   }
 
+  /** The film that plays comes no further: a line that broke, a link that was closed. */
+  protected onError(deck: 0 | 1): void {
+    if (deck !== this.front() || !this.playing()) return;
+    this.broken.set(true);
+    this.pause();
+  }
+
   private get active(): Deck {
     return this.decks()[this.front()];
   }
@@ -256,7 +281,9 @@ export class AssemblyPlayer implements OnDestroy {
     if (!media) return false;
     try {
       setRateOf(deck.element, this.rate);
-      return await deck.cue(media.picture, media.poster, stretch, takeMs);
+      const ready = await deck.cue(media.picture, media.poster, stretch, takeMs);
+      if (ready) this.broken.set(false);
+      return ready;
     } catch {
       this.broken.set(true);
       this.pause();

@@ -48,7 +48,8 @@ export class Deck {
     const turn = ++this.cueing;
     const { element } = this;
     this.stretch = stretch;
-    if (this.url !== url) {
+    // One that broke comes anew.
+    if (this.url !== url || element.error) {
       element.poster = poster;
       element.src = url;
     }

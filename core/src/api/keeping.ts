@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 
 /** Days that a lesson stays in the trash. */
@@ -35,9 +36,23 @@ export const roomSchema = z.object({
 });
 export type Room = z.infer<typeof roomSchema>;
 
+/** Why a version was shared although something was still to be mended, and what that was, in words. */
+const allTheSameSchema = z.object({
+  reason: z.string().trim().min(1).max(500),
+  missing: z.array(z.string().max(400)).max(100).readonly(),
+});
+export type AllTheSame = z.infer<typeof allTheSameSchema>;
+/** What a version is called, and what is to be remembered of it. */
+const calledSchema = { name: z.string().trim().max(80), note: z.string().trim().max(2000) };
+
 const versionSchema = z.object({
   id: z.string(),
   number: z.number(),
+  /** Empty where nobody named it. */
+  name: z.string(),
+  note: z.string(),
+  /** Null where nothing stood in the way. */
+  allTheSame: allTheSameSchema.nullable(),
   revision: z.number(),
   createdAt: z.coerce.date(),
   /** The cuts that it can be watched in, the full one first. */
@@ -51,7 +66,14 @@ export const linkSchema = z.object({
   versionId: z.string(),
   createdAt: z.coerce.date(),
   revokedAt: z.coerce.date().nullable(),
+  /** It opens nothing from then on; null for one that lasts. */
+  expiresAt: z.coerce.date().nullable(),
+  /** Whether it asks for a pass phrase. */
+  asksPhrase: z.boolean(),
+  /** Whether other sites may show its page in theirs. */
+  embeds: z.boolean(),
 });
+export type SharedLink = z.infer<typeof linkSchema>;
 /** Versions and links of a lesson. */
 export const shareSchema = z.object({
   versions: z.array(versionSchema),
@@ -63,6 +85,27 @@ export type Share = z.infer<typeof shareSchema>;
 
 /** A version as it was just made, with its first link. */
 export const sharedSchema = z.object({ versionId: z.string(), number: z.number(), token: z.string() });
+/** What a version is shared with. */
+export const newVersionSchema = z.object(calledSchema).partial().extend({ allTheSame: allTheSameSchema.optional() });
+/** A version named, or noted of. */
+export const versionChangeSchema = z.object(calledSchema).partial();
+/** A lesson as a version froze it. */
+export const frozenSchema = z.object({ doc: z.unknown() });
 export const newLinkSchema = z.object({ versionId: z.uuid() });
-/** A link revoked, opened again, or led to another version. */
-export const linkChangeSchema = z.object({ revoked: z.boolean().optional(), versionId: z.uuid().optional() });
+/** What opens a link that asks for it; written small or large, it is the same. */
+export const phraseSchema = z
+  .string()
+  .max(200)
+  .transform((typed) => typed.normalize('NFC').trim().replace(/\s+/g, ' ').toLowerCase());
+/** A link revoked, opened again, led to another version, or kept to some time, to some people, to its own site. */
+export const linkChangeSchema = z.object({
+  revoked: z.boolean().optional(),
+  versionId: z.uuid().optional(),
+  expiresAt: z.coerce.date().nullable().optional(),
+  /** Null takes it off. */
+  phrase: phraseSchema
+    .pipe(z.string().min(6, $localize`A pass phrase has six letters or more.`))
+    .nullable()
+    .optional(),
+  embeds: z.boolean().optional(),
+});

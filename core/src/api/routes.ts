@@ -9,13 +9,17 @@ import { filmSchema, filmsSchema, filmTrialSchema, newFilmSchema } from './films
 import { answersSchema, batchSchema, takenAnswersSchema, takenEventsSchema, viewerIdSchema } from './follow';
 import {
   freedSchema,
+  frozenSchema,
   linkChangeSchema,
   linkSchema,
   newLinkSchema,
+  newVersionSchema,
+  phraseSchema,
   roomSchema,
   sharedSchema,
   shareSchema,
   trashedSchema,
+  versionChangeSchema,
 } from './keeping';
 import {
   createdSchema,
@@ -172,7 +176,7 @@ export const ROUTES = {
   shareLesson: route('post', '/lessons/:id/share', 'Freeze a version and make a link to it', {
     ...owner,
     params: id,
-    body: nothing,
+    body: newVersionSchema,
     answer: sharedSchema,
     status: 201,
   }),
@@ -183,11 +187,25 @@ export const ROUTES = {
     answer: linkSchema,
     status: 201,
   }),
-  changeLink: route('patch', '/lessons/:id/share/links/:token', 'Revoke a link, open it again, or lead it elsewhere', {
+  changeLink: route(
+    'patch',
+    '/lessons/:id/share/links/:token',
+    'Revoke a link, open it again, lead it elsewhere, or keep it to some',
+    {
+      ...owner,
+      params: z.object({ id: z.string(), token: z.string() }),
+      body: linkChangeSchema,
+      answer: linkSchema,
+    },
+  ),
+  frozen: route('get', '/lessons/:id/share/versions/:versionId', 'A lesson as a version froze it', {
+    params: version,
+    answer: frozenSchema,
+  }),
+  changeVersion: route('patch', '/lessons/:id/share/versions/:versionId', 'Name a version, or note something of it', {
     ...owner,
-    params: z.object({ id: z.string(), token: z.string() }),
-    body: linkChangeSchema,
-    answer: linkSchema,
+    params: version,
+    body: versionChangeSchema,
   }),
   deleteVersion: route('delete', '/lessons/:id/share/versions/:versionId', 'Delete a version with what viewers did', {
     ...owner,
@@ -398,7 +416,16 @@ export const ROUTES = {
   follow: route('get', '/follow/:token', 'What a link leads to: a published lesson', {
     ...everybody,
     params: token,
+    query: z.object({
+      /** The version that was begun: the link goes on with it, although it leads to another by now. */
+      version: z.uuid().optional().catch(undefined),
+    }),
     answer: publishedSchema,
+  }),
+  sayPhrase: route('post', '/follow/:token/phrase', 'Open a link by its pass phrase, for this browser', {
+    ...everybody,
+    params: token,
+    body: z.object({ phrase: phraseSchema }),
   }),
   followFilm: route('get', '/follow/:token/media/:mediaId/proxy.mp4', 'A film of a published lesson', {
     ...everybody,

@@ -39,6 +39,7 @@ import { spokenNumberRoutes } from './spoken-numbers';
 import { trashRoutes } from './trash';
 import { Routes } from './on';
 import { uploads } from './uploads';
+import { unfurled } from './viewer-page';
 
 /** The whole HTTP side. Read top to bottom: what every request meets first, then the resources, then the pages. */
 export function createApp(context: Context): Express {
@@ -153,7 +154,7 @@ export function createApp(context: Context): Express {
   app.use('/follow', files(follow));
   app.use(files(studio));
   app.use('/guide', guideRoutes(config.guideFolder, config.webFolder));
-  app.get('/v/:token', page(follow));
+  app.get('/v/:token', page(follow, unfurled(context)));
   app.get('/from-phone', page(follow));
   app.get('/{*path}', page(studio));
   app.use(problemHandler);

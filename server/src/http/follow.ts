@@ -9,8 +9,10 @@ import { Versions } from '../store/entities';
 import { eraseViewer, recordOf } from '../store/erase';
 import { storeFeedback } from '../store/feedback';
 import { storeEvents, whyNotTaken, type Viewing } from '../store/intake';
+import { passwordFits } from './auth';
 import type { Context } from './context';
 import { cleaned, field, limited, sender } from './limit';
+import { askPhrase, linkedVersion, phraseHashOf, remember, revoked, takenDown, tokenOf } from './link';
 import { ARTEFACT_TYPES } from './media';
 import { NewViewings } from './new-viewings';
 import { Routes, SENT } from './on';
@@ -24,7 +26,6 @@ export function followRoutes(context: Context): Router {
   const { database, media } = context;
   const routes = new Routes(context, '/follow');
   const newViewings = new NewViewings(database);
-  const tokenOf = (request: Request): string => String(request.params['token']);
   const viewingOf = (request: Request): string =>
     cleaned(viewerIdSchema, field(request.body, 'viewingId') ?? field(field(request.body, 'feedback'), 'viewingId'));
 
@@ -47,6 +48,13 @@ export function followRoutes(context: Context): Router {
     by: (request) => [tokenOf(request), viewingOf(request)],
     words: KEPT,
   });
+  const phrases = limited({
+    minutes: 15,
+    most: 20,
+    by: (request) => [sender(request), tokenOf(request)],
+    words: $localize`Too many tries. Wait a quarter of an hour, then try again.`,
+    failures: true,
+  });
   const records = limited({
     minutes: 1,
     most: 20,
@@ -54,24 +62,22 @@ export function followRoutes(context: Context): Router {
     words: $localize`That was a lot at once. Wait a minute, then try again.`,
   });
 
-  const versionIdOf = async (request: Request): Promise<string> => {
-    const [link] = await database.query<{ version_id: string; revoked: boolean; trashed: boolean }[]>(
-      `SELECT l.version_id, l.revoked_at IS NOT NULL AS revoked, s.trashed_at IS NOT NULL AS trashed
-       FROM links l JOIN lessons s ON s.id = l.lesson_id WHERE l.token = $1`,
-      [tokenOf(request)],
-    );
-    if (!link) throw notFound($localize`This lesson`);
-    if (link.revoked) throw revoked();
-    if (link.trashed) throw takenDown();
-    return link.version_id;
-  };
-
-  const publishedOf = async (request: Request): Promise<PublishedLesson> => {
-    const id = await versionIdOf(request);
+  /** What a link leads to, or what it has led to when it was begun. */
+  const publishedOf = async (request: Request, begun?: string): Promise<PublishedLesson> => {
+    const [id, led] = await Promise.all([
+      linkedVersion(context, request, begun === undefined ? 'opened' : 'going-on'),
+      begun === undefined ? [] : ledTo(request, begun),
+    ]);
+    const wanted = led.length > 0 ? begun! : id;
     return (
-      await database.getRepository(Versions).findOneOrFail({ where: { id }, select: { id: true, published: true } })
+      await database
+        .getRepository(Versions)
+        .findOneOrFail({ where: { id: wanted }, select: { id: true, published: true } })
     ).published;
   };
+
+  const ledTo = (request: Request, versionId: string): Promise<unknown[]> =>
+    database.query('SELECT 1 FROM link_versions WHERE token = $1 AND version_id = $2', [tokenOf(request), versionId]);
 
   const admit = async (viewing: Viewing): Promise<void> => {
     if (!(await newViewings.admit(viewing.token, viewing.id))) throw new Problem('too-many-tries', KEPT);
@@ -110,11 +116,23 @@ export function followRoutes(context: Context): Router {
 
   routes.on(
     ROUTES.follow,
-    ({ request, response }) => {
+    ({ query, request, response }) => {
       response.set('Cache-Control', 'no-store');
-      return publishedOf(request);
+      return publishedOf(request, query.version);
     },
     [opened],
+  );
+
+  routes.on(
+    ROUTES.sayPhrase,
+    async ({ body, request, response }) => {
+      const hash = await phraseHashOf(context, request);
+      if (hash === null) return;
+      if (!(await passwordFits(hash, body.phrase)))
+        throw new Problem('wrong-phrase', $localize`That is not the pass phrase of this lesson. Try again.`);
+      remember(context, request, response, hash);
+    },
+    [phrases],
   );
 
   const files = {
@@ -125,12 +143,14 @@ export function followRoutes(context: Context): Router {
   for (const name of ['proxy.mp4', 'proxy.m4a', 'poster.jpg'] as const)
     routes.on(files[name], async ({ params, request, response }) => {
       // A range of the film needs to know where it lies, and nothing of what it shows.
-      const versionId = await versionIdOf(request);
+      await linkedVersion(context, request, 'going-on');
       const mediaId = parse(viewerIdSchema, params.mediaId);
+      // Of any version that it has led to: a page that was opened before it was led elsewhere plays on.
       const [made] = await database.query<{ key: string }[]>(
-        `SELECT a.key FROM version_media v JOIN artefacts a ON a.owner_id = v.media_id
-         WHERE v.version_id = $1 AND v.media_id = $2 AND a.name = $3`,
-        [versionId, mediaId, name],
+        `SELECT a.key FROM link_versions l JOIN version_media v ON v.version_id = l.version_id
+           JOIN artefacts a ON a.owner_id = v.media_id
+         WHERE l.token = $1 AND v.media_id = $2 AND a.name = $3 LIMIT 1`,
+        [tokenOf(request), mediaId, name],
       );
       if (!made) throw notFound($localize`The footage of this lesson`);
       const file = { key: made.key, type: ARTEFACT_TYPES[name], cache: 'private, max-age=3600' };
@@ -156,7 +176,8 @@ export function followRoutes(context: Context): Router {
 
   routes.on(
     ROUTES.sendEvents,
-    async ({ body: { viewingId, events: sent, wallMs, ...of }, params }) => {
+    async ({ body: { viewingId, events: sent, wallMs, ...of }, params, request }) => {
+      await askPhrase(context, request);
       const { events, refused } = parseEvents(sent);
       if (events.some((event) => event.viewingId !== viewingId))
         throw new Problem('invalid', $localize`A batch holds the events of one viewing.`);
@@ -170,7 +191,8 @@ export function followRoutes(context: Context): Router {
 
   routes.on(
     ROUTES.sendAnswers,
-    async ({ body: { feedback, ...of }, params }) => {
+    async ({ body: { feedback, ...of }, params, request }) => {
+      await askPhrase(context, request);
       const viewing = { id: feedback.viewingId.toLowerCase(), ...of, token: params.token };
       await admit(viewing);
       const serious = await storeFeedback(database, viewing, feedback);
@@ -182,8 +204,3 @@ export function followRoutes(context: Context): Router {
 
   return routes.router;
 }
-
-const revoked = (): Problem =>
-  new Problem('revoked', $localize`This lesson is no longer shared. Ask whoever sent you the link.`);
-const takenDown = (): Problem =>
-  new Problem('gone', $localize`This lesson was taken down. Ask whoever sent you the link.`);

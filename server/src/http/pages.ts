@@ -1,5 +1,5 @@
 import '@limber/core/words/localize';
-import express, { type RequestHandler, type Response } from 'express';
+import express, { type Request, type RequestHandler, type Response } from 'express';
 import helmet from 'helmet';
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
@@ -73,19 +73,31 @@ export function faceFiles(): RequestHandler {
   };
 }
 
-/** The page of a folder, at every address that is none of a file. */
-export function page(folder: string): RequestHandler {
+/** What stands in a page's head in place of its title. */
+const TITLE = /<title>[^<]*<\/title>/;
+
+/**
+ * The page of a folder, at every address that is none of a file.
+ *
+ * @param heading what stands in its head in place of its title, as HTML; null for its own.
+ */
+export function page(
+  folder: string,
+  heading: (request: Request, response: Response) => Promise<string | null> = () => Promise.resolve(null),
+): RequestHandler {
   let html: string | undefined;
-  return (request, response) => {
+  return async (request, response) => {
     // A missing file is missing; only addresses of pages get the page.
     if (/\.\w+$/.test(request.path)) throw new Problem('not-found', $localize`There is no such file.`);
     const index = join(folder, 'index.html');
     if (!html && !existsSync(index))
       throw new Problem('not-built', $localize`The pages are not built yet: run ./limber start.`);
     html ??= readFileSync(index, 'utf8');
+    const instead = await heading(request, response);
+    const titled = instead === null ? html : html.replace(TITLE, () => instead);
     response
       .set('Cache-Control', 'no-store')
       .type('html')
-      .send(html.replaceAll('%NONCE%', String(response.locals['nonce'])));
+      .send(titled.replaceAll('%NONCE%', String(response.locals['nonce'])));
   };
 }

@@ -1,4 +1,5 @@
 import { EntitySchema } from 'typeorm';
+import type { AllTheSame } from '@limber/core/api/keeping';
 import type { EditKind } from '@limber/core/api/edits';
 import type { Role } from '@limber/core/api/people';
 import type { JobState, UploadMetadata } from '@limber/core/api/media';
@@ -286,6 +287,9 @@ export interface VersionRow {
   cuts: string[];
   /** Version of the cue generator that made it. */
   generator: number;
+  name: string;
+  note: string;
+  allTheSame: AllTheSame | null;
   createdAt: Date;
 }
 export const Versions = new EntitySchema<VersionRow>({
@@ -300,6 +304,9 @@ export const Versions = new EntitySchema<VersionRow>({
     published: { type: 'jsonb', transformer: documentColumn(publishedDocument) },
     cuts: { type: 'text', array: true },
     generator: { type: 'integer' },
+    name: { type: 'text', default: '' },
+    note: { type: 'text', default: '' },
+    allTheSame: { type: 'jsonb', name: 'all_the_same', nullable: true },
     createdAt: { type: 'timestamptz', name: 'created_at' },
   },
 });
@@ -310,6 +317,10 @@ export interface LinkRow {
   versionId: string;
   createdAt: Date;
   revokedAt: Date | null;
+  expiresAt: Date | null;
+  /** Of what is asked for; null where nothing is. */
+  phraseHash: string | null;
+  embeds: boolean;
 }
 export const Links = new EntitySchema<LinkRow>({
   name: 'link',
@@ -320,6 +331,9 @@ export const Links = new EntitySchema<LinkRow>({
     versionId: { type: 'uuid', name: 'version_id' },
     createdAt: { type: 'timestamptz', name: 'created_at' },
     revokedAt: { type: 'timestamptz', name: 'revoked_at', nullable: true },
+    expiresAt: { type: 'timestamptz', name: 'expires_at', nullable: true },
+    phraseHash: { type: 'text', name: 'phrase_hash', nullable: true },
+    embeds: { type: 'boolean', default: false },
   },
 });
 

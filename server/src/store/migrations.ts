@@ -335,6 +335,24 @@ export class Captions1764900000000 implements MigrationInterface {
   }
 }
 
+/** What versions are called, why one was shared all the same, and what links are kept to. */
+export class NamedVersions1765000000000 implements MigrationInterface {
+  readonly name = 'NamedVersions1765000000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`
+      ALTER TABLE versions ADD COLUMN name text NOT NULL DEFAULT '', ADD COLUMN note text NOT NULL DEFAULT '',
+        ADD COLUMN all_the_same jsonb;
+      ALTER TABLE links ADD COLUMN expires_at timestamptz, ADD COLUMN phrase_hash text,
+        ADD COLUMN embeds boolean NOT NULL DEFAULT false;
+    `);
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1764000000000,
   DocumentsAndJobs1764200000000,
@@ -345,4 +363,5 @@ export const MIGRATIONS = [
   Ideas1764700000000,
   Logs1764800000000,
   Captions1764900000000,
+  NamedVersions1765000000000,
 ];

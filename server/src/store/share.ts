@@ -5,6 +5,7 @@ import { sensesIn } from '../media/senses';
 import type { MediaStore } from '../media/store';
 import { mediaOf, NotReadyError, publish } from '@limber/core/viewing/publish';
 import { pictureOf } from '@limber/core/lesson/take.schema';
+import type { AllTheSame } from '@limber/core/api/keeping';
 import { Links, Versions, type LinkRow, type VersionRow } from './entities';
 import { lessonStore } from './lesson-store';
 import { studioRules } from './rules-store';
@@ -12,11 +13,18 @@ import { studioRules } from './rules-store';
 /** Raised when the way in which cues are derived changes. */
 export const CUE_GENERATOR = 3;
 
+/** A link to a version that opens for everybody, for good. */
+export function openLink({ lessonId, id: versionId }: Pick<VersionRow, 'lessonId' | 'id'>): LinkRow {
+  const limits = { revokedAt: null, expiresAt: null, phraseHash: null, embeds: false };
+  return { token: randomBytes(16).toString('base64url'), lessonId, versionId, createdAt: new Date(), ...limits };
+}
+
 /** Freezes a lesson as its next version and makes a link to it. @throws NotReadyError */
 export async function shareLesson(
   database: DataSource,
   store: MediaStore,
   lessonId: string,
+  said: { readonly name?: string; readonly note?: string; readonly allTheSame?: AllTheSame } = {},
 ): Promise<{ version: VersionRow; link: LinkRow } | null> {
   return database.transaction(async (manager) => {
     const lesson = await lessonStore.lock(manager, lessonId);
@@ -51,17 +59,14 @@ export async function shareLesson(
       published,
       cuts: published.cuts.map((cut) => cut.id),
       generator: CUE_GENERATOR,
+      name: said.name ?? '',
+      note: said.note ?? '',
+      allTheSame: said.allTheSame ?? null,
       createdAt: new Date(),
     };
     await manager.getRepository(Versions).insert(version);
     await manager.query('INSERT INTO version_media (version_id, media_id) SELECT $1, unnest($2::uuid[])', [id, media]);
-    const link: LinkRow = {
-      token: randomBytes(16).toString('base64url'),
-      lessonId,
-      versionId: id,
-      createdAt: new Date(),
-      revokedAt: null,
-    };
+    const link = openLink(version);
     await manager.getRepository(Links).insert(link);
     return { version, link };
   });

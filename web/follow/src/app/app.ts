@@ -1,11 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, linkedSignal, signal } from '@angular/core';
 import type { PublishedCut, PublishedLesson } from '@limber/core/viewing/published.schema';
 import { cutName } from '@shared/cut-name';
-import { FollowProblem, loadFollow } from './follow.api';
+import { wordsOf } from '@shared/words-of';
+import { FollowProblem, loadFollow, sayPhrase } from './follow.api';
 import { Player, type Hurt } from './player';
 import { Questions } from './questions';
 import { OwnRecord } from './record';
-import { Recorder } from './recorder';
+import { begunThrough, Recorder } from './recorder';
 import { forgetViewer } from './viewer';
 
 /** So many cautions are in sight beside the one that every lesson has. */
@@ -27,6 +28,9 @@ export class App {
   protected readonly token = location.pathname.split('/').filter(Boolean)[1] ?? '';
   protected readonly lesson = signal<PublishedLesson | null>(null);
   protected readonly problem = signal('');
+  /** Whether the link asks for a pass phrase. */
+  protected readonly asksPhrase = signal(false);
+  protected readonly wrongPhrase = signal('');
   protected readonly stage = signal<'read' | 'follow' | 'ask' | 'thanks'>('read');
   protected readonly hurt = signal<Hurt | null>(null);
   protected readonly serious = signal(false);
@@ -58,18 +62,41 @@ export class App {
   protected async load(): Promise<void> {
     this.problem.set('');
     try {
-      const lesson = await loadFollow(this.token);
-      this.recorder = new Recorder(this.token, lesson.versionId);
-      this.lesson.set(lesson);
-      document.title = lesson.title;
-      if (this.recorder.resumeMs > WORTH_MS) this.goOn();
-      else this.cutId.set(this.usual(lesson.cuts));
+      this.open(await loadFollow(this.token, begunThrough(this.token)));
+      this.asksPhrase.set(false);
     } catch (error) {
+      this.asksPhrase.set(error instanceof FollowProblem && error.asksPhrase);
       this.problem.set(
         error instanceof FollowProblem ? error.message : $localize`Something went wrong. Reload the page.`,
       );
     }
   }
+
+  private open(lesson: PublishedLesson): void {
+    if (this.lesson()) this.recorder.close();
+    this.recorder = new Recorder(this.token, lesson.versionId);
+    this.lesson.set(lesson);
+    document.title = lesson.title;
+    if (this.recorder.resumeMs > WORTH_MS) this.goOn();
+    else this.cutId.set(this.usual(lesson.cuts));
+  }
+
+  protected async say(phrase: string): Promise<void> {
+    this.wrongPhrase.set('');
+    try {
+      await sayPhrase(this.token, phrase);
+    } catch (error) {
+      this.wrongPhrase.set(wordsOf(error));
+      return;
+    }
+    await this.load();
+  }
+
+  /** The first picture of the lesson; null where there is none. */
+  protected readonly picture = linkedSignal(() => {
+    const source = this.lesson()?.takes[0]?.sources.find(({ role }) => role === 'picture');
+    return source ? `/api/follow/${this.token}/media/${source.mediaId}/poster.jpg` : null;
+  });
 
   /** What is read before what was chosen: so many of the strongest in sight, the rest folded. */
   private readonly cautions = computed(() => this.cut().cautions.slice(1));
@@ -104,6 +131,15 @@ export class App {
     this.serious.set(false);
     this.hurt.set(null);
     this.stage.set('read');
+    void this.newest();
+  }
+
+  /** The link may lead elsewhere by now; where nobody answers, it is the same once more. */
+  private async newest(): Promise<void> {
+    const newest = await loadFollow(this.token).catch(() => null);
+    if (newest === null || newest.versionId === this.lesson()?.versionId) return;
+    await this.recorder.sendNow();
+    if (this.stage() === 'read') this.open(newest);
   }
 
   protected readonly sendFirst = async (): Promise<void> => {

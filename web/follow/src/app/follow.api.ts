@@ -7,21 +7,35 @@ import { detailOf } from '@shared/words-of';
 /** What the server would not give, in words for the viewer. */
 export class FollowProblem extends Error {
   override readonly name = 'FollowProblem';
+  /** @param asksPhrase whether the pass phrase of the link would help. */
+  constructor(
+    words: string,
+    readonly asksPhrase = false,
+  ) {
+    super(words);
+  }
 }
 
 const OFFLINE = $localize`The lesson cannot be reached just now. Check your connection and try again.`;
 
-export async function loadFollow(token: string): Promise<PublishedLesson> {
+/** @param begun the version that is in the middle of being watched. */
+export async function loadFollow(token: string, begun: string | null = null): Promise<PublishedLesson> {
   let response: Response;
   try {
-    response = await fetch(`/api/follow/${encodeURIComponent(token)}`);
+    const version = begun === null ? '' : `?version=${encodeURIComponent(begun)}`;
+    response = await fetch(`/api/follow/${encodeURIComponent(token)}${version}`);
   } catch {
     throw new FollowProblem(OFFLINE);
   }
   const body: unknown = await response.json().catch(() => null);
-  if (!response.ok) throw new FollowProblem(detailOf(body) ?? OFFLINE);
+  if (!response.ok) throw new FollowProblem(detailOf(body) ?? OFFLINE, response.status === 401);
   if (!isPublished(body)) throw new FollowProblem($localize`This lesson came through damaged. Reload the page.`);
   return body;
+}
+
+/** Says the pass phrase of a link, for this browser. */
+export async function sayPhrase(token: string, phrase: string): Promise<void> {
+  await ask(`/api/follow/${encodeURIComponent(token)}/phrase`, 'POST', { phrase });
 }
 
 /** Sends the answers; tells whether they call for "stop, and ask a professional". */
@@ -59,10 +73,11 @@ export async function eraseRecord(viewerId: string): Promise<void> {
   await ask(`/api/follow/viewers/${viewerId}`, 'DELETE');
 }
 
-async function ask(url: string, method: string): Promise<unknown> {
+async function ask(url: string, method: string, sent?: object): Promise<unknown> {
   let response: Response;
   try {
-    response = await fetch(url, { method });
+    const body = sent ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(sent) } : {};
+    response = await fetch(url, { method, ...body });
   } catch {
     throw new FollowProblem(
       $localize`The studio cannot be reached just now. Nothing was changed: try again in a moment.`,

@@ -23,6 +23,8 @@ import { CueLayer } from '@shared/cue-layer';
 import { AssemblyPlayer, type TakeMedia } from '@shared/assembly-player';
 import { Playhead } from '@shared/playhead';
 import { Ribbon } from '@shared/ribbon';
+import { wordsOf } from '@shared/words-of';
+import { loadFollow } from './follow.api';
 import { Hurts } from './hurts';
 import type { Drawn } from '@shared/ribbon-geometry';
 import type { Recorder } from './recorder';
@@ -135,9 +137,14 @@ export class Player implements OnDestroy {
     const name = this.lesson().steps.find((step) => step.id === coming.stepId)?.name ?? '';
     return { words: same ? (SIDE_WORDS[coming.side ?? ''] ?? name) : name, in: clock(coming.startMs - now) };
   });
+  /** Why the film does not come. */
+  protected readonly brokenWords = signal('');
   private wakeLock: { release(): Promise<void> } | null = null;
 
   constructor() {
+    effect(() => {
+      if (this.player()?.broken()) void untracked(() => this.askWhy());
+    });
     effect(() => {
       const at = this.timeMs();
       const playing = this.playing();
@@ -285,6 +292,14 @@ export class Player implements OnDestroy {
         : [...steps].reverse().find((run) => run.startMs < now - 1500);
     if (target) this.jump(target.startMs, 'step');
     else if (by < 0) this.jump(0, 'seek');
+  }
+
+  /** The link may be closed, or the line broken: whoever shares it says which. */
+  private async askWhy(): Promise<void> {
+    this.brokenWords.set($localize`The film does not come in. Check your connection, then press Play.`);
+    await loadFollow(this.token(), this.lesson().versionId).catch((error: unknown) =>
+      this.brokenWords.set(wordsOf(error)),
+    );
   }
 
   private url(mediaId: string, name: string): string {

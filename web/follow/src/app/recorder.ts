@@ -3,7 +3,7 @@ import type { ROUTES } from '@limber/core/api/routes';
 import type { WatchEvent } from '@limber/core/viewing/event.schema';
 import { KeptEvents, type KeptEvent } from './kept-events';
 import { uuid7 } from './uuid7';
-import { forgetViewer, onForgotten, viewerOfThisBrowser, viewingKey } from './viewer';
+import { begunKey, forgetViewer, onForgotten, viewerOfThisBrowser, viewingKey } from './viewer';
 
 /** A viewing goes on after a reload; after this long without a sign of life it is a new one. */
 const IDLE_MS = 30 * 60_000;
@@ -45,8 +45,8 @@ export class Recorder {
     private readonly token: string,
     private readonly versionId: string,
   ) {
-    const before = this.readViewing();
-    if (before && Date.now() - before.seenAt < IDLE_MS) {
+    const before = viewingOf(this.versionId);
+    if (before) {
       this.viewingId = before.viewingId;
       this.cutId = before.cut ?? 'full';
       this.resumeMs = before.atMs;
@@ -72,7 +72,8 @@ export class Recorder {
 
   /** The viewing has come to its end: after a reload there is nothing to go on with. */
   finished(): void {
-    localStorage.removeItem(this.viewingKey);
+    localStorage.removeItem(viewingKey(this.versionId));
+    localStorage.removeItem(begunKey(this.token));
   }
 
   /** Call with the cut's time while it plays; a heartbeat goes out every few seconds. */
@@ -183,10 +184,6 @@ export class Recorder {
       void fetch(urlOf(batch), { ...request(batch), keepalive: true }).catch(() => undefined);
   }
 
-  private get viewingKey(): string {
-    return viewingKey(this.versionId);
-  }
-
   private keepViewing(atMs: number): void {
     const viewing: Viewing = {
       viewingId: this.viewingId,
@@ -194,18 +191,29 @@ export class Recorder {
       atMs: Math.round(atMs),
       seenAt: Date.now(),
     };
-    localStorage.setItem(this.viewingKey, JSON.stringify(viewing));
+    localStorage.setItem(viewingKey(this.versionId), JSON.stringify(viewing));
+    if (atMs > 0) localStorage.setItem(begunKey(this.token), this.versionId);
   }
+}
 
-  private readViewing(): Viewing | null {
-    try {
-      const one = JSON.parse(localStorage.getItem(this.viewingKey) ?? 'null') as Partial<Viewing> | null;
-      return typeof one?.viewingId === 'string' && typeof one.atMs === 'number' && typeof one.seenAt === 'number'
-        ? (one as Viewing)
-        : null;
-    } catch {
-      return null;
-    }
+/** The version that is in the middle of being watched through a link, although it may lead to another by now. */
+export function begunThrough(token: string): string | null {
+  const versionId = localStorage.getItem(begunKey(token));
+  return versionId !== null && viewingOf(versionId) ? versionId : null;
+}
+
+/** The viewing of a version that goes on after a reload; null where there is none, or none of late. */
+function viewingOf(versionId: string): Viewing | null {
+  try {
+    const one = JSON.parse(localStorage.getItem(viewingKey(versionId)) ?? 'null') as Partial<Viewing> | null;
+    return typeof one?.viewingId === 'string' &&
+      typeof one.atMs === 'number' &&
+      typeof one.seenAt === 'number' &&
+      Date.now() - one.seenAt < IDLE_MS
+      ? (one as Viewing)
+      : null;
+  } catch {
+    return null;
   }
 }
 
@@ -244,7 +252,8 @@ function urlOf(batch: readonly KeptEvent[]): string {
 export async function becomes(answer: Response): Promise<'done' | 'later' | 'unreachable'> {
   if (answer.ok) return 'done';
   if (answer.status >= 500) return 'unreachable';
-  if ([409, 410, 429].includes(answer.status)) return 'later';
+  // 401: the pass phrase of the link was changed since, and can be said.
+  if ([401, 409, 410, 429].includes(answer.status)) return 'later';
   // A page that is opened under another address than the studio knows of is a mistake of its settings, and mended there.
   if (answer.status === 403) {
     const body = (await answer.json().catch(() => null)) as { type?: unknown } | null;

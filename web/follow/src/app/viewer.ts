@@ -20,6 +20,11 @@ export function viewingKey(versionId: string): string {
   return VIEWINGS + versionId;
 }
 
+/** Where it is noted which version was begun through a link. */
+export function begunKey(token: string): string {
+  return `${VIEWINGS}of.${token}`;
+}
+
 /** Forgets the number and every viewing that was begun under it. */
 export function forgetViewer(): void {
   for (const key of Object.keys(localStorage))

@@ -8,7 +8,6 @@ import { readFirst } from '@limber/core/check/read-first';
 import { ruleOf } from '@limber/core/check/rules';
 import { lessonCuts } from '@limber/core/assembly/cuts';
 import { timelineOf } from '@limber/core/schedule/timeline';
-import { size } from '@limber/core/format/size';
 import { clock } from '@limber/core/time/clock';
 import { cutName } from '@shared/cut-name';
 import { Ribbon } from '@shared/ribbon';
@@ -19,11 +18,15 @@ import { FindingCard } from '../../findings/finding-card';
 import { Findings } from '../../findings/findings';
 import { BenchHead } from '../../shell/bench-head';
 import { copyText } from '../../shell/copy-text';
+import { CompareVersions } from './compare-versions';
+import type { LinkChange } from './link-limits';
+import type { SharedVersion } from './shared-version';
+import { VersionCard } from './version-card';
 
 /** Share · Publish: freeze a version, hand out its link, take the link back. */
 @Component({
   selector: 'lc-publish',
-  imports: [RouterLink, Button, Dialog, FindingCard, Ribbon, BenchHead],
+  imports: [RouterLink, Button, Dialog, FindingCard, Ribbon, BenchHead, CompareVersions, VersionCard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './publish.html',
   styleUrl: './publish.css',
@@ -36,12 +39,15 @@ export class Publish {
   protected readonly checks = inject(Findings);
   /** What is missing is said before it is shared. */
   protected readonly asking = signal(false);
-  protected readonly deleting = signal<Share['versions'][number] | null>(null);
+  protected readonly copied = signal('');
+  /** Why it is shared although something is missing. */
+  protected readonly reason = signal('');
+  protected readonly deleting = signal<SharedVersion | null>(null);
+  /** The version that is held against another one. */
+  protected readonly comparing = signal<string | null>(null);
   protected readonly state = signal<Share | null>(null);
   protected readonly problem = signal('');
   protected readonly busy = signal(false);
-  protected readonly copied = signal('');
-  protected readonly day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
   protected readonly timeline = computed(() => timelineOf(this.store.lesson())!);
   /** Of what plays, and of nothing else. */
@@ -72,11 +78,11 @@ export class Publish {
       : $localize`${count} ${count === 1 ? $localize`version` : $localize`versions`} shared`;
   });
   protected readonly length = computed(() => clock(this.timeline().durationMs));
+  protected readonly versions = computed(() => this.state()?.versions ?? []);
   protected readonly rows = computed(() => {
     const state = this.state();
-    return (state?.versions ?? []).map((version) => ({
+    return this.versions().map((version) => ({
       ...version,
-      weighs: size(version.bytes),
       links: state!.links
         .filter((link) => link.versionId === version.id)
         .map((link) => ({ ...link, url: this.urlOf(link.token) })),
@@ -103,9 +109,12 @@ export class Publish {
   protected share(): Promise<void> {
     this.asking.set(false);
     return this.doing(async () => {
-      const { token } = await this.api.ask(ROUTES.shareLesson, { params: this.params, body: {} });
+      const missing = this.missing().map((one) => one.message.slice(0, 400));
+      const body = missing.length > 0 ? { allTheSame: { reason: this.reason(), missing: missing.slice(0, 100) } } : {};
+      const { token } = await this.api.ask(ROUTES.shareLesson, { params: this.params, body });
+      this.reason.set('');
       await this.load();
-      await this.copy(this.urlOf(token));
+      if (await copyText(this.urlOf(token))) this.copied.set(this.urlOf(token));
     });
   }
 
@@ -116,9 +125,16 @@ export class Publish {
     });
   }
 
-  protected revoke(token: string, revoked: boolean): Promise<void> {
+  protected changeLink(token: string, body: LinkChange): Promise<void> {
     return this.doing(async () => {
-      await this.api.ask(ROUTES.changeLink, { params: { ...this.params, token }, body: { revoked } });
+      await this.api.ask(ROUTES.changeLink, { params: { ...this.params, token }, body });
+      await this.load();
+    });
+  }
+
+  protected call(versionId: string, body: { readonly name: string; readonly note: string }): Promise<void> {
+    return this.doing(async () => {
+      await this.api.ask(ROUTES.changeVersion, { params: { ...this.params, versionId }, body });
       await this.load();
     });
   }
@@ -137,10 +153,6 @@ export class Publish {
 
   private urlOf(token: string): string {
     return `${this.state()?.publicUrl ?? location.origin}/v/${token}`;
-  }
-
-  protected async copy(url: string): Promise<void> {
-    if (await copyText(url)) this.copied.set(url);
   }
 
   private load(): Promise<void> {
