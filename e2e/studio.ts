@@ -255,6 +255,7 @@ export async function shareIt(page: Page): Promise<void> {
   // What is missing is known when the checks have come back.
   await expect(page.getByRole('heading', { name: 'Before you share' })).toBeVisible();
   await page.getByRole('button', { name: /^\W*Share it$/ }).click();
+  await page.getByLabel('Why it may go out as it is').fill('They know it.');
   await page.getByRole('button', { name: 'Share it all the same' }).click();
 }
 

@@ -4,5 +4,5 @@ export type SharedVersion = Share['versions'][number];
 
 /** What a version is called on screens. */
 export function versionName({ number, name }: Pick<SharedVersion, 'number' | 'name'>): string {
-  return name === '' ? $localize`Version ${number}` : $localize`Version ${number}: ${name}`;
+  return name === '' ? $localize`Version ${number}` : $localize`Version ${number}\: ${name}`;
 }
