@@ -1,4 +1,7 @@
 import type { Page } from '@playwright/test';
+import { once } from 'node:events';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { edited, expect, linkOf, playedOn, shareIt, test, viewer } from '../studio';
 
 /** What an owner's page asks the server to make of a link. */
@@ -83,30 +86,36 @@ test('a link asks for a pass phrase, ends, and stands in other pages only where 
 
   await test.step('a page of another site shows it only once she lets it', async () => {
     const inside = guest.frameLocator('iframe').getByText('Read this first');
-    const elsewhere = async (): Promise<void> => {
-      // Another site, as far as the browser can tell.
-      await guest.route('http://elsewhere.test/', (route) =>
-        route.fulfill({ contentType: 'text/html', body: `<iframe src="${url}" width="900" height="700"></iframe>` }),
-      );
-      await guest.goto('http://elsewhere.test/');
-    };
-    const refused = guest.waitForEvent('console', (one) => one.text().includes('frame-ancestors'));
-    await elsewhere();
-    await refused;
+    // Another site, as far as a browser can tell.
+    const site = createServer((_request, response) =>
+      response.setHeader('Content-Type', 'text/html').end(`<iframe src="${url}" width="900" height="700"></iframe>`),
+    ).listen(0, '127.0.0.1');
+    await once(site, 'listening');
+    const elsewhere = `http://127.0.0.1:${(site.address() as AddressInfo).port}/`;
+    await guest.goto(elsewhere);
+    await expect.poll(() => guest.frames().map((one) => one.url())).toContain('chrome-error://chromewebdata/');
     await expect(inside).toHaveCount(0);
+    // The browser says that it was refused.
     complaints.splice(0);
     await page.getByLabel('Other sites may show it in their pages').check();
     await expect(page.getByText(`<iframe src="${url}"`)).toBeVisible();
-    await elsewhere();
+    await guest.goto(elsewhere);
     await expect(inside).toBeVisible();
+    site.closeAllConnections();
+    site.close();
   });
 
   await test.step('after its last day it opens nothing', async () => {
     await page.getByLabel('Its last day').fill('2099-12-31');
     await expect(page.getByText('until 31 December 2099')).toBeVisible();
     await change(page, id, token, { expiresAt: new Date(Date.now() - 60_000).toISOString() });
+    const late = await viewer(browser, complaints);
+    await late.goto(url);
+    await expect(late.getByText('This link was open for some time, and that is over.')).toBeVisible();
+    await late.context().close();
+    // Who has begun may finish.
     await guest.goto(url);
-    await expect(guest.getByText('This link was open for some time, and that is over.')).toBeVisible();
+    await expect(guest.getByRole('button', { name: 'Begin anew' })).toBeVisible();
   });
   await guest.context().close();
 });

@@ -21,6 +21,7 @@ import { saveAs } from '../../shell/save-file';
     :host {
       display: grid;
       gap: 6px;
+      align-content: start;
       justify-items: start;
     }
     svg {
