@@ -5,13 +5,11 @@ import { FRAMES } from '@limber/core/cue/frame';
 import { placeCues } from '@limber/core/cue/place';
 import { PEBBLE } from '@limber/core/cue/styles';
 import { workedAreas } from '@limber/core/cue/worked-area';
-import { lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { CUE_KINDS } from '@limber/core/lesson/override.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { medians, report } from './compare';
-import { lessonOf } from './long-lesson';
-
-const HOUR_MS = 3_600_000;
+import { hourOf } from './long-lesson';
 
 /**
  * An hour with so many cues, derived and placed: by how it grows, and against `structuredClone` of what comes out.
@@ -71,35 +69,4 @@ function checked(lesson: Lesson): number {
 function work(lesson: Lesson) {
   const timeline = timelineOf(lesson)!;
   return placeCues(deriveCues(lesson, timeline).cues, PEBBLE, FRAMES['16:9'], workedAreas(lesson, timeline.passages));
-}
-
-/** An hour of work and talk in turn, whose passages are the shorter the more cues there are: about eight a passage. */
-function hourOf(count: number): Lesson {
-  const passages = Math.round(count / 7.7);
-  const lesson = lessonOf(Math.max(1, Math.round(passages / 3)));
-  const lengthMs = Math.floor(HOUR_MS / passages);
-  const segments = Array.from({ length: passages }, (_, i) => {
-    const startMs = i * lengthMs;
-    const step = `s${Math.floor(i / 3)}`;
-    const work = { id: `g${i}`, takeId: 't', kind: 'reps', stepId: step, startMs, endMs: startMs + lengthMs };
-    if (i % 3 === 0) return { ...work, kind: 'teach', side: null };
-    const beatsMs = Array.from({ length: 8 }, (_, beat) => startMs + Math.floor(((beat + 1) * lengthMs) / 8));
-    return { ...work, side: i % 3 === 1 ? 'left' : 'right', beatsMs };
-  }).filter((one) => lesson.steps.some((step) => step.id === one.stepId));
-  // As it comes out of the store.
-  return lessonSchema.parse({
-    ...lesson,
-    takes: [
-      {
-        id: 't',
-        name: 'Take',
-        durationMs: HOUR_MS,
-        width: 960,
-        height: 540,
-        frameRate: { numerator: 25, denominator: 1 },
-      },
-    ],
-    assembly: [{ id: 'p', takeId: 't', fromMs: 0, toMs: HOUR_MS }],
-    segments,
-  });
 }

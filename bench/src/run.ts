@@ -19,6 +19,7 @@ import { render } from './render';
 import { results } from './results';
 import { saidAndDone } from './said-done';
 import { seams } from './seams';
+import { sharing } from './sharing';
 import { sheet } from './sheet';
 import { Studio } from './studio';
 import { uploading } from './upload';
@@ -39,6 +40,7 @@ if (wants('align')) await align();
 if (wants('propose')) await proposing();
 if (wants('presses')) pressing();
 if (wants('said-done')) saidAndDone();
+if (wants('sharing')) await sharing();
 if (wants('first-load')) firstLoad();
 if (
   ['editing', 'seams', 'sheet', 'moments', 'prompter', 'cue-layer', 'intake', 'upload', 'results', 'keeping'].some(

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { choose, DEMO, expect, opened, test } from '../studio';
+import { choose, DEMO, expect, opened, saved, stored, test } from '../studio';
 
 test('what a video host asks for is copied in its order, and the lesson leaves as files', async ({
   studio: page,
@@ -53,4 +53,32 @@ test('what a video host asks for is copied in its order, and the lesson leaves a
     expect(list.length).toBe(11);
     expect(list).toContain('before-the-early-bulletin-timeline.otio');
   });
+});
+
+test('the address there is brought back; from then on Proof tells what can be mended beside the film', async ({
+  studio: page,
+  copyOfDemo,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/share/video-host`);
+  const address = page.getByLabel('Address at the video host');
+  await address.fill('harbour');
+  await address.press('Tab');
+  await expect(page.getByText('An address begins with https://')).toBeVisible();
+  await address.fill('https://videos.example/watch/early-bulletin');
+  await address.press('Tab');
+  await expect(page.getByText('An address begins with https://')).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Open it' })).toHaveAttribute('href', /early-bulletin$/);
+  await saved(page);
+  await page.goto(`/lesson/${id}/share/proof`);
+  await expect(page.getByRole('heading', { name: 'Public already' })).toBeVisible();
+  await expect(page.getByText(/\d+ in the film, which stays as it is where it is public/)).toBeVisible();
+  const cards = page.getByTestId('proved');
+  await expect(cards.getByRole('button', { name: 'Put it right in the caption' })).toBeVisible();
+  await expect(cards.getByRole('button', { name: 'Film it again' })).toHaveCount(0);
+  // A lesson that is made of it is public nowhere.
+  const headers = { Origin: new URL(page.url()).origin };
+  const copy = (await (await page.request.post(`/api/lessons/${id}/copy`, { headers })).json()) as { id: string };
+  expect((await stored(page.request, copy.id)).doc).toMatchObject({ publicElsewhere: false, publicAddress: '' });
+  for (const path of ['lessons', 'trash']) await page.request.delete(`/api/${path}/${copy.id}`, { headers });
 });

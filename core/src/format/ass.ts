@@ -44,7 +44,7 @@ const DRAWING = { tag: 5, scale: 16 } as const;
  * @example writeAss(cues, { style, frame, width: 1920, height: 1080, frameRate: 25 }).split('\n')[0] // '[Script Info]'
  */
 export function writeAss(cues: readonly AssCue[], picture: AssPicture): string {
-  return assFile(assEvents(cues, picture), picture);
+  return assFile(assEvents(cues, picture, new Map()), picture);
 }
 
 /** Writes marks that stand through the whole stretch. @see writeAss */
@@ -52,7 +52,7 @@ export function writeMarksAsAss(marks: readonly Mark[], picture: Drawing): strin
   const { frameRate, from = 0, to = Infinity, lead = 0 } = picture;
   const times: Times = { startCs: between(lead, frameRate), endCs: between(to + lead - from, frameRate), fade: '' };
   return assFile(
-    marks.flatMap((mark) => eventsOf(mark, times, picture)),
+    marks.flatMap((mark) => eventsOf(mark, times, picture, new Map())),
     picture,
   );
 }
@@ -82,7 +82,7 @@ function assFile(events: readonly string[], { width, height }: Drawing): string 
 }
 
 /** The events alone, in the order in which they are drawn. */
-function assEvents(cues: readonly AssCue[], picture: AssPicture): string[] {
+function assEvents(cues: readonly AssCue[], picture: AssPicture, known: Drawn): string[] {
   const { frameRate, from = 0, to = Infinity, lead = 0, frame, style } = picture;
   const shift = lead - from;
   return cues.flatMap((cue) => {
@@ -93,9 +93,12 @@ function assEvents(cues: readonly AssCue[], picture: AssPicture): string[] {
     const startCs = between(begins, frameRate);
     const endCs = between(Math.min(next, to) + shift, frameRate);
     const fade = fadeOf(cue, style.fadeMs, (cue.startMs / 1000 + shift / frameRate) * 1000 - startCs * 10);
-    return marksOf(cue, style, frame).flatMap((mark) => eventsOf(mark, { startCs, endCs, fade }, picture));
+    return marksOf(cue, style, frame).flatMap((mark) => eventsOf(mark, { startCs, endCs, fade }, picture, known));
   });
 }
+
+/** Outlines that were written before: the same ones come again with every count. */
+type Drawn = Map<string, string>;
 
 interface Times {
   readonly startCs: number;
@@ -103,8 +106,13 @@ interface Times {
   readonly fade: string;
 }
 
-function eventsOf(mark: Mark, { startCs, endCs, fade }: Times, { width, colour = same }: Drawing): string[] {
-  return textsOf(mark, width / 1000, colour).map(
+function eventsOf(
+  mark: Mark,
+  { startCs, endCs, fade }: Times,
+  { width, colour = same }: Drawing,
+  known: Drawn,
+): string[] {
+  return textsOf(mark, width / 1000, colour, known).map(
     ({ tags, text }) => `Dialogue: 0,${stamp(startCs)},${stamp(endCs)},cue,,0,0,0,,{${tags}${fade}}${text}`,
   );
 }
@@ -129,15 +137,22 @@ function fadeOf({ kind }: Pick<AssCue, 'kind'>, fadeMs: number, beginsMs: number
   return String.raw`\fade(255,0,0,${from},${from + fadeMs},86400000,86400000)`;
 }
 
-function textsOf(mark: Mark, scale: number, colour: (colour: string) => string): { tags: string; text: string }[] {
+function textsOf(
+  mark: Mark,
+  scale: number,
+  colour: (colour: string) => string,
+  known: Drawn,
+): { tags: string; text: string }[] {
   if (mark.is === 'path') {
-    const drawn = (steps: readonly OutlineStep[], fill: string): { tags: string; text: string } => ({
-      tags: String.raw`\an7\pos(0,0)\1c${bgr(colour(fill))}\1a${alpha(mark.opacity)}\p${DRAWING.tag}`,
-      text: drawing(steps, scale),
-    });
+    const drawn = (width: number | null, fill: string): { tags: string; text: string } => {
+      const name = `${width} ${mark.d}`;
+      const text = known.get(name) ?? drawing(width === null ? outlineOf(mark.d) : strokeOf(mark.d, width), scale);
+      known.set(name, text);
+      return { tags: String.raw`\an7\pos(0,0)\1c${bgr(colour(fill))}\1a${alpha(mark.opacity)}\p${DRAWING.tag}`, text };
+    };
     return [
-      ...(mark.fill ? [drawn(outlineOf(mark.d), mark.fill)] : []),
-      ...(mark.stroke ? [drawn(strokeOf(mark.d, mark.strokeWidth), mark.stroke)] : []),
+      ...(mark.fill ? [drawn(null, mark.fill)] : []),
+      ...(mark.stroke ? [drawn(mark.strokeWidth, mark.stroke)] : []),
     ];
   }
   const runs = fontRuns(mark.text, mark.type);

@@ -207,6 +207,8 @@ export const lessonFields = {
   closingCard: closingCardSchema.nullable(),
   /** It is public somewhere where its film stays as it is: nothing is filmed for it any more. */
   publicElsewhere: z.boolean(),
+  /** Where that is; empty where nobody said. */
+  publicAddress: z.union([z.literal(''), z.url({ protocol: /^https?$/ }).max(500)]),
 };
 
 /** How many entries each list of a lesson holds at most. */
@@ -262,6 +264,7 @@ export const lessonSchema = z.object({
   openingCard: lessonFields.openingCard.default(false),
   closingCard: lessonFields.closingCard.default(null),
   publicElsewhere: lessonFields.publicElsewhere.default(false),
+  publicAddress: lessonFields.publicAddress.default(''),
   /** In a bundle the studio's own rules, which the lesson is judged by; null where the studio has them, or none. */
   rules: studioRulesSchema.nullable().default(null),
   steps: z.array(stepSchema).max(MOST.steps).default([]),

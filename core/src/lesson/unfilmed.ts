@@ -7,5 +7,5 @@ import type { Lesson } from './lesson.schema';
  */
 export function unfilmed(lesson: Lesson): Lesson {
   const marked = { segments: [], rejected: [], filmAgain: [], overrides: [], setAside: [] };
-  return { ...lesson, takes: [], waiting: [], assembly: [], ...marked };
+  return { ...lesson, takes: [], waiting: [], assembly: [], ...marked, publicElsewhere: false, publicAddress: '' };
 }

@@ -157,7 +157,8 @@ export function lessonRoutes(context: Context): Router {
     const { doc } = await load(params.id);
     // Never cut through a letter that is written in two halves.
     const title = $localize`Copy of ${doc.title}`.slice(0, 160).replace(/[\uD800-\uDBFF]$/, '');
-    return create({ ...doc, id: randomUUID(), title });
+    // Another lesson is public nowhere yet.
+    return create({ ...doc, id: randomUUID(), title, publicElsewhere: false, publicAddress: '' });
   });
 
   routes.on(ROUTES.trashLesson, async ({ params: { id } }) => {

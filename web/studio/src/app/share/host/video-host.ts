@@ -3,6 +3,8 @@ import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
 import type { CutId } from '@limber/core/assembly/cut';
 import { ROUTES } from '@limber/core/api/routes';
+import { asOne } from '@limber/core/lesson/as-one';
+import { lessonFields } from '@limber/core/lesson/lesson.schema';
 import { handOver, type HandedFile } from '@limber/core/render/hand-over';
 import { HOST_LIMITS, hostWords, isTooLong, type HostField } from '@limber/core/render/host-words';
 import { timelineOf } from '@limber/core/schedule/timeline';
@@ -98,6 +100,7 @@ export class VideoHost {
   /** What was copied last. */
   protected readonly copied = signal<Pasted['field'] | null>(null);
   protected readonly refused = signal(false);
+  protected readonly wrongAddress = signal(false);
   protected readonly subtitle = computed(() =>
     this.ready() ? $localize`runs ${clock(this.timeline().durationMs)} · paste from top to bottom` : '',
   );
@@ -110,6 +113,18 @@ export class VideoHost {
     const done = await copyText(one.text);
     this.refused.set(!done);
     if (done) this.copied.set(one.field);
+  }
+
+  /** Brought back from the host: from then on its film stays as it is. */
+  protected setAddress(typed: string): void {
+    const address = lessonFields.publicAddress.safeParse(typed.trim());
+    this.wrongAddress.set(!address.success);
+    if (!address.success) return;
+    const set = [
+      { kind: 'set_lesson', field: 'publicAddress', value: address.data },
+      ...(address.data === '' ? [] : [{ kind: 'set_lesson', field: 'publicElsewhere', value: true } as const]),
+    ] as const;
+    this.store.edit(asOne(set)!);
   }
 
   protected save(file: HandedFile): void {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Button } from 'primeng/button';
+import { isBesideFilm } from '@limber/core/check/beside-film';
 import type { Finding, FindingPlace } from '@limber/core/check/finding';
 import type { FindingGroup } from '@limber/core/check/groups';
 import { instantOf } from '@limber/core/check/place-in-cut';
@@ -62,14 +63,27 @@ export class ProofBench {
   protected readonly proof = computed(() =>
     proofOf(this.store.judged(), this.timeline(), this.checks.open(), sensesOf(this.sensed())),
   );
+  protected readonly isPublic = computed(() => this.store.lesson().publicElsewhere);
+  /** Of a lesson that is public where its film stays as it is: what can be mended beside that. */
+  protected readonly groups = computed(() => {
+    const all = this.checks.groups();
+    return this.isPublic() ? all.filter((group) => group.findings.some(isBesideFilm)) : all;
+  });
   private readonly counts = computed(() => {
-    const groups = this.checks.groups();
+    const groups = this.groups();
     const musts = groups.filter((one) => one.severity === 'must').length;
     return { musts, others: groups.length - musts };
   });
+  protected readonly proofWord = computed(() => (this.isPublic() ? 'public' : this.proof().ready ? 'ready' : 'open'));
   protected readonly subtitle = computed(() => {
     if (!this.checks.checked()) return $localize`Checking …`;
     const { musts, others } = this.counts();
+    if (this.isPublic()) {
+      const n = musts + others;
+      return n === 1
+        ? $localize`public already · 1 thing can still be mended beside the film`
+        : $localize`public already · ${n} things can still be mended beside the film`;
+    }
     const stand = musts === 1 ? $localize`1 thing stands in the way` : $localize`${musts} things stand in the way`;
     return others > 0 ? $localize`${stand}, ${others} worth a look` : stand;
   });
@@ -82,7 +96,7 @@ export class ProofBench {
     films: this.films(),
   }));
   private readonly proved = computed(() =>
-    this.checks.groups().map((group): Proved => {
+    this.groups().map((group): Proved => {
       const [first] = group.findings as [Finding];
       const atMs = instantOf(first.place, this.timeline());
       return { group, moment: this.momentAt(atMs), at: atMs === null ? '' : clock(atMs), bench: benchOf(first) };
