@@ -67,7 +67,8 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.goto('/lesson/after-the-night-shift/plan/words');
   await expect(page.getByTestId('finding').first()).toBeVisible();
   await page.getByTestId('passage').nth(5).scrollIntoViewIfNeeded();
-  await shoot('words');
+  await settled(page);
+  const words = await page.screenshot({ animations: 'disabled' });
 
   // Its weeks, with the head of the page above them.
   await page.goto('/lesson/after-the-night-shift/plan/paper');
@@ -77,7 +78,8 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.goto('/from-narration');
   await page.getByLabel('The words').fill(NARRATION);
   await expect(page.getByTestId('read-step').first()).toBeVisible();
-  await shoot('narration');
+  await settled(page);
+  await besideEachOther(page, [words, await page.screenshot({ animations: 'disabled' })], 'words');
 
   // With a side that nobody has marked and a move that is nowhere, to see what is said before sharing.
   const edit = (change: object): Promise<void> => edited(context.request, headers.Origin, DEMO, change);
@@ -94,8 +96,26 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page
     .getByLabel('Link for viewers')
     .evaluate((field: HTMLInputElement) => (field.value = 'http://127.0.0.1:4310/v/a-link-of-the-demo-world'));
-  await shoot('publish');
+  await settled(page);
+  const publish = await page.screenshot({ animations: 'disabled' });
   await edit({ kind: 'batch', changes: gaps.map((segment) => ({ kind: 'add_segment', segment })) });
+  await besideEachOther(page, [publish, ...(await linkAndVersions(page, edit))], 'publish');
+
+  await page.goto(`/lesson/${DEMO}/share/proof`);
+  await expect(page.getByTestId('proved').locator('img').first()).toBeVisible();
+  await page
+    .getByTestId('proved')
+    .nth(1)
+    .getByRole('button', { name: /^Look at it/ })
+    .click();
+  await standing(page);
+  await settled(page);
+  const proof = await page.screenshot({ animations: 'disabled' });
+  await page.goto(`/lesson/${DEMO}/share/video-host`);
+  await expect(page.getByTestId('pasted').first()).toBeVisible();
+  await page.getByText('Files for an editor').click();
+  await settled(page);
+  await besideEachOther(page, [proof, await page.screenshot({ animations: 'disabled' })], 'proof');
 
   await page.goto(`/lesson/${DEMO}/learn/watching`);
   await expect(page.getByTestId('completed')).toBeVisible();
@@ -330,6 +350,35 @@ async function dialogs(page: Page): Promise<void> {
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await saved(page);
   await besideEachOther(page, pictures, 'plan-dialogs');
+}
+
+/** What a link is kept to, and what changed since a version: it is taken back again. */
+async function linkAndVersions(page: Page, edit: (change: object) => Promise<void>): Promise<Buffer[]> {
+  await page.goto(`/lesson/${DEMO}/share/publish`);
+  const card = page.getByTestId('version');
+  await card.getByRole('button', { name: 'Who, how long, QR code' }).click();
+  await card.getByLabel('Its last day').fill('2099-12-31');
+  await expect(card.getByText('until 31 December 2099')).toBeVisible();
+  await card.getByText('Delete this version').scrollIntoViewIfNeeded();
+  await settled(page);
+  const link = await page.screenshot({ animations: 'disabled' });
+  const { steps, promise } = (await stored(page.context().request, DEMO)).doc as unknown as {
+    steps: { id: string }[];
+    promise: string;
+  };
+  const shaped = (afterStepId: string | null, value: string): Promise<void> => {
+    const moved = { kind: 'place_step', stepId: steps[0]!.id, afterStepId };
+    return edit({ kind: 'batch', changes: [moved, { kind: 'set_lesson', field: 'promise', value }] });
+  };
+  await shaped(steps[1]!.id, 'You may notice a looser jaw.');
+  await card.getByRole('button', { name: 'What changed' }).click();
+  await expect(page.getByTestId('differences')).toContainText('comes');
+  await settled(page);
+  const changed = await page.screenshot({ animations: 'disabled' });
+  await shaped(null, promise);
+  await page.keyboard.press('Escape');
+  await card.getByRole('button', { name: 'Let it last' }).click();
+  return [link, changed];
 }
 
 /** A telephone that has come in by the code on a card. */

@@ -40,7 +40,7 @@ test('events survive being offline and are counted once', async ({ studio, conte
   const kept = { viewingId: crypto.randomUUID(), viewerId: crypto.randomUUID() };
   const events = [
     {
-      id: '019ac000-0000-7000-8000-00000000000a',
+      id: `019ac000-0000-7000-8000-${crypto.randomUUID().slice(-12)}`,
       viewingId: kept.viewingId,
       kind: 'played',
       fromMs: 0,
