@@ -64,20 +64,21 @@ export function followRoutes(context: Context): Router {
 
   /** What a link leads to, or what it has led to when it was begun. */
   const publishedOf = async (request: Request, begun?: string): Promise<PublishedLesson> => {
-    const [id, led] = await Promise.all([
-      linkedVersion(context, request, begun === undefined ? 'opened' : 'going-on'),
-      begun === undefined ? [] : ledTo(request, begun),
-    ]);
-    const wanted = led.length > 0 ? begun! : id;
+    const led = begun !== undefined && (await ledTo(request, begun));
+    const newest = await linkedVersion(context, request, led ? 'going-on' : 'opened');
+    const id = led ? begun : newest;
     return (
-      await database
-        .getRepository(Versions)
-        .findOneOrFail({ where: { id: wanted }, select: { id: true, published: true } })
+      await database.getRepository(Versions).findOneOrFail({ where: { id }, select: { id: true, published: true } })
     ).published;
   };
 
-  const ledTo = (request: Request, versionId: string): Promise<unknown[]> =>
-    database.query('SELECT 1 FROM link_versions WHERE token = $1 AND version_id = $2', [tokenOf(request), versionId]);
+  const ledTo = async (request: Request, versionId: string): Promise<boolean> => {
+    const rows = await database.query<unknown[]>('SELECT 1 FROM link_versions WHERE token = $1 AND version_id = $2', [
+      tokenOf(request),
+      versionId,
+    ]);
+    return rows.length > 0;
+  };
 
   const admit = async (viewing: Viewing): Promise<void> => {
     if (!(await newViewings.admit(viewing.token, viewing.id))) throw new Problem('too-many-tries', KEPT);

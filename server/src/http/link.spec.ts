@@ -45,6 +45,7 @@ describe('a link', () => {
     expect([closed.status, closed.body.type]).toEqual([410, 'expired']);
     expect((await film(viewer)).status).toBe(200);
     expect((await open(viewer, `?version=${lesson.versionId}`)).status).toBe(200);
+    expect((await open(viewer, `?version=${randomUUID()}`)).body.type).toBe('expired');
     await change({ expiresAt: at(-4 * HOUR) });
     expect((await film(viewer)).body.type).toBe('expired');
     expect((await send(viewer)).status).toBe(202);

@@ -127,6 +127,7 @@ describe('what a viewer’s page writes down', () => {
 
   it('stays kept for a reason that may pass, and stands in nobody’s way', async () => {
     for (const [status, type] of [
+      [401, 'phrase'],
       [409, 'other-version'],
       [410, 'gone'],
       [410, 'revoked'],
