@@ -36,6 +36,24 @@ test('what a video host asks for is copied in its order, and the lesson leaves a
     await expect(pasted.nth(1)).toHaveText(description!);
   });
 
+  await test.step('her standing texts go under every description, and leave with nothing else', async () => {
+    const code = `Code LANTERN-${crypto.randomUUID().slice(0, 6)} for the harbour shop.`;
+    const one = page.getByTestId('standing-text');
+    const before = await one.count();
+    await page.getByLabel('One more standing text').fill(code);
+    await page.getByLabel('One more standing text').press('Tab');
+    await expect(one).toHaveCount(before + 1);
+    await expect(pasted.nth(1)).toContainText(code);
+    await expect.poll(async () => JSON.stringify(await (await page.request.get('/api/rules')).json())).toContain(code);
+    expect(await (await page.request.get(`/api/lessons/${DEMO}/bundle`)).text()).not.toContain(code);
+    await page.getByRole('button', { name: 'Take it out' }).last().click();
+    await expect(pasted.nth(1)).not.toContainText(code);
+    await page.getByRole('button', { name: 'Put it back' }).click();
+    await expect(pasted.nth(1)).toContainText(code);
+    await page.getByRole('button', { name: 'Take it out' }).last().click();
+    await expect(one).toHaveCount(before);
+  });
+
   await test.step('files for an editor, singly and as one archive', async () => {
     await page.getByText('Files for an editor').click();
     const saved = async (name: string): Promise<{ path: string; name: string }> => {

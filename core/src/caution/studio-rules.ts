@@ -1,3 +1,4 @@
+import '../words/localize';
 import * as z from 'zod';
 import { schoolSchema, type School } from '../school/school.schema';
 import { SCHOOLS } from '../school/schools';
@@ -15,9 +16,22 @@ export const MOST_RULES = {
   wordings: WORDINGS.length,
   schools: 40,
   figures: CUE_FIGURE_IDS.length,
+  texts: 20,
 } as const;
 
 export const silentSchema = z.object({ id: z.string().min(1).max(60) });
+
+/** A text that stands under every description: where else she is, what supports her, a code for her viewers. */
+export const standingTextSchema = z.object({
+  /** By it they stand in their order: the oldest first. */
+  id: z.string().min(1).max(60),
+  text: z
+    .string()
+    .trim()
+    .min(1, $localize`Write the text, or take it out.`)
+    .max(1500),
+});
+export type StandingText = z.infer<typeof standingTextSchema>;
 
 /** A studio's differences from the rules that the program brings; whatever it does not name is as it was brought. */
 export const studioRulesSchema = z.object({
@@ -32,6 +46,8 @@ export const studioRulesSchema = z.object({
   schools: z.array(schoolSchema).max(MOST_RULES.schools).default([]),
   /** What cues are held against, where it wants that otherwise. */
   figures: z.array(cueFigureSchema).max(MOST_RULES.figures).default([]),
+  /** What stands under the description of every lesson. */
+  texts: z.array(standingTextSchema).max(MOST_RULES.texts).default([]),
 });
 export type StudioRules = z.infer<typeof studioRulesSchema>;
 
@@ -43,11 +59,20 @@ export const NO_DIFFERENCE: StudioRules = {
   wordings: [],
   schools: [],
   figures: [],
+  texts: [],
 };
 
-/** Whether a studio changes anything of the rules. @example differs(NO_DIFFERENCE) // false */
-export function differs({ cautions, silent, wordings, schools, figures }: StudioRules): boolean {
-  return [cautions, silent, wordings, schools, figures].some((list) => list.length > 0);
+/**
+ * What of a studio's rules goes along with a lesson: what it is judged by. Her standing texts and their codes stay. Null where
+ * it is judged by what the program brings.
+ *
+ * @example goesAlong(NO_DIFFERENCE) // null
+ */
+export function goesAlong(rules: StudioRules | null): StudioRules | null {
+  if (rules === null) return null;
+  const { cautions, silent, wordings, schools, figures } = rules;
+  const differs = [cautions, silent, wordings, schools, figures].some((list) => list.length > 0);
+  return differs ? { ...rules, texts: [] } : null;
 }
 
 /** What a lesson is judged by. */

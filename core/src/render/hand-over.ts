@@ -13,6 +13,7 @@ import { jsonLd, type LinkedLesson } from '../format/json-ld';
 import { writeOtio, type OtioListed } from '../format/otio';
 import { writeSrt } from '../format/srt';
 import { writeWebVtt } from '../format/webvtt';
+import { goesAlong } from '../caution/studio-rules';
 import type { Lesson } from '../lesson/lesson.schema';
 import { kitOf } from '../paper/paper';
 import { chaptersOf } from '../schedule/chapters';
@@ -104,7 +105,9 @@ export function handOver(
   add('page.jsonld', 'application/ld+json', $localize`For a web page, linked data`, () =>
     pretty(jsonLd(linkedOf(lesson, timeline, url))),
   );
-  add('lesson.json', 'application/json', $localize`The lesson itself, without its media`, () => pretty(lesson));
+  add('lesson.json', 'application/json', $localize`The lesson itself, without its media`, () =>
+    pretty({ ...lesson, rules: goesAlong(lesson.rules) }),
+  );
   return { files, missing };
 }
 

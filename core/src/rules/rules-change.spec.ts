@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { CAUTIONS } from '../caution/built-in';
-import { NO_DIFFERENCE, rulesOf } from '../caution/studio-rules';
+import { goesAlong, NO_DIFFERENCE, rulesOf } from '../caution/studio-rules';
 import { WORDINGS } from '../caution/wording';
 import { clashOf } from '../document/clash';
 import { ChangeError } from '../document/edit';
@@ -30,8 +30,11 @@ describe('a change of a studio’s rules', () => {
         figure: { id: 'charactersPerSecond', value },
       })),
       fc
+        .tuple(fc.constantFrom('eye', 'own'), fc.constantFrom('Code: HARBOUR.', 'Every Sunday live.'))
+        .map(([id, text]): RulesChange => ({ kind: 'set_text', text: { id, text } })),
+      fc
         .tuple(
-          fc.constantFrom('cautions', 'silent', 'wordings', 'schools', 'figures'),
+          fc.constantFrom('cautions', 'silent', 'wordings', 'schools', 'figures', 'texts'),
           fc.constantFrom('jaw', 'own', 'eye', 'detox', 'holds', 'charactersPerSecond'),
         )
         .map(([list, id]): RulesChange => ({ kind: 'reset_rule', list, id })),
@@ -55,6 +58,15 @@ describe('a change of a studio’s rules', () => {
     expect(rulesOf(own).cautions.length).toBe(CAUTIONS.length);
     const reset = edited(rulesEditing, own, { kind: 'reset_rule', list: 'cautions', id: 'jaw' });
     expect(rulesOf(reset).cautions).toEqual([...CAUTIONS]);
+  });
+
+  it('goes along with a lesson as far as that is judged by it: her standing texts stay', () => {
+    const text = { id: '1', text: 'Code: HARBOUR.' };
+    const texts = edited(rulesEditing, NO_DIFFERENCE, { kind: 'set_text', text });
+    expect(texts.texts).toEqual([text]);
+    expect(goesAlong(texts)).toBeNull();
+    const both = edited(rulesEditing, texts, { kind: 'silence_caution', silent: { id: 'eye' } });
+    expect(goesAlong(both)).toEqual({ ...both, texts: [] });
   });
 
   it('is refused in words, and meets another one of the same rule', () => {

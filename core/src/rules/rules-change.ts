@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { cautionSchema } from '../caution/caution.schema';
 import { cueFigureSchema } from '../caution/cue-figure';
-import { silentSchema, type StudioRules } from '../caution/studio-rules';
+import { silentSchema, standingTextSchema, type StudioRules } from '../caution/studio-rules';
 import { wordingSchema } from '../caution/wording';
 import { keysOf } from '../document/clash';
 import { apply, ChangeError, type Primitive } from '../document/edit';
@@ -10,7 +10,7 @@ import { schoolSchema } from '../school/school.schema';
 import { rulesDocument } from './rules.document';
 
 const id = z.string().min(1).max(80);
-const LISTS = ['cautions', 'silent', 'wordings', 'schools', 'figures'] as const;
+const LISTS = ['cautions', 'silent', 'wordings', 'schools', 'figures', 'texts'] as const;
 type List = (typeof LISTS)[number];
 
 /** A change of a studio's rules: an entry of its own, or back to what the program brings. */
@@ -20,6 +20,7 @@ const rulesChangeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('set_wording'), wording: wordingSchema }),
   z.object({ kind: z.literal('set_school'), school: schoolSchema }),
   z.object({ kind: z.literal('set_figure'), figure: cueFigureSchema }),
+  z.object({ kind: z.literal('set_text'), text: standingTextSchema }),
   /** Takes an entry out: what the program brings holds again; a caution of the studio's own is gone. */
   z.object({ kind: z.literal('reset_rule'), list: z.enum(LISTS), id }),
 ]);
@@ -61,6 +62,8 @@ function placeOf(change: RulesChange): { list: List; id: string; entry: Entry | 
       return put('schools', change.school);
     case 'set_figure':
       return put('figures', change.figure);
+    case 'set_text':
+      return put('texts', change.text);
     case 'reset_rule':
       return { list: change.list, id: change.id, entry: null };
   }
@@ -89,5 +92,7 @@ function setOf(list: List, entry: Entry): RulesChange {
       return { kind: 'set_school', school: entry as StudioRules['schools'][number] };
     case 'figures':
       return { kind: 'set_figure', figure: entry as StudioRules['figures'][number] };
+    case 'texts':
+      return { kind: 'set_text', text: entry as StudioRules['texts'][number] };
   }
 }

@@ -4,6 +4,7 @@ import {
   RULES_FORMAT,
   RULES_VERSION,
   silentSchema,
+  standingTextSchema,
   studioRulesSchema,
   type StudioRules,
 } from '../caution/studio-rules';
@@ -27,6 +28,7 @@ export const rulesDocument: DocumentKind<StudioRules> = {
     wordings: { one: 'wording', schema: wordingSchema, most: MOST_RULES.wordings, key: 'id', order: byId },
     schools: { one: 'school', schema: schoolSchema, most: MOST_RULES.schools, key: 'id', order: byId },
     figures: { one: $localize`figure`, schema: cueFigureSchema, most: MOST_RULES.figures, key: 'id', order: byId },
+    texts: { one: $localize`text`, schema: standingTextSchema, most: MOST_RULES.texts, key: 'id', order: byId },
   },
   references: [],
   migrations: {},

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { Router } from 'express';
 import { IsNull } from 'typeorm';
 import { ROUTES } from '@limber/core/api/routes';
-import { differs } from '@limber/core/caution/studio-rules';
+import { goesAlong } from '@limber/core/caution/studio-rules';
 import { DocumentError } from '@limber/core/document/document';
 import { parseBundle } from '@limber/core/format/bundle';
 import { fileName } from '@limber/core/format/file-name';
@@ -131,13 +131,11 @@ export function lessonRoutes(context: Context): Router {
     const [row] = await database.query<{ doc: unknown }[]>('SELECT doc FROM lessons WHERE id = $1', [params.id]);
     if (!row) throw notFound($localize`This lesson`);
     const doc = readable(row.doc);
-    const rules = await studioRules(database);
-    // Where the studio changes nothing there is nothing to take along.
-    const own = differs(rules) ? rules : null;
+    const rules = goesAlong(await studioRules(database));
     response
       .attachment(`${fileName(titleOf(row.doc))}.lesson.json`)
       .type('json')
-      .send(JSON.stringify(doc instanceof DocumentError ? row.doc : { ...doc, rules: own }, null, 2));
+      .send(JSON.stringify(doc instanceof DocumentError ? row.doc : { ...doc, rules }, null, 2));
     return SENT;
   });
 

@@ -20,6 +20,7 @@ import { copyText } from '../../shell/copy-text';
 import { saveAs } from '../../shell/save-file';
 import { waysThrough } from '../../shell/ways-through';
 import { EditorFiles } from './editor-files';
+import { StandingTexts } from './standing-texts';
 
 /** One thing that a host asks for and that is pasted there. */
 interface Pasted {
@@ -34,7 +35,7 @@ interface Pasted {
 /** Share · Video host: everything that a host asks for, in the order in which it asks, ready to paste. */
 @Component({
   selector: 'lc-video-host',
-  imports: [RouterLink, Button, BenchHead, Choice, EditorFiles],
+  imports: [RouterLink, Button, BenchHead, Choice, EditorFiles, StandingTexts],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './video-host.html',
   styleUrl: './video-host.css',
@@ -61,7 +62,10 @@ export class VideoHost {
     return share?.publicUrl && open ? `${share.publicUrl}/v/${open.token}` : null;
   });
   protected readonly pasted = computed((): Pasted[] => {
-    const words = hostWords(this.store.judged(), this.timeline(), { link: this.link() });
+    const words = hostWords(this.store.judged(), this.timeline(), {
+      link: this.link(),
+      blocks: this.store.judged().rules?.texts.map((one) => one.text) ?? [],
+    });
     const one = (field: HostField, name: string): Pasted => {
       const text = words[field];
       const letters = $localize`${number.format(text.length)} of ${number.format(HOST_LIMITS[field])} letters`;
