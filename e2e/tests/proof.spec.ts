@@ -14,6 +14,10 @@ test('what stands in the way is looked at, mended or left with its reason, and t
 
   await test.step('the film beside it goes to the place', async () => {
     const uneven = cards.filter({ hasText: 'Rope knead: your left gets 8, your right 6.' });
+    const held = uneven.getByTestId('held-figures').getByRole('row');
+    await expect(held).toHaveCount(3);
+    await expect(held.nth(1)).toContainText(/left.*8.*“Eight slow kneads”.*8 times/);
+    await expect(held.nth(2)).toContainText(/right.*6 times/);
     const slider = page.getByRole('slider', { name: 'Where in the film' });
     const before = await slider.inputValue();
     const look = uneven.getByRole('button', { name: /^Look at it, \d:\d\d$/ });

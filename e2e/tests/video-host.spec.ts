@@ -73,6 +73,53 @@ test('what a video host asks for is copied in its order, and the lesson leaves a
   });
 });
 
+test('a list that an editor gave back is told of first, then plays as one edit; a foreign one is refused', async ({
+  studio: page,
+  copyOfDemo,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/share/video-host`);
+  await page.getByText('Files for an editor').click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save: What plays, CMX 3600' }).click();
+  const list = readFileSync(await (await download).path(), 'utf8');
+  const bring = (text: string): Promise<void> =>
+    page
+      .getByLabel('Bring one back')
+      .setInputFiles({ name: 'back.edl', mimeType: 'text/plain', buffer: Buffer.from(text) });
+  const told = page.getByTestId('list-back');
+  const { doc } = await stored(page.request, id);
+
+  await bring(list);
+  await expect(told).toContainText('It plays as it does already');
+  await bring(list.replaceAll('FROM CLIP NAME: Take', 'FROM CLIP NAME: Reel').replaceAll('TAKE', 'REEL'));
+  await expect(page.getByRole('alert')).toContainText('no take of this lesson is called so');
+  await expect(told).toHaveCount(0);
+
+  // The first piece is cut by ten seconds at its end.
+  const lines = list.split('\r\n');
+  const at = lines.findIndex((line) => line.startsWith('001'));
+  const codes = lines[at]!.match(/\d\d:\d\d:\d\d:\d\d/g)!;
+  const earlier = (code: string): string => {
+    const [h, m, s, f] = code.split(':').map(Number) as [number, number, number, number];
+    const seconds = 3600 * h + 60 * m + s - 10;
+    return [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60, f]
+      .map((n) => String(n).padStart(2, '0'))
+      .join(':');
+  };
+  lines[at] = lines[at]!.replace(codes[1]!, earlier(codes[1]!)).replace(codes[3]!, earlier(codes[3]!));
+  await bring(lines.join('\r\n'));
+  await expect(told).toContainText(/It runs \d:\d\d, before \d:\d\d\./);
+  expect((await stored(page.request, id)).doc.assembly).toEqual(doc.assembly);
+  await told.getByRole('button', { name: 'Let it play so' }).click();
+  await saved(page);
+  const after = (await stored(page.request, id)).doc.assembly;
+  expect(after[0]!.toMs).toBe(doc.assembly[0]!.toMs - 10_000);
+  expect(after.slice(1)).toEqual(doc.assembly.slice(1));
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await stored(page.request, id)).doc.assembly).toEqual(doc.assembly);
+});
+
 test('the address there is brought back; from then on Proof tells what can be mended beside the film', async ({
   studio: page,
   copyOfDemo,

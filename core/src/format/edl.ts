@@ -67,7 +67,10 @@ export function writeEdl({ title, cut, takes, chapters }: EditListed): string {
 }
 
 /** The rate at which a cut is counted: that of the take that plays first. @throws FormatError where nothing plays. */
-export function rateOf({ pieces }: Pick<Cut, 'pieces'>, takes: readonly Pick<Take, 'id' | 'frameRate'>[]): FrameRate {
+export function rateOf(
+  { pieces }: { readonly pieces: readonly { readonly takeId: string }[] },
+  takes: readonly Pick<Take, 'id' | 'frameRate'>[],
+): FrameRate {
   const first = takes.find((take) => take.id === pieces[0]?.takeId);
   if (!first) throw new FormatError($localize`Nothing plays yet. Bring in a take, then it can be handed over.`);
   return first.frameRate;

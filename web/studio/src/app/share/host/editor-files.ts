@@ -3,11 +3,12 @@ import { Button } from 'primeng/button';
 import { fileName } from '@limber/core/format/file-name';
 import type { HandedFile, NotHanded } from '@limber/core/render/hand-over';
 import { saveAs } from '../../shell/save-file';
+import { ListBack } from './list-back';
 
 /** The lesson in the forms that other programs read, singly and as one archive. */
 @Component({
   selector: 'lc-editor-files',
-  imports: [Button],
+  imports: [Button, ListBack],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
@@ -38,6 +39,7 @@ import { saveAs } from '../../shell/save-file';
         [outlined]="true"
         (onClick)="saveAll()"
       />
+      <lc-list-back />
     </details>
   `,
   styles: `

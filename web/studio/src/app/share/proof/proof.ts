@@ -12,6 +12,9 @@ import { sensesOf } from '@limber/core/cue/senses';
 import { stillAt, type Moment } from '@limber/core/cue/sheet';
 import { cueStyleOf } from '@limber/core/cue/styles';
 import { trackOf } from '@limber/core/cue/track';
+import { shownAsMarked } from '@limber/core/said-done/done';
+import { rowsOf } from '@limber/core/said-done/rows';
+import { saidInWords } from '@limber/core/said-done/said';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
 import { Playhead } from '@shared/playhead';
@@ -26,6 +29,7 @@ import { lessonMedia } from '../../progress/lesson-media';
 import { LessonSensed } from '../../progress/lesson-sensed';
 import { BenchHead } from '../../shell/bench-head';
 import { FilmPreview } from '../film/film-preview';
+import { HeldFigures } from './held-figures';
 
 /** So many at once; the rest is one press away. */
 const FEW = 3;
@@ -42,7 +46,18 @@ interface Proved {
 /** Share · Proof: what stands in the way first, each with its picture and its repairs, and what it was held against. */
 @Component({
   selector: 'lc-proof',
-  imports: [RouterLink, Button, BenchHead, FilmPreview, FindingCard, LeftAsItIs, MomentStill, Playhead, Ribbon],
+  imports: [
+    RouterLink,
+    Button,
+    BenchHead,
+    FilmPreview,
+    FindingCard,
+    HeldFigures,
+    LeftAsItIs,
+    MomentStill,
+    Playhead,
+    Ribbon,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proof.html',
   styleUrl: './proof.css',
@@ -95,6 +110,11 @@ export class ProofBench {
     shots: this.film()?.shown().shots ?? [],
     films: this.films(),
   }));
+  /** Planned, said and done, by side of each step. */
+  protected readonly rows = computed(() => {
+    const lesson = this.store.judged();
+    return rowsOf(lesson, saidInWords(lesson), shownAsMarked(lesson).done);
+  });
   private readonly proved = computed(() =>
     this.groups().map((group): Proved => {
       const [first] = group.findings as [Finding];
