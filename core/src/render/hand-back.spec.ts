@@ -53,14 +53,21 @@ describe('a list that an editor gives back', () => {
     );
   });
 
-  it('keeps what was made for a piece that plays elsewhere now, and has a new one where one plays otherwise', () => {
+  it('keeps what was made for a piece that plays elsewhere now, or longer or shorter; of two parts the first has it', () => {
     const [p, q, r] = plain.assembly as [Piece, Piece, Piece];
-    const trimmed = lessonOf([r, { ...q, id: 'other', toMs: 1000 }, p]);
-    for (const file of [edl(trimmed), otio(trimmed)]) {
-      const back = piecesFrom(plain, file);
-      expect(back.map((one) => one.id)).toEqual(['r', 'rope-0-2', 'p']);
-      expect(back[1]).toEqual({ id: 'rope-0-2', takeId: 'rope', fromMs: 0, toMs: 1000 });
-    }
+    const other = lessonOf([
+      r,
+      { ...q, id: 'x', toMs: 1000 },
+      { ...p, id: 'y', toMs: 3000 },
+      { ...p, id: 'z', fromMs: 3200 },
+    ]);
+    for (const file of [edl(other), otio(other)])
+      expect(piecesFrom(plain, file)).toEqual([
+        r,
+        { ...q, toMs: 1000 },
+        { ...p, toMs: 3000 },
+        jasmine.objectContaining({ id: 'window-3200-4', fromMs: 3200 }),
+      ]);
   });
 
   it('is refused in words where it has something that the lesson does not', () => {

@@ -18,9 +18,20 @@ interface Listed {
   readonly own: Piece | null;
 }
 
+/** The same, of a take of the lesson. */
+interface Played {
+  readonly takeId: string;
+  readonly fromMs: number;
+  readonly toMs: number;
+  readonly own: Piece | null;
+  /** How long a picture of its take lasts. */
+  readonly frameMs: number;
+}
+
 /**
  * What plays by an edit list or a timeline that an editor gave back: pieces of the lesson's own takes. One that plays as it
- * did, to the frame, is the piece that it was, so that what was made for it stays with it.
+ * did, to the frame, is the piece that it was, and one that is longer or shorter than it was keeps its name, so that what
+ * was made for it stays with it.
  *
  * @param file its name and what is in it; `.edl` is read as CMX 3600, everything else as OpenTimelineIO.
  * @throws FormatError for what cannot be read, a take that the lesson does not have, and what lies past its end.
@@ -31,26 +42,50 @@ export function piecesFrom(
   { name, text }: { readonly name: string; readonly text: string },
 ): Piece[] {
   const listed = /\.edl$/i.test(name) ? fromEdl(lesson, text) : fromOtio(text);
+  const played = listed.map((one, i) => playedOf(lesson, one, i));
   const left = new Map(lesson.assembly.map((piece) => [piece.id, piece]));
-  return listed.map((one, i) => {
-    const take = takeOf(lesson, one, i);
-    const frameMs = (1000 * take.frameRate.denominator) / take.frameRate.numerator;
-    if (one.toMs > take.durationMs + frameMs)
-      throw new FormatError(
-        $localize`Piece ${i + 1} plays up to ${clock(one.toMs)} of ${take.name}, which ends at ${clock(take.durationMs)}.`,
-      );
-    const [fromMs, toMs] = [Math.max(0, one.fromMs), Math.min(one.toMs, take.durationMs)];
-    const plays = (piece: Piece): boolean =>
-      piece.takeId === take.id && Math.abs(piece.fromMs - fromMs) <= frameMs && Math.abs(piece.toMs - toMs) <= frameMs;
-    // What is not named plays as one that was, where there is one left.
+  const claim = (piece: Piece | undefined): Piece | null => {
+    if (piece) left.delete(piece.id);
+    return piece ?? null;
+  };
+  // Those that are as they were first: what is left is what the others were made of.
+  const same = played.map((one) => {
     const was = one.own ? left.get(one.own.id) : undefined;
-    const same = was && plays(was) ? was : [...left.values()].find(plays);
-    if (same) {
-      left.delete(same.id);
-      return same;
-    }
-    return { id: `${take.id}-${fromMs}-${i + 1}`.slice(-80), takeId: take.id, fromMs, toMs };
+    return claim(was && isAs(was, one) ? was : [...left.values()].find((piece) => isAs(piece, one)));
   });
+  return played.map((one, i) => {
+    if (same[i]) return same[i];
+    const { takeId, fromMs, toMs } = one;
+    const was = claim(maxBy([...left.values()], (piece) => sharedWith(piece, one)));
+    return { id: was?.id ?? `${takeId}-${fromMs}-${i + 1}`.slice(-80), takeId, fromMs, toMs };
+  });
+}
+
+function playedOf(lesson: Pick<Lesson, 'takes'>, one: Listed, i: number): Played {
+  const take = takeOf(lesson, one, i);
+  const frameMs = (1000 * take.frameRate.denominator) / take.frameRate.numerator;
+  if (one.toMs > take.durationMs + frameMs)
+    throw new FormatError(
+      $localize`Piece ${i + 1} plays up to ${clock(one.toMs)} of ${take.name}, which ends at ${clock(take.durationMs)}.`,
+    );
+  const [fromMs, toMs] = [Math.max(0, one.fromMs), Math.min(one.toMs, take.durationMs)];
+  return { takeId: take.id, fromMs, toMs, own: one.own, frameMs };
+}
+
+function isAs(piece: Piece, { takeId, fromMs, toMs, frameMs }: Played): boolean {
+  return (
+    piece.takeId === takeId && Math.abs(piece.fromMs - fromMs) <= frameMs && Math.abs(piece.toMs - toMs) <= frameMs
+  );
+}
+
+/** How long both play the same, ms. */
+function sharedWith(piece: Piece, { takeId, fromMs, toMs }: Played): number {
+  return piece.takeId === takeId ? Math.min(piece.toMs, toMs) - Math.max(piece.fromMs, fromMs) : 0;
+}
+
+/** The one with the most of something, where any has some of it. */
+function maxBy<T>(all: readonly T[], of: (one: T) => number): T | undefined {
+  return all.filter((one) => of(one) > 0).sort((a, b) => of(b) - of(a))[0];
 }
 
 function fromEdl(lesson: Pick<Lesson, 'takes' | 'assembly'>, text: string): Listed[] {

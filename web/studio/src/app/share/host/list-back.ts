@@ -15,10 +15,16 @@ import { LessonStore } from '../../api/lesson-store';
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label>
-      <span i18n>Bring one back: what plays, as an edit list or OpenTimelineIO</span>
-      <input #file type="file" accept=".edl,.otio,.json" (change)="read(file)" />
-    </label>
+    <input
+      #file
+      type="file"
+      accept=".edl,.otio,.json"
+      hidden
+      aria-label="Bring one back"
+      i18n-aria-label
+      (change)="read(file)"
+    />
+    <button type="button" class="text-button" (click)="file.click()" i18n>Bring one back, as it plays now</button>
     @if (problem()) {
       <p role="alert" class="problem">{{ name() }}: {{ problem() }}</p>
     }
@@ -47,10 +53,8 @@ import { LessonStore } from '../../api/lesson-store';
       gap: 10px;
       margin-top: 18px;
     }
-    label {
-      display: grid;
-      gap: 4px;
-      font-weight: 650;
+    button {
+      justify-self: start;
     }
     .told {
       padding: 12px 16px;

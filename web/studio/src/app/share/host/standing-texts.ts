@@ -55,6 +55,7 @@ import { savingWarns, savingWords } from '../../shell/saving-words';
   styles: `
     :host {
       display: grid;
+      margin-bottom: 18px;
       gap: 6px;
       justify-items: start;
     }
