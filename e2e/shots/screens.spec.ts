@@ -113,7 +113,11 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   const proof = await page.screenshot({ animations: 'disabled' });
   await page.goto(`/lesson/${DEMO}/share/video-host`);
   await expect(page.getByTestId('pasted').first()).toBeVisible();
-  await page.getByText('Files for an editor').click();
+  const text = page.getByLabel('One more standing text');
+  await text.fill('Every Sunday at eight, live from the harbour: https://harbour.example/live');
+  await text.press('Tab');
+  await expect(page.getByTestId('standing-text')).toBeVisible();
+  await page.locator('h1').click();
   await settled(page);
   await besideEachOther(page, [proof, await page.screenshot({ animations: 'disabled' })], 'proof');
 
