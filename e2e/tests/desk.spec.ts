@@ -58,7 +58,8 @@ test('nothing can be written where the ideas are not there yet to take it', asyn
 
 test('an idea that the server could not take is kept, and taken when it can', async ({ studio: page, context }) => {
   await page.goto('/desk');
-  await expect(page.getByLabel('An idea, in a line')).toBeVisible();
+  // Once those that there are have come in.
+  await expect(page.getByLabel('An idea, in a line')).toBeEnabled();
   await context.setOffline(true);
   await page.getByLabel('An idea, in a line').fill('Written on the ferry, without a net');
   await page.getByLabel('An idea, in a line').press('Enter');
