@@ -89,7 +89,7 @@ for (const viewport of [
     const { token } = await linkOf(context.request, DEMO);
     const guest = await (await browser.newContext({ viewport })).newPage();
     await guest.goto(`/v/${token}`);
-    const lines = guest.locator('main > ul').first().locator('li');
+    const lines = guest.locator('main ul').first().locator('li');
     await expect(lines).toHaveCount(3);
     await expect(lines.first()).toBeInViewport();
     await expect(lines.first()).toContainText('Draining strokes');
