@@ -51,8 +51,9 @@ export function writeAss(cues: readonly AssCue[], picture: AssPicture): string {
 export function writeMarksAsAss(marks: readonly Mark[], picture: Drawing): string {
   const { frameRate, from = 0, to = Infinity, lead = 0 } = picture;
   const times: Times = { startCs: between(lead, frameRate), endCs: between(to + lead - from, frameRate), fade: '' };
+  const known: Drawn = new Map();
   return assFile(
-    marks.flatMap((mark) => eventsOf(mark, times, picture, new Map())),
+    marks.flatMap((mark) => eventsOf(mark, times, picture, known)),
     picture,
   );
 }

@@ -1,3 +1,4 @@
+import { oneLine } from './one-line';
 import type { Chapter } from '../schedule/chapters';
 import { clock } from '../time/clock';
 import { stamp } from './timed-text';
@@ -13,7 +14,7 @@ const LEAST = 3;
  */
 export function chapterLines(chapters: readonly Chapter[]): string[] {
   if (chapters.length < LEAST) return [];
-  return chapters.map(({ startMs, title }) => `${clock(startMs)} ${title.replace(/\s+/g, ' ').trim()}`);
+  return chapters.map(({ startMs, title }) => `${clock(startMs)} ${oneLine(title)}`);
 }
 
 /**

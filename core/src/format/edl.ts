@@ -5,6 +5,7 @@ import type { Chapter } from '../schedule/chapters';
 import { frameOfTimecode, nearestFrame, timecode, type FrameRate } from '../time/frames';
 import { FormatError } from './format-error';
 import { framedPieces } from './framed-pieces';
+import { oneLine } from './one-line';
 
 /** What an edit list is written from. */
 export interface EditListed {
@@ -79,10 +80,6 @@ export function rateOf(
 /** Only these two rates have it (SMPTE ST 12-1). */
 function hasDropFrame({ numerator, denominator }: FrameRate): boolean {
   return denominator === 1001 && (numerator === 30_000 || numerator === 60_000);
-}
-
-function oneLine(text: string): string {
-  return text.replace(/\s+/g, ' ').trim();
 }
 
 const EVENT =

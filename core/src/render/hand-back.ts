@@ -1,6 +1,7 @@
 import '../words/localize';
 import { parseEdl, rateOf } from '../format/edl';
 import { FormatError } from '../format/format-error';
+import { oneLine } from '../format/one-line';
 import { parseOtio } from '../format/otio';
 import { parseJson } from '../format/parse-json';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -116,11 +117,6 @@ function takeOf({ takes }: Pick<Lesson, 'takes'>, { called, own }: Listed, i: nu
   throw new FormatError(
     $localize`Piece ${i + 1} is of “${called.find(Boolean) ?? ''}”, and no take of this lesson is called so. There are: ${names}.`,
   );
-}
-
-/** As lists write it. */
-function oneLine(text: string): string {
-  return text.replace(/\s+/g, ' ').trim();
 }
 
 /** The name of a file, without its folders and its end. */

@@ -21,6 +21,7 @@ import { tryPicture, trySound, type Trial } from '../media/film/trial';
 import { askForFilm, deleteFilm, hashOf, planNow } from '../store/films';
 import type { Context } from './context';
 import { shownJob } from './jobs';
+import { inTurn } from '../in-turn';
 import { Routes, SENT, type Asked } from './on';
 import { notFound, Problem } from './problem';
 import { sendFile } from './send-file';
@@ -179,10 +180,4 @@ function hashOfPlan(lesson: Lesson, wish: FilmWish, senses: Senses): string | nu
 }
 
 /** One trial at a time: somebody who moves through a lesson asks for many, and the machine has other work. */
-let last: Promise<unknown> = Promise.resolve();
-function oneByOne<T>(work: () => Promise<T>): Promise<T> {
-  const next = last.then(work, work);
-  // Whoever asked is told by `next`; those behind only wait for it to be over.
-  last = next.catch(() => undefined);
-  return next;
-}
+const oneByOne = inTurn();

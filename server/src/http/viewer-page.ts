@@ -1,5 +1,6 @@
 import '@limber/core/words/localize';
 import type { Request, Response } from 'express';
+import { htmlText } from '@limber/core/format/html-text';
 import { clock } from '@limber/core/time/clock';
 import type { Context } from './context';
 import { linkedVersion, tokenOf } from './link';
@@ -61,14 +62,10 @@ function heading({ title, promise, steps, durationMs, first }: Told, site: strin
       : [['og:image', `${site}/api/follow/${token}/media/${first}/poster.jpg`] satisfies [string, string]]),
   ];
   return [
-    `<title>${escaped(title)}</title>`,
-    `<meta name="description" content="${escaped(about)}" />`,
+    `<title>${htmlText(title)}</title>`,
+    `<meta name="description" content="${htmlText(about)}" />`,
     // Whoever has the link may see it; a search is nobody who has it.
     '<meta name="robots" content="noindex" />',
-    ...properties.map(([name, content]) => `<meta property="${name}" content="${escaped(content)}" />`),
+    ...properties.map(([name, content]) => `<meta property="${name}" content="${htmlText(content)}" />`),
   ].join('\n    ');
-}
-
-function escaped(text: string): string {
-  return text.replace(/[&<>"']/g, (one) => `&#${one.charCodeAt(0)};`);
 }

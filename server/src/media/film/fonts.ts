@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { access, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { basename, dirname, join } from 'node:path';
+import { inTurn } from '../../in-turn';
 
 const require = createRequire(import.meta.url);
 /** Unpacks a WOFF2 font. */
@@ -54,16 +55,14 @@ export async function unpackFonts(folder: string): Promise<void> {
   }
 }
 
-let before: Promise<unknown> = Promise.resolve();
+const oneByOne = inTurn();
 
 /**
  * A font unpacked, one after another: what the unpacker returns lies in memory of its own that its next font
  * overwrites, so it is copied before that one begins.
  */
 function unpacked(packed: Uint8Array): Promise<Uint8Array> {
-  const next = before.then(async () => (await decompress(packed)).slice());
-  before = next.catch(() => undefined);
-  return next;
+  return oneByOne(async () => (await decompress(packed)).slice());
 }
 
 function there(path: string): Promise<boolean> {

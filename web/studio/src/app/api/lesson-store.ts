@@ -7,8 +7,8 @@ import { ROUTES } from '@limber/core/api/routes';
 import { lessonDocument } from '@limber/core/format/lesson.document';
 import { lessonEditing } from '@limber/core/lesson/change';
 import type { Change } from '@limber/core/lesson/change.schema';
-import { isMove, type Lesson, movesOf } from '@limber/core/lesson/lesson.schema';
-import type { StepLook } from '@limber/core/assembly/passage';
+import { isMove, type Lesson } from '@limber/core/lesson/lesson.schema';
+import { looksOf } from '@limber/core/assembly/looks';
 import { schedule } from '@limber/core/schedule/schedule';
 import { Api } from './http';
 import { RulesStore } from './rules-store';
@@ -48,14 +48,7 @@ export class LessonStore implements OnDestroy {
       this.plan().steps.map(({ stepId, startMs, endMs }) => [stepId, { step: steps.get(stepId)!, startMs, endMs }]),
     );
   });
-  readonly looks = computed<StepLook[]>(() =>
-    movesOf(this.lesson().steps).map(({ id, move }) => ({
-      id,
-      name: move.name,
-      region: move.region,
-      pressure: move.pressure,
-    })),
-  );
+  readonly looks = computed(() => looksOf(this.lesson().steps));
   readonly selectedStep = computed(() => this.lesson().steps.find((step) => step.id === this.selectedStepId()) ?? null);
   /** The same where it is a move. */
   readonly selectedMove = computed(() => {

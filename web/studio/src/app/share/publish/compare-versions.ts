@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { ROUTES } from '@limber/core/api/routes';
+import { looksOf } from '@limber/core/assembly/looks';
 import { COMPARED, differences, type Compared } from '@limber/core/compare/compare';
 import { parseDocument } from '@limber/core/document/document';
 import { lessonDocument } from '@limber/core/format/lesson.document';
-import { movesOf, type Lesson } from '@limber/core/lesson/lesson.schema';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
 import { Ribbon } from '@shared/ribbon';
@@ -68,9 +69,7 @@ export class CompareVersions {
         durationMs,
         label: at === 0 ? $localize`How it was` : $localize`How it became`,
         runs: clock(runsMs),
-        looks: movesOf(one?.lesson.steps ?? []).map(({ id, move: { name, region, pressure } }) => ({
-          ...{ id, name, region, pressure },
-        })),
+        looks: looksOf(one?.lesson.steps ?? []),
         filmed: cut ? passages : [],
         planned: cut ? [] : passages,
       };

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { codeOf } from '@limber/core/render/code';
-import { saveAs } from '../../shell/save-file';
+import { fileName, saveAs } from '../../shell/save-file';
 
 /** The QR code of a link, to be pointed a telephone at, or printed. */
 @Component({
@@ -46,6 +46,6 @@ export class LinkCode {
   protected save(): void {
     const { across } = this.code();
     const picture = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${across} ${across}" width="${8 * across}" height="${8 * across}" shape-rendering="crispEdges"><rect width="${across}" height="${across}" fill="#fff"/><path d="${this.dark()}"/></svg>\n`;
-    saveAs(`${this.title()}.svg`, 'image/svg+xml', picture);
+    saveAs(`${fileName(this.title())}.svg`, 'image/svg+xml', picture);
   }
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { Button } from 'primeng/button';
 import type { Asked } from '@limber/core/api/route';
 import type { ROUTES } from '@limber/core/api/routes';
+import { htmlText } from '@limber/core/format/html-text';
 import type { SharedLink } from '@limber/core/api/keeping';
 import { copyText } from '../../shell/copy-text';
 import { LinkCode } from './link-code';
@@ -40,8 +41,7 @@ export class LinkLimits {
   protected readonly today = dayOf(new Date());
   /** What stands in another page. */
   protected readonly embedding = computed(() => {
-    const title = this.title().replace(/[&<>"]/g, (one) => `&#${one.charCodeAt(0)};`);
-    return `<iframe src="${this.url()}" title="${title}" style="width:100%;aspect-ratio:4/5;border:0" allow="autoplay; fullscreen; screen-wake-lock" loading="lazy"></iframe>`;
+    return `<iframe src="${this.url()}" title="${htmlText(this.title())}" style="width:100%;aspect-ratio:4/5;border:0" allow="autoplay; fullscreen; screen-wake-lock" loading="lazy"></iframe>`;
   });
 
   protected until(day: string): void {

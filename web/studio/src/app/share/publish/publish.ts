@@ -119,30 +119,28 @@ export class Publish {
   }
 
   protected newLink(versionId: string): Promise<void> {
-    return this.doing(async () => {
-      await this.api.ask(ROUTES.newLink, { params: this.params, body: { versionId } });
-      await this.load();
-    });
+    return this.changing(() => this.api.ask(ROUTES.newLink, { params: this.params, body: { versionId } }));
   }
 
   protected changeLink(token: string, body: LinkChange): Promise<void> {
-    return this.doing(async () => {
-      await this.api.ask(ROUTES.changeLink, { params: { ...this.params, token }, body });
-      await this.load();
-    });
+    return this.changing(() => this.api.ask(ROUTES.changeLink, { params: { ...this.params, token }, body }));
   }
 
   protected call(versionId: string, body: { readonly name: string; readonly note: string }): Promise<void> {
-    return this.doing(async () => {
-      await this.api.ask(ROUTES.changeVersion, { params: { ...this.params, versionId }, body });
-      await this.load();
-    });
+    return this.changing(() => this.api.ask(ROUTES.changeVersion, { params: { ...this.params, versionId }, body }));
   }
 
   protected deleteVersion(id: string): Promise<void> {
-    return this.doing(async () => {
+    return this.changing(async () => {
       await this.api.ask(ROUTES.deleteVersion, { params: { ...this.params, versionId: id } });
       this.deleting.set(null);
+    });
+  }
+
+  /** Changes something at the server, and shows what became of it. */
+  private changing(work: () => Promise<unknown>): Promise<void> {
+    return this.doing(async () => {
+      await work();
       await this.load();
     });
   }
