@@ -6,7 +6,7 @@ import { parseOtio, writeOtio } from '@limber/core/format/otio';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { linkedOf, listedOf } from '@limber/core/render/hand-over';
 import { hostWords } from '@limber/core/render/host-words';
-import { chaptersOf } from '@limber/core/schedule/chapters';
+import { chaptersOnFilm } from '@limber/core/render/on-film';
 import type { Timeline } from '@limber/core/schedule/timeline';
 import { msOfFrame, parseFrameRate } from '@limber/core/time/frames';
 import { linesOf } from './align';
@@ -27,7 +27,7 @@ export function exported(lesson: Lesson, timeline: Timeline, format: string | un
     case 'edl':
       return told(() => writeEdl(listedOf(lesson, filmed(timeline))));
     case 'chapters':
-      return `${chapterLines(chaptersOf(lesson, timeline)).join('\n')}\n`;
+      return `${chapterLines(chaptersOnFilm(lesson, timeline)).join('\n')}\n`;
     case 'jsonld':
       return jsonLd(linkedOf(lesson, timeline, null));
     case 'host-text': {

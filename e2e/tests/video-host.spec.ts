@@ -91,7 +91,7 @@ test('a list that an editor gave back is told of first, then plays as one edit; 
   const { doc } = await stored(page.request, id);
 
   await bring(list);
-  await expect(told).toContainText('It plays as it does already');
+  await expect(told).toContainText('All is so already');
   await bring(list.replaceAll('FROM CLIP NAME: Take', 'FROM CLIP NAME: Reel').replaceAll('TAKE', 'REEL'));
   await expect(page.getByRole('alert')).toContainText('no take of this lesson is called so');
   await expect(told).toHaveCount(0);
@@ -111,7 +111,7 @@ test('a list that an editor gave back is told of first, then plays as one edit; 
   await bring(lines.join('\r\n'));
   await expect(told).toContainText(/It runs \d:\d\d, before \d:\d\d\./);
   expect((await stored(page.request, id)).doc.assembly).toEqual(doc.assembly);
-  await told.getByRole('button', { name: 'Let it play so' }).click();
+  await told.getByRole('button', { name: 'Let it be so' }).click();
   await saved(page);
   const after = (await stored(page.request, id)).doc.assembly;
   expect(after[0]!.toMs).toBe(doc.assembly[0]!.toMs - 10_000);

@@ -33,6 +33,8 @@ export const filmTrialSchema = filmWishSchema.pick({ cut: true, frame: true, cap
   atMs: z.coerce.number().int().min(0).max(86_400_000).default(0),
   /** What is put right in it: nothing, its picture, its sound, or what the lesson says. */
   as: z.enum(['filmed', 'brighter', 'quieter', 'it-will-be']).default('it-will-be'),
+  /** Whether what is drawn into it is seen. */
+  cues: z.enum(['shown', 'left-out']).default('shown'),
 });
 
 /** The films of a lesson, the newest first. */

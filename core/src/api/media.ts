@@ -96,7 +96,8 @@ export const uploadMetadataSchema = z.object({
   filename: z.string().default(''),
   /** A take that lacks its footage, or that gets a second source; without it the file becomes a take of its own. */
   takeId: z.string().min(1).max(80).optional(),
-  role: z.enum(['picture', 'sound', 'log', 'music']).default('picture'),
+  /** A lesson bundle with media gives its lesson what its takes lack. */
+  role: z.enum(['picture', 'sound', 'log', 'music', 'bundle']).default('picture'),
   /** Where the file's own start lies on the take's time, ms; of a sound that does not say, it is found by listening. */
   offsetMs: z.coerce.number().int().min(-86_400_000).max(86_400_000).optional(),
   /** Which side viewers do when the hand is at the left of the picture, where that was answered already. */

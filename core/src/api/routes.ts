@@ -119,6 +119,10 @@ export const ROUTES = {
     },
   ),
   lessonBundle: route('get', '/lessons/:id/bundle', 'A lesson as a bundle', { params: id, answer: z.unknown() }),
+  lessonWithMedia: route('get', '/lessons/:id/bundle.zip', 'A lesson with its media as one archive', {
+    params: id,
+    type: 'application/zip',
+  }),
   lessonCues: route('get', '/lessons/:id/cues.vtt', 'The cues of a lesson as WebVTT', {
     params: id,
     query: z.object({ kinds: z.string().optional() }),

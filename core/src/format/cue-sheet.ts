@@ -13,10 +13,10 @@ export function cueSheet(cues: readonly Cue[], lesson: Pick<Lesson, 'steps'>): s
   const seconds = (ms: number): string => (ms / 1000).toFixed(3);
   const figure = (value: number | null): string => (value === null ? '' : String(value));
   return writeCsv([
-    ['from_s', 'to_s', 'kind', 'step', 'side', 'words', 'number', 'of'],
-    ...cues.map(({ startMs, endMs, kind, stepId, side, text, value, of }) => [
+    ['from_s', 'to_s', 'kind', 'step', 'side', 'words', 'number', 'of', 'cue'],
+    ...cues.map(({ key, startMs, endMs, kind, stepId, side, text, value, of }) => [
       ...[seconds(startMs), seconds(endMs), kind, names.get(stepId ?? '') ?? '', side ?? '', text],
-      ...[figure(value), figure(of)],
+      ...[figure(value), figure(of), key],
     ]),
   ]);
 }

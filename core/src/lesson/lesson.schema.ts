@@ -9,6 +9,7 @@ import { filmAgainSchema } from './film-again.schema';
 import { pieceSchema } from './piece.schema';
 import { rejectedSchema, segmentSchema } from './segment.schema';
 import { takeSchema } from './take.schema';
+import { thumbnailSchema } from './thumbnail.schema';
 import { waitingSchema } from './waiting.schema';
 import { voiceOverSchema } from './voice-over.schema';
 import { studioRulesSchema } from '../caution/studio-rules';
@@ -209,6 +210,8 @@ export const lessonFields = {
   publicElsewhere: z.boolean(),
   /** Where that is; empty where nobody said. */
   publicAddress: z.union([z.literal(''), z.url({ protocol: /^https?$/ }).max(500)]),
+  /** The picture with words that stands for it in lists there; null for one as proposed. */
+  thumbnail: thumbnailSchema.nullable(),
 };
 
 /** How many entries each list of a lesson holds at most. */
@@ -265,6 +268,7 @@ export const lessonSchema = z.object({
   closingCard: lessonFields.closingCard.default(null),
   publicElsewhere: lessonFields.publicElsewhere.default(false),
   publicAddress: lessonFields.publicAddress.default(''),
+  thumbnail: lessonFields.thumbnail.default(null),
   /** In a bundle the studio's own rules, which the lesson is judged by; null where the studio has them, or none. */
   rules: studioRulesSchema.nullable().default(null),
   steps: z.array(stepSchema).max(MOST.steps).default([]),

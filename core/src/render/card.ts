@@ -6,9 +6,9 @@ import type { TypeName } from '../cue/text-width';
 import type { FilmCard } from './film.schema';
 import { codeOf } from './code';
 
-const GROUND = '#2b2330';
-const INK = '#fbf7f2';
-const HONEY = '#f2b84b';
+export const GROUND = '#2b2330';
+export const INK = '#fbf7f2';
+export const HONEY = '#f2b84b';
 
 /** Sizes of type in thousandths of a wide picture's width: on a television, 2 m away and more, 1/25 of the height and up. */
 const TYPES = { title: 64, first: 40, second: 30 } as const;

@@ -13,7 +13,7 @@ import { pictureOf, soundOf } from '../lesson/take.schema';
 import { msOfFrame, perSecond } from '../time/frames';
 import { cardMarks } from './card';
 import { FILM_FORMAT, FILM_VERSION, type FilmCard, type FilmPiece, type FilmPlan, type FilmWish } from './film.schema';
-import { chaptersOf } from '../schedule/chapters';
+import { chaptersOnFilm, CLOSING_MS, OPENING_MS } from './on-film';
 import { filmSize } from './size';
 
 /** A film that cannot be made yet; the message says what is missing. */
@@ -75,25 +75,8 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
     })),
     style,
     cues: cues.filter((cue) => wish.captions !== 'none' || cue.kind !== 'caption').map((cue) => bare(cue, openingMs)),
-    chapters: chaptersOf(lesson, timeline).map((chapter, i, all) => ({
-      ...chapter,
-      startMs: i === 0 ? 0 : chapter.startMs + openingMs,
-      endMs: i === all.length - 1 ? lastMs : chapter.endMs + openingMs,
-    })),
+    chapters: chaptersOnFilm(lesson, timeline, lastMs),
   };
-}
-
-/** How long cards stand, ms: long enough to read a title; to take up a telephone and read a code. */
-const OPENING_MS = 3000;
-const CLOSING_MS = 8000;
-
-/**
- * How long the cards of a lesson's films last together, ms.
- *
- * @example cardsMs({ openingCard: true, closingCard: null }) // 3000
- */
-export function cardsMs({ openingCard, closingCard }: Pick<Lesson, 'openingCard' | 'closingCard'>): number {
-  return (openingCard ? OPENING_MS : 0) + (closingCard ? CLOSING_MS : 0);
 }
 
 function openingOf(lesson: Lesson, { durationMs, passages }: Timeline): FilmCard {

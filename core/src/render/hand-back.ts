@@ -92,7 +92,8 @@ function maxBy<T>(all: readonly T[], of: (one: T) => number): T | undefined {
 function fromEdl(lesson: Pick<Lesson, 'takes' | 'assembly'>, text: string): Listed[] {
   const rate = rateOf({ pieces: lesson.assembly }, lesson.takes);
   return parseEdl(text, rate).events.map(({ reel, clip, from, to }) => ({
-    ...{ called: [clip, reel], fromMs: msOfFrame(from, rate), toMs: msOfFrame(to, rate), own: null },
+    // The number of a reel fits any lesson: it says something only where no name does.
+    ...{ called: [clip === '' ? reel : clip], fromMs: msOfFrame(from, rate), toMs: msOfFrame(to, rate), own: null },
   }));
 }
 

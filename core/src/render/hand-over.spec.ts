@@ -27,6 +27,20 @@ describe('what a lesson is handed over in', () => {
     expect(text('captions.vtt').length).toBeLessThan(text('cues.vtt').length);
   });
 
+  it('goes with the finished film: behind its opening card; lists for editors have no cards', () => {
+    const plain = aFilmedLesson({ title: 'Tide', steps, segments });
+    const [without, carded] = [of(plain), of({ ...plain, openingCard: true })].map(({ files }) =>
+      Object.fromEntries(files.map((one) => [one.name.replace(/^.*?-/, ''), one.text()])),
+    );
+    expect(carded!['cues.csv']).toBe(
+      without!['cues.csv']!.replace(/^(\d+\.\d+),(\d+\.\d+)/gm, (_, from, to) =>
+        [from, to].map((s) => (Number(s) + 3).toFixed(3)).join(','),
+      ),
+    );
+    expect(carded!['chapters.txt']).toBe(without!['chapters.txt']!.replace('0:20', '0:23'));
+    expect(carded!['edit-list.edl']).toBe(without!['edit-list.edl']!);
+  });
+
   it('says what it cannot be written as, and why', () => {
     const { files, missing } = of(aFilmedLesson({ takes: [], assembly: [], steps }));
     expect(missing.map((one) => one.why)).toEqual([

@@ -18,6 +18,7 @@ import type { Lesson } from '../lesson/lesson.schema';
 import { kitOf } from '../paper/paper';
 import { chaptersOf } from '../schedule/chapters';
 import type { Timeline } from '../schedule/timeline';
+import { chaptersOnFilm, laterOnFilm } from './on-film';
 import { filmSize } from './size';
 
 /** A file for another program. */
@@ -60,22 +61,25 @@ export function linkedOf(lesson: Lesson, timeline: Timeline, url: string | null)
 }
 
 /**
- * The files that a lesson is handed over in: captions, cues and chapters as text with times, what plays as lists for
- * editors, and the lesson itself. What this lesson cannot be written as stands apart, with why.
+ * The files that a lesson is handed over in: captions, cues and chapters as text with times, which go with its finished
+ * film and so begin behind its opening card; what plays as lists for editors, without cards; and the lesson itself. What
+ * this lesson cannot be written as stands apart, with why.
  *
- * @param cues those of a wide picture, where they stand.
+ * @param placed the cues of a wide picture, where they stand.
  * @param url where it is public; null as long as it is not.
  * @example handOver(lesson, timeline, cues, null).files[0]?.name // 'before-the-early-bulletin-captions.vtt'
  */
 export function handOver(
   lesson: Lesson,
   timeline: Timeline,
-  cues: readonly PlacedCue[],
+  placed: readonly PlacedCue[],
   url: string | null,
 ): { readonly files: readonly HandedFile[]; readonly missing: readonly NotHanded[] } {
   const base = fileName(lesson.title);
   const listed = listedOf(lesson, timeline);
-  const { chapters } = listed;
+  const chapters = chaptersOnFilm(lesson, timeline);
+  const laterMs = laterOnFilm(lesson);
+  const cues = placed.map((cue) => ({ ...cue, startMs: cue.startMs + laterMs, endMs: cue.endMs + laterMs }));
   const captions = cues.filter((cue) => cue.kind === 'caption');
   const files: HandedFile[] = [];
   const missing: NotHanded[] = [];

@@ -27,6 +27,13 @@ describe('what a video host asks for', () => {
     expect(tags.split(', ')).toEqual(['face yoga', 'follow along', 'neck', 'stroke']);
   });
 
+  it('counts the cards of the film with it', () => {
+    const closingCard = { first: 'That was it.', second: '', link: '' } as const;
+    const { title, description } = wordsOf({ openingCard: true, closingCard });
+    expect(title).toBe('Before the early bulletin (1:11)');
+    expect(description).toContain('0:00 Slipway\n0:23 Rope knead\n0:43 Gull lift');
+  });
+
   it('leads to the lesson’s own page where there is one', () => {
     const link = 'https://studio.example/v/one';
     const { description, pinned } = wordsOf({}, { link });

@@ -4,10 +4,10 @@ import { regionName } from '../face/regions';
 import { chapterLines } from '../format/chapter-files';
 import { movesOf, type Lesson } from '../lesson/lesson.schema';
 import { kitOf } from '../paper/paper';
-import { chaptersOf } from '../schedule/chapters';
 import type { Timeline } from '../schedule/timeline';
 import { clock } from '../time/clock';
 import { termOf } from '../words/terms';
+import { cardsMs, chaptersOnFilm } from './on-film';
 
 /** How many letters video hosts take at most (common practice, from memory). Tags count together, with their commas. */
 export const HOST_LIMITS = { title: 100, description: 5000, tags: 500, pinned: 10_000 } as const;
@@ -45,7 +45,7 @@ export function hostWords(
   { blocks = [], link = null }: HostWishes = {},
 ): HostWords {
   const shown = new Set(timeline.passages.flatMap((one) => one.stepId ?? []));
-  const chapters = chapterLines(chaptersOf(lesson, timeline));
+  const chapters = chapterLines(chaptersOnFilm(lesson, timeline));
   const list = (heading: string, lines: readonly string[]): string =>
     lines.length > 0 ? `${heading}\n${lines.join('\n')}` : '';
   const first = list($localize`Who should ask first`, readFirst(lesson, shown));
@@ -57,7 +57,7 @@ export function hostWords(
   const must = [chapters.join('\n'), first, needs, follow];
   const may = [lesson.description.trim(), ...must, PRACTICE, ...blocks.map((one) => one.trim())].filter(Boolean);
   const description = fitted(may, new Set(must), HOST_LIMITS.description);
-  const runs = $localize`${lesson.title} (${clock(timeline.durationMs)})`;
+  const runs = $localize`${lesson.title} (${clock(timeline.durationMs + cardsMs(lesson))})`;
   const moves = movesOf(lesson.steps).filter((step) => shown.has(step.id));
   const tags = [
     $localize`face yoga`,

@@ -8,7 +8,7 @@ import type { SaidDoneRow } from '../said-done/rows';
 import type { Timeline } from '../schedule/timeline';
 import { clock } from '../time/clock';
 import { termOf } from '../words/terms';
-import { chaptersOf } from '../schedule/chapters';
+import { chaptersOnFilm, laterOnFilm } from './on-film';
 
 /** What can still be said beside a lesson that is public elsewhere, where its film stays as it is. */
 export interface PublicWords {
@@ -26,6 +26,7 @@ export interface PublicWords {
  */
 export function publicWords(lesson: Lesson, held: SaidDone, timeline: Timeline): PublicWords {
   const steps = new Map(movesOf(lesson.steps).map((step) => [step.id, step]));
+  const laterMs = laterOnFilm(lesson);
   const lines = held.findings
     .flatMap((finding) => {
       const { place } = finding;
@@ -33,12 +34,12 @@ export function publicWords(lesson: Lesson, held: SaidDone, timeline: Timeline):
       const step = steps.get(place.stepId ?? '');
       const row = held.rows.find((one) => one.stepId === place.stepId && (place.side ?? one.side) === one.side);
       const words = step && row && corrected(finding, step, row);
-      return words ? [{ atMs: place.startMs, words }] : [];
+      return words ? [{ atMs: place.startMs + laterMs, words }] : [];
     })
     .sort((a, b) => a.atMs - b.atMs)
     .map(({ atMs, words }) => `${clock(atMs)} ${words}`);
   const pinned = [...new Set(lines)].join('\n');
-  const chapters = chaptersOf(lesson, timeline).map(({ startMs, title }) => `${clock(startMs)} ${title}`);
+  const chapters = chaptersOnFilm(lesson, timeline).map(({ startMs, title }) => `${clock(startMs)} ${title}`);
   const description = [readFirst(lesson).join('\n'), pinned, chapters.join('\n')].filter(Boolean).join('\n\n');
   return { pinned, description };
 }

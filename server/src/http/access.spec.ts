@@ -45,6 +45,7 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['GET /api/lessons/:id', 'signed in'],
   ['POST /api/lessons/:id/edits', 'signed in'],
   ['GET /api/lessons/:id/bundle', 'signed in'],
+  ['GET /api/lessons/:id/bundle.zip', 'signed in'],
   ['GET /api/lessons/:id/cues.vtt', 'signed in'],
   ['POST /api/lessons/:id/copy', 'signed in'],
   ['DELETE /api/lessons/:id', 'owner'],

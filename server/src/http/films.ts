@@ -100,7 +100,7 @@ export function filmRoutes(context: Context): Router {
     make: (trial: Trial, at: number) => Promise<Buffer>,
   ): Promise<Buffer> => {
     const lesson = await lessonOf(params.id);
-    const { atMs, as, ...wish } = query;
+    const { atMs, as, cues, ...wish } = query;
     const only = { brighter: as === 'brighter', quieter: as === 'quieter', music: null };
     const doc = as === 'it-will-be' ? lesson.doc : { ...lesson.doc, ...only };
     const gone = new AbortController();
@@ -108,7 +108,8 @@ export function filmRoutes(context: Context): Router {
     response.on('close', () => gone.abort());
     const scratch = await mkdtemp(join(config.scratchFolder, 'trial-'));
     try {
-      const plan = await planNow(database.manager, media, doc, { ...wish, kind: 'mp4', stillMs: atMs });
+      const whole = await planNow(database.manager, media, doc, { ...wish, kind: 'mp4', stillMs: atMs });
+      const plan = cues === 'shown' ? whole : { ...whole, cues: [] };
       const medium = async (id: string): ReturnType<Trial['medium']> => {
         const row = await database.getRepository(Media).findOneBy({ id });
         if (!row || (await media.size(originalKey(id))) === null) throw new NoFilmError(NO_FOOTAGE);

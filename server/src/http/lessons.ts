@@ -1,5 +1,6 @@
 import '@limber/core/words/localize';
 import { randomUUID } from 'node:crypto';
+import { pipeline } from 'node:stream/promises';
 import type { Router } from 'express';
 import { IsNull } from 'typeorm';
 import { ROUTES } from '@limber/core/api/routes';
@@ -9,6 +10,7 @@ import { parseBundle } from '@limber/core/format/bundle';
 import { fileName } from '@limber/core/format/file-name';
 import { writeWebVtt } from '@limber/core/format/webvtt';
 import { showCues } from '@limber/core/cue/show';
+import { bundleWithMedia } from '../media/bundle-out';
 import { sensesIn } from '../media/senses';
 import { logOfTake } from '../store/take-log';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
@@ -136,6 +138,19 @@ export function lessonRoutes(context: Context): Router {
       .attachment(`${fileName(titleOf(row.doc))}.lesson.json`)
       .type('json')
       .send(JSON.stringify(doc instanceof DocumentError ? row.doc : { ...doc, rules }, null, 2));
+    return SENT;
+  });
+
+  routes.on(ROUTES.lessonWithMedia, async ({ params, response }) => {
+    const { doc } = await load(params.id);
+    const rules = goesAlong(await studioRules(database));
+    const { stream, bytes } = await bundleWithMedia(context, { ...doc, rules });
+    response
+      .attachment(`${fileName(doc.title)}.lesson.zip`)
+      .type('application/zip')
+      .set({ 'Content-Length': String(bytes), 'Cache-Control': 'no-store' });
+    // Somebody who goes away, or a film that does, ends it short of its length: no browser takes that for whole.
+    await pipeline(stream, response).catch(() => response.destroy());
     return SENT;
   });
 

@@ -10,7 +10,7 @@ import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
 import type { Idea } from '@limber/core/ideas/ideas.document';
 import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { clock } from '@limber/core/time/clock';
-import { ApiError, wordsOf } from '../api/http';
+import { wordsOf } from '../api/http';
 import { documentsWithKeptEdits } from '../api/kept-edits';
 import type { ListedLesson, UnreadableLesson } from '@limber/core/api/lessons';
 import { IdeasStore } from '../api/ideas-store';
@@ -19,8 +19,10 @@ import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
 import { Uploads } from '../progress/uploads';
 import { Choice } from '../shell/choice';
+import { BringLesson } from './bring-lesson';
 import { IdeasList } from './ideas';
 import { LeftHere } from './left-here';
+import type { LessonFile } from './lesson-file';
 import { findLessons, SORT_WORDS, sortLessons, SORTS, type Sort } from './find-lessons';
 
 const BENCH_OF: Readonly<Record<Stage, string>> = {
@@ -43,7 +45,7 @@ const SORT = 'limber.desk.sort';
 /** All lessons: where each stands, how long it runs, and what comes next. */
 @Component({
   selector: 'lc-desk',
-  imports: [FormsModule, RouterLink, Button, Choice, Dialog, IdeasList, InputText, LeftHere, Menu],
+  imports: [FormsModule, RouterLink, BringLesson, Button, Choice, Dialog, IdeasList, InputText, LeftHere, Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './desk.html',
   styleUrl: './desk.css',
@@ -58,6 +60,8 @@ export class Desk {
   protected readonly problem = signal('');
   protected readonly naming = signal(false);
   protected readonly trashed = signal<Trashed | null>(null);
+  /** A file that was chosen, until it is a lesson or left. */
+  protected readonly lessonFile = signal<LessonFile | null>(null);
   protected readonly search = signal('');
   protected readonly sort = signal<Sort>(SORTS.find((one) => one === localStorage.getItem(SORT)) ?? 'changed');
   protected readonly sorts = SORTS.map((value) => ({ value, label: SORT_WORDS[value] }));
@@ -137,6 +141,11 @@ export class Desk {
     this.items = [
       { label: $localize`Make a copy`, icon: 'pi pi-copy', command: () => void this.copy(lesson) },
       { label: $localize`Take it out as a file`, icon: 'pi pi-download', url: `/api/lessons/${lesson.id}/bundle` },
+      {
+        label: $localize`Take it out with its media`,
+        icon: 'pi pi-box',
+        url: `/api/lessons/${lesson.id}/bundle.zip`,
+      },
       { separator: true },
       this.session.isOwner()
         ? { label: $localize`Put it in the trash`, icon: 'pi pi-trash', command: () => void this.trash(lesson) }
@@ -193,24 +202,23 @@ export class Desk {
     this.file().nativeElement.click();
   }
 
-  protected async bringIn(input: HTMLInputElement): Promise<void> {
+  /** What lies in a file is shown before it becomes a lesson. */
+  protected async look(input: HTMLInputElement): Promise<void> {
     const file = input.files?.[0];
     input.value = '';
     if (!file) return;
     await this.doing(async () => {
-      let bundle: unknown;
-      try {
-        bundle = JSON.parse(await file.text());
-      } catch {
-        throw new ApiError(
-          'not-json',
-          $localize`“${file.name}” is no lesson: it is not JSON. Choose a file that ends in .lesson.json.`,
-          0,
-          null,
-        );
-      }
-      const id = await this.lessonsApi.bringIn(bundle);
-      await this.router.navigateByUrl(`/lesson/${id}/plan/moves`);
+      const { readLessonFile } = await import('./lesson-file');
+      this.lessonFile.set(await readLessonFile(file));
+    });
+  }
+
+  protected async bringIn({ file, lesson, withMedia }: LessonFile): Promise<void> {
+    this.lessonFile.set(null);
+    await this.doing(async () => {
+      const id = await this.lessonsApi.bringIn(lesson);
+      if (withMedia) void this.uploads.start({ lessonId: id, role: 'bundle' }, file);
+      await this.router.navigateByUrl(`/lesson/${id}/${withMedia ? 'film/takes' : 'plan/moves'}`);
     });
   }
 

@@ -39,8 +39,11 @@ const KEPT = 'limber.uploads';
 export interface Purpose {
   readonly lessonId: string;
   readonly takeId?: string;
-  /** Where it is no picture: what plays under films instead of a take, what is heard of one, or what gives it a log. */
-  readonly role?: 'music' | 'log' | 'sound';
+  /**
+   * Where it is no picture: what plays under films instead of a take, what is heard of one, what gives it a log, or an
+   * archive with all that takes lack.
+   */
+  readonly role?: 'music' | 'log' | 'sound' | 'bundle';
 }
 
 /** Whoever films does not press "go on": for three hours it is tried by itself. */

@@ -171,7 +171,10 @@ export class Takes {
   }
 
   private bring(file: File, takeId?: string): void {
-    void this.uploads.start({ lessonId: this.store.lesson().id, ...(takeId ? { takeId } : {}) }, file);
+    const lessonId = this.store.lesson().id;
+    // An archive has what several takes lack: whose it is, it says itself.
+    const whole = /\.zip$/i.test(file.name);
+    void this.uploads.start({ lessonId, ...(whole ? { role: 'bundle' } : takeId ? { takeId } : {}) }, file);
   }
 
   /** What a file is here already, or is becoming: films of the same length in bytes are the same, whatever they are called. */

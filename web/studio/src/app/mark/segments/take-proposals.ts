@@ -46,6 +46,7 @@ const LOOKS: ReadonlySet<string> = new Set<keyof Lesson>([
   'music',
   'openingCard',
   'closingCard',
+  'thumbnail',
 ]);
 
 /** Works out what a take shows, in a worker, whenever something that it rests on changes; called where a component is made. */

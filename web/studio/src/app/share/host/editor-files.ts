@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { Button } from 'primeng/button';
 import { fileName } from '@limber/core/format/file-name';
+import type { CuesNow } from '@limber/core/render/cues-back';
 import type { HandedFile, NotHanded } from '@limber/core/render/hand-over';
 import { saveAs } from '../../shell/save-file';
 import { ListBack } from './list-back';
@@ -28,6 +29,12 @@ import { ListBack } from './list-back';
           </li>
         }
       </ul>
+      <p class="along">
+        <a class="text-button" [href]="'/api/lessons/' + lessonId() + '/bundle.zip'" download i18n
+          >The lesson with its media</a
+        >
+        <span class="soft" i18n>for another studio, or to keep: films as they came in, logs and captions</span>
+      </p>
       @for (one of missing(); track one.what) {
         <p class="soft">{{ one.what }}: {{ one.why }}</p>
       }
@@ -39,7 +46,7 @@ import { ListBack } from './list-back';
         [outlined]="true"
         (onClick)="saveAll()"
       />
-      <lc-list-back />
+      <lc-list-back [now]="now()" />
     </details>
   `,
   styles: `
@@ -64,12 +71,18 @@ import { ListBack } from './list-back';
     p {
       margin: 0 0 10px;
     }
+    .along {
+      display: grid;
+      font-size: 15px;
+    }
   `,
 })
 export class EditorFiles {
+  readonly lessonId = input.required<string>();
   readonly title = input.required<string>();
   readonly files = input.required<readonly HandedFile[]>();
   readonly missing = input.required<readonly NotHanded[]>();
+  readonly now = input.required<CuesNow>();
   protected readonly saveWords = $localize`Save`;
 
   /** What comes behind the lesson's name. */

@@ -1,15 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Button } from 'primeng/button';
-import { differences } from '@limber/core/compare/compare';
-import { edited } from '@limber/core/document/editing';
-import { lessonEditing } from '@limber/core/lesson/change';
-import type { Change } from '@limber/core/lesson/change.schema';
-import type { Lesson } from '@limber/core/lesson/lesson.schema';
-import { piecesFrom } from '@limber/core/render/hand-back';
+import { broughtBack, comesBack, type BackFile, type Brought } from '@limber/core/render/brought-back';
+import type { CuesNow } from '@limber/core/render/cues-back';
 import { wordsOf } from '@shared/words-of';
 import { LessonStore } from '../../api/lesson-store';
 
-/** A list that an editor gave back: what it would change is told first; then it plays by it, as one edit. */
+/** So many sentences are read before the rest is only counted. */
+const FIRST = 12;
+
+/** Files that come back from another program: what they would change is told first; then it is so, as one edit. */
 @Component({
   selector: 'lc-list-back',
   imports: [Button],
@@ -18,31 +17,37 @@ import { LessonStore } from '../../api/lesson-store';
     <input
       #file
       type="file"
-      accept=".edl,.otio,.json"
+      accept=".edl,.otio,.json,.csv,.vtt,.srt,.zip"
       hidden
       aria-label="Bring one back"
       i18n-aria-label
       (change)="read(file)"
     />
-    <button type="button" class="text-button" (click)="file.click()" i18n>Bring one back, as it plays now</button>
-    @if (problem()) {
-      <p role="alert" class="problem">{{ name() }}: {{ problem() }}</p>
+    <button type="button" class="text-button" (click)="file.click()" i18n>Bring one back, or the archive</button>
+    <p class="soft" i18n>
+      An edit list or a timeline as it plays now; captions, cues or the table of cues as they are said and shown now.
+    </p>
+    @if (problem(); as words) {
+      <p role="alert" class="problem">{{ name() }}: {{ words }}</p>
     }
     @if (told(); as sentences) {
       <div class="told" role="status" data-testid="list-back">
         <strong>{{ name() }}</strong>
         <ul>
-          @for (words of sentences; track $index) {
+          @for (words of sentences.first; track $index) {
             <li>{{ words }}</li>
           } @empty {
-            <li i18n>It plays as it does already: there is nothing to take over.</li>
+            <li i18n>All is so already: there is nothing to take over.</li>
+          }
+          @if (sentences.more; as more) {
+            <li i18n>and {{ more }} more</li>
           }
         </ul>
         <div class="choose">
-          @if (sentences.length > 0) {
-            <p-button label="Let it play so" i18n-label (onClick)="takeOver()" />
+          @if (sentences.changes) {
+            <p-button label="Let it be so" i18n-label (onClick)="takeOver()" />
           }
-          <button type="button" class="text-button" (click)="change.set(null)" i18n>Leave it as it is</button>
+          <button type="button" class="text-button" (click)="files.set(null)" i18n>Leave it as it is</button>
         </div>
       </div>
     }
@@ -50,17 +55,21 @@ import { LessonStore } from '../../api/lesson-store';
   styles: `
     :host {
       display: grid;
-      gap: 10px;
+      gap: 8px;
       margin-top: 18px;
     }
     button {
       justify-self: start;
+    }
+    p {
+      margin: 0;
     }
     .told {
       padding: 12px 16px;
       background: var(--card);
       border: 1px solid var(--line);
       border-radius: 12px;
+      overflow-wrap: anywhere;
     }
     ul {
       margin: 6px 0 10px;
@@ -72,31 +81,38 @@ import { LessonStore } from '../../api/lesson-store';
       align-items: center;
     }
     .problem {
-      margin: 0;
       color: var(--clay);
       font-weight: 650;
+      overflow-wrap: anywhere;
     }
   `,
 })
 export class ListBack {
   private readonly store = inject(LessonStore);
+  /** The cues of the way through the lesson that the files are of. */
+  readonly now = input.required<CuesNow>();
   protected readonly name = signal('');
-  protected readonly problem = signal('');
-  /** What would be made of the lesson. */
-  protected readonly change = signal<Change | null>(null);
-  /** What that changes, against the lesson as it is by now; null where nothing is asked. */
+  private readonly unread = signal('');
+  protected readonly files = signal<readonly BackFile[] | null>(null);
+  /** What the files change in the lesson as it is by now, or why they cannot; null where nothing is asked. */
+  private readonly brought = computed((): Brought | string | null => {
+    const files = this.files();
+    if (!files) return null;
+    try {
+      return broughtBack(this.store.lesson(), this.now(), files);
+    } catch (error) {
+      return wordsOf(error);
+    }
+  });
+  protected readonly problem = computed(() => {
+    const brought = this.brought();
+    return this.unread() || (typeof brought === 'string' ? brought : '');
+  });
   protected readonly told = computed(() => {
-    const change = this.change();
-    if (!change) return null;
-    const { lesson } = this.store;
-    const after = this.after(change);
-    // Somebody may have taken one of its takes out meanwhile.
-    if (after === null) return null;
-    const same = JSON.stringify(after.assembly) === JSON.stringify(lesson().assembly);
-    if (same) return [];
-    const n = after.assembly.length;
-    const pieces = n === 1 ? $localize`1 piece plays.` : $localize`${n} pieces play.`;
-    return [pieces, ...differences(lesson(), after).map((one) => one.words)];
+    const brought = this.brought();
+    if (brought === null || typeof brought === 'string') return null;
+    const { told, change } = brought;
+    return { first: told.slice(0, FIRST), more: Math.max(0, told.length - FIRST), changes: change !== null };
   });
 
   protected async read(field: HTMLInputElement): Promise<void> {
@@ -104,31 +120,26 @@ export class ListBack {
     field.value = '';
     if (!file) return;
     this.name.set(file.name);
-    this.problem.set('');
-    this.change.set(null);
+    this.unread.set('');
+    this.files.set(null);
     try {
-      const change: Change = {
-        kind: 'set_assembly',
-        assembly: piecesFrom(this.store.lesson(), { name: file.name, text: await file.text() }),
-      };
-      // What could not be kept is refused before it is told of.
-      edited(lessonEditing, this.store.lesson(), change);
-      this.change.set(change);
+      this.files.set(await filesIn(file));
     } catch (error) {
-      this.problem.set(wordsOf(error));
-    }
-  }
-
-  private after(change: Change): Lesson | null {
-    try {
-      return edited(lessonEditing, this.store.lesson(), change);
-    } catch {
-      return null;
+      this.unread.set(wordsOf(error));
     }
   }
 
   protected takeOver(): void {
-    this.store.edit(this.change()!);
-    this.change.set(null);
+    const brought = this.brought();
+    if (brought === null || typeof brought === 'string' || !brought.change) return;
+    this.store.edit(brought.change);
+    this.files.set(null);
   }
+}
+
+/** The file itself, or those of an archive that say something of the lesson. */
+async function filesIn(file: File): Promise<BackFile[]> {
+  if (!/\.zip$/i.test(file.name)) return [{ name: file.name, text: await file.text() }];
+  const { readArchive } = await import('@limber/core/format/archive');
+  return readArchive(new Uint8Array(await file.arrayBuffer()), comesBack);
 }

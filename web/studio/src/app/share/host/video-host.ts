@@ -7,6 +7,7 @@ import { asOne } from '@limber/core/lesson/as-one';
 import { lessonFields } from '@limber/core/lesson/lesson.schema';
 import { handOver, type HandedFile } from '@limber/core/render/hand-over';
 import { HOST_LIMITS, hostWords, isTooLong, type HostField } from '@limber/core/render/host-words';
+import { cardsMs } from '@limber/core/render/on-film';
 import { timelineOf } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
 import { shownCues } from '../../cues/shown-cues';
@@ -21,6 +22,7 @@ import { saveAs } from '../../shell/save-file';
 import { waysThrough } from '../../shell/ways-through';
 import { EditorFiles } from './editor-files';
 import { StandingTexts } from './standing-texts';
+import { Thumbnail } from './thumbnail';
 
 /** One thing that a host asks for and that is pasted there. */
 interface Pasted {
@@ -35,7 +37,7 @@ interface Pasted {
 /** Share · Video host: everything that a host asks for, in the order in which it asks, ready to paste. */
 @Component({
   selector: 'lc-video-host',
-  imports: [RouterLink, Button, BenchHead, Choice, EditorFiles, StandingTexts],
+  imports: [RouterLink, Button, BenchHead, Choice, EditorFiles, StandingTexts, Thumbnail],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './video-host.html',
   styleUrl: './video-host.css',
@@ -47,7 +49,7 @@ export class VideoHost {
   /** Which way through the lesson the film is that goes there. */
   protected readonly cutId = signal<CutId>('full');
   protected readonly ways = computed(() => waysThrough(this.store.lesson()));
-  private readonly timeline = computed(
+  protected readonly timeline = computed(
     () => timelineOf(this.store.judged(), this.cutId()) ?? timelineOf(this.store.judged())!,
   );
   protected readonly ready = computed(() => this.timeline().cut !== null);
@@ -86,7 +88,7 @@ export class VideoHost {
       one('pinned', $localize`First comment, to be pinned`),
     ];
   });
-  private readonly shown = shownCues(() => ({
+  protected readonly shown = shownCues(() => ({
     lesson: this.store.judged(),
     sensed: this.sensed(),
     cutId: this.cutId(),
@@ -106,7 +108,9 @@ export class VideoHost {
   protected readonly refused = signal(false);
   protected readonly wrongAddress = signal(false);
   protected readonly subtitle = computed(() =>
-    this.ready() ? $localize`runs ${clock(this.timeline().durationMs)} · paste from top to bottom` : '',
+    this.ready()
+      ? $localize`runs ${clock(this.timeline().durationMs + cardsMs(this.store.lesson()))} · paste from top to bottom`
+      : '',
   );
 
   constructor() {
