@@ -81,13 +81,22 @@ test('a lesson leaves as a file and comes back the same', async ({ studio: page,
   await page
     .getByLabel('Lesson file')
     .setInputFiles({ name: 'night.lesson.json', mimeType: 'application/json', buffer: bundle });
+  // What lies in it is told first; until then nothing is on the desk.
+  const read = page.getByRole('dialog', { name: 'After the night shift' });
+  await expect(read).toContainText(/\d moves · runs \d+:\d\d/);
+  await read.getByRole('button', { name: 'Leave it' }).click();
+  await expect(read).toHaveCount(0);
+  await page
+    .getByLabel('Lesson file')
+    .setInputFiles({ name: 'night.lesson.json', mimeType: 'application/json', buffer: bundle });
+  await read.getByRole('button', { name: 'Put it on the desk' }).click();
   await page.waitForURL(/plan\/moves/);
   await expect(page.getByTestId('step')).toHaveCount(8);
   await page.goto('/desk');
   await page
     .getByLabel('Lesson file')
     .setInputFiles({ name: 'not.json', mimeType: 'application/json', buffer: Buffer.from('{"format": "else"}') });
-  await expect(page.getByText(/was not brought in/).first()).toBeVisible();
+  await expect(page.getByText(/“not\.json” was not read\. /).first()).toBeVisible();
 });
 
 test('a lesson in the trash can be put back', async ({ studio: page }) => {

@@ -1,4 +1,4 @@
-import { expect, saved, test } from '../studio';
+import { edited, expect, saved, stored, test, watchConsole } from '../studio';
 
 test('what stands in the way is looked at, mended or left with its reason, and the lesson becomes ready', async ({
   studio: page,
@@ -52,4 +52,75 @@ test('what stands in the way is looked at, mended or left with its reason, and t
     await page.getByRole('button', { name: /left as they are$/ }).click();
     await expect(page.getByText('They compare.').first()).toBeVisible();
   });
+});
+
+const UNEVEN = 'Rope knead: your left gets 8, your right 6.';
+
+test('a repair that is made in two windows is made once, and is gone from both', async ({
+  studio: page,
+  context,
+  complaints,
+  copyOfDemo,
+}) => {
+  const id = await copyOfDemo();
+  const other = await context.newPage();
+  watchConsole(other, complaints);
+  const both = [page, other];
+  for (const one of both) {
+    await one.goto(`/lesson/${id}/share/proof`);
+    await expect(one.getByText(UNEVEN).first()).toBeVisible();
+  }
+  const before = (await stored(page.request, id)).doc;
+  // Neither knows of the other's press when it is made.
+  await context.setOffline(true);
+  for (const one of both) await one.getByRole('button', { name: 'Give both 8' }).click();
+  for (const one of both) await expect(one.getByText(UNEVEN)).toHaveCount(0);
+  await context.setOffline(false);
+  for (const one of both) await saved(one);
+  await expect
+    .poll(async () => {
+      const { doc } = await stored(page.request, id);
+      return JSON.stringify(doc.steps) === JSON.stringify(before.steps);
+    })
+    .toBe(false);
+  for (const one of both) {
+    await expect(one.getByText(UNEVEN)).toHaveCount(0);
+    await expect(one.getByRole('dialog')).toHaveCount(0);
+  }
+  await other.close();
+});
+
+test('what a finding rests on changes while it is looked at: it says so, and what was answered holds for what it was', async ({
+  studio: page,
+  copyOfDemo,
+}) => {
+  const id = await copyOfDemo();
+  await page.goto(`/lesson/${id}/share/proof`);
+  const card = page.getByTestId('finding').filter({ hasText: 'Rope knead: your left gets' });
+  await expect(card).toContainText(UNEVEN);
+  await card.getByRole('button', { name: 'Leave it, and say why' }).click();
+  const why = card.getByLabel('Why may it stay as it is?');
+  await why.fill('They compare their sides.');
+  const { doc } = await stored(page.request, id);
+  const step = doc.steps.find((one) => one.move?.name === 'Rope knead')!;
+  const right = doc.segments.find((one) => one.stepId === step.id && one.side === 'right')!;
+  const origin = new URL(page.url()).origin;
+  const beats = (beatsMs: readonly number[]): Promise<void> =>
+    edited(page.request, origin, id, { kind: 'set_segment', segmentId: right.id, field: 'beatsMs', value: beatsMs });
+
+  // Somebody counts once more, elsewhere: one fewer. The words follow, and what was typed stays.
+  await beats(right.beatsMs.slice(0, -1));
+  await expect(card).toContainText('Rope knead: your left gets 8, your right 5.');
+  await expect(why).toHaveValue('They compare their sides.');
+  await card.getByRole('button', { name: 'Leave it so' }).click();
+  await expect(card).toHaveCount(0);
+  await saved(page);
+
+  // It was left as it was then: with other figures it is another question.
+  await beats(right.beatsMs.slice(0, -2));
+  await expect(card).toContainText('Rope knead: your left gets 8, your right 4.');
+  await beats(right.beatsMs.slice(0, -1));
+  await expect(card).toHaveCount(0);
+  await page.getByRole('button', { name: /left as (?:it is|they are)$/ }).click();
+  await expect(page.getByText('They compare their sides.').first()).toBeVisible();
 });

@@ -120,6 +120,140 @@ test('a list that an editor gave back is told of first, then plays as one edit; 
   await expect.poll(async () => (await stored(page.request, id)).doc.assembly).toEqual(doc.assembly);
 });
 
+test('captions that were corrected elsewhere come back as words on the screen; another lesson’s are refused', async ({
+  studio: page,
+  copyOfDemo,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/share/video-host`);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Captions, SubRip', exact: true }).click();
+  const srt = readFileSync(await (await download).path(), 'utf8');
+  await page.getByText('Files for an editor').click();
+  const bring = (name: string, text: string): Promise<void> =>
+    page
+      .getByLabel('Bring one back', { exact: true })
+      .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  const told = page.getByTestId('list-back');
+
+  await bring('as-it-was.srt', srt);
+  await expect(told).toContainText('All is so already');
+  await bring('broken.srt', srt.replace('-->', '->').replace('-->', 'to --> from'));
+  await expect(page.getByRole('alert')).toContainText(/broken\.srt: Line \d+ has no times/);
+  await bring('ebb.srt', '1\n00:00:01,000 --> 00:00:04,000\nAnother lesson entirely.\n');
+  await expect(page.getByRole('alert')).toContainText('ebb.srt: These are no cues of this lesson');
+
+  const [first] = srt.split('\n\n');
+  const words = first!.split('\n').slice(2).join(' ');
+  await bring(
+    'corrected.srt',
+    srt.replace(first!, [...first!.split('\n').slice(0, 2), 'Good morning, you.'].join('\n')),
+  );
+  await expect(told).toContainText(`“${words}” becomes “Good morning, you.”.`);
+  expect((await stored(page.request, id)).doc.overrides.length).toBe(0);
+  await told.getByRole('button', { name: 'Let it be so' }).click();
+  await expect
+    .poll(async () => (await stored(page.request, id)).doc.overrides)
+    .toEqual([expect.objectContaining({ text: 'Good morning, you.' })]);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await stored(page.request, id)).doc.overrides).toEqual([]);
+});
+
+test('a thumbnail has her words beside the face, as large as hosts ask for, of a still or of a picture of her own', async ({
+  studio: page,
+  copyOfDemo,
+}) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/share/video-host`);
+  const thumbnail = page.locator('lc-thumbnail');
+  const save = async (): Promise<Buffer> => {
+    const download = page.waitForEvent('download');
+    await thumbnail.getByRole('button', { name: 'Save the thumbnail' }).click();
+    expect((await download).suggestedFilename()).toBe('Copy-of-Before-the-early-bulletin-thumbnail.jpg');
+    return readFileSync(await (await download).path());
+  };
+  const sizeOf = (jpeg: Buffer): string =>
+    execFileSync('ffprobe', ['-v', 'error', '-show_entries', 'stream=codec_name,width,height', '-of', 'csv=p=0', '-'], {
+      input: jpeg,
+      encoding: 'utf8',
+    }).trim();
+  /** The mean of a part of the picture, of red, green and blue. */
+  const meanOf = (jpeg: Buffer, crop: string): number[] => [
+    ...execFileSync(
+      'ffmpeg',
+      ['-v', 'error', '-i', '-', '-vf', `crop=${crop},scale=1:1:flags=area,format=rgb24`, '-f', 'rawvideo', '-'],
+      { input: jpeg },
+    ),
+  ];
+  const words = thumbnail.getByLabel('Words on it');
+  await expect(words).toHaveValue('Copy of Before the early bulletin');
+  await words.fill('Wake up, jaw');
+  await words.press('Tab');
+  await expect(thumbnail.getByTestId('thumbnail')).toContainText('jaw');
+  const still = await save();
+  expect(sizeOf(still)).toBe('mjpeg,1280,720');
+  // The ground of the words is there, dark, and where the host lays the length there is none of it.
+  await choose(page, 'Where the words of the thumbnail stand', 'at the left');
+  const left = await save();
+  expect(Math.max(...meanOf(left, '24:700:4:10'))).toBeLessThan(70);
+  await choose(page, 'Where the words of the thumbnail stand', 'at the right');
+  const right = await save();
+  expect(Math.max(...meanOf(right, '24:700:1250:10'))).toBeLessThan(70);
+  expect(Math.max(...meanOf(right, '24:700:4:10'))).toBeGreaterThan(90);
+
+  await test.step('what was chosen is found again', async () => {
+    await saved(page);
+    await page.reload();
+    await expect(words).toHaveValue('Wake up, jaw');
+    await expect(page.getByRole('combobox', { name: 'Where the words of the thumbnail stand' })).toContainText(
+      'at the right',
+    );
+  });
+
+  await test.step('of her own picture, which need not be wide; what is none is refused in words', async () => {
+    const png = execFileSync('ffmpeg', [
+      ...['-v', 'error', '-f', 'lavfi', '-i', 'color=c=0x20c040:s=400x600:d=1', '-frames:v', '1'],
+      ...['-c:v', 'png', '-f', 'image2pipe', '-'],
+    ]);
+    const own = thumbnail.getByLabel('Your own picture');
+    await own.setInputFiles({ name: 'note.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+    await expect(thumbnail.getByRole('alert')).toContainText('note.png is no picture');
+    await own.setInputFiles({ name: 'green.png', mimeType: 'image/png', buffer: png });
+    await expect(thumbnail).toContainText('It has 400 points across; hosts ask for 1280.');
+    const [red, green, blue] = meanOf(await save(), '200:600:100:60');
+    expect([green! > 150, red! < 80, blue! < 110]).toEqual([true, true, true]);
+  });
+});
+
+test('a lesson leaves with its media and comes back whole', async ({ studio: page, copyOfDemo }) => {
+  const id = await copyOfDemo();
+  await opened(page, `/lesson/${id}/share/video-host`);
+  await page.getByText('Files for an editor').click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'The lesson with its media' }).click();
+  const name = (await download).suggestedFilename();
+  expect(name).toBe('copy-of-before-the-early-bulletin.lesson.zip');
+  const buffer = readFileSync(await (await download).path());
+  const before = (await stored(page.request, id)).doc;
+
+  await page.goto('/desk');
+  await page.getByLabel('Lesson file').setInputFiles({ name, mimeType: 'application/zip', buffer });
+  const read = page.getByRole('dialog', { name: before.title });
+  await expect(read).toContainText(/2 takes/);
+  await expect(read).toContainText(/\d recordings? come along, [\d.,]+ MB in all/);
+  await read.getByRole('button', { name: 'Put it on the desk' }).click();
+  await page.waitForURL(/film\/takes/);
+  const other = /lesson\/([^/]+)/.exec(page.url())![1]!;
+  expect(other).not.toBe(id);
+  const kept = (doc: typeof before) =>
+    doc.takes.map((take) => ({ ...take, sources: take.sources.map(({ role, offsetMs }) => ({ role, offsetMs })) }));
+  await expect.poll(async () => kept((await stored(page.request, other)).doc)).toEqual(kept(before));
+  const after = (await stored(page.request, other)).doc;
+  expect([after.assembly, after.segments]).toEqual([before.assembly, before.segments]);
+  const headers = { Origin: new URL(page.url()).origin };
+  for (const path of ['lessons', 'trash']) await page.request.delete(`/api/${path}/${other}`, { headers });
+});
+
 test('the address there is brought back; from then on Proof tells what can be mended beside the film', async ({
   studio: page,
   copyOfDemo,

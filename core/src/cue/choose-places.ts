@@ -30,66 +30,77 @@ const TOUCHED = 0.25;
  *
  * Exact, by dynamic programming along time: what was chosen last in each slot is all that the future depends on, since
  * the groups of one slot do not overlap in time. (Where times that she has moved let them, only the later one is seen.)
- * Nobody has to go on with a state when another one, whose choice in one slot differs, is cheaper by more than all that
- * its choice may still cost there: so few states are left to go on with.
+ * Nobody has to go on with a state when the best one, or one whose choice in one slot differs, is cheaper by more than
+ * all that its own choices may still cost: so few states are left to go on with.
  *
  * @param groups in order of their start.
  * @example choosePlaces([{ slot: 'count', startMs: 0, endMs: 9, boxes: [a, b], covered: [0.5, 0] }]) // [1]
  */
 export function choosePlaces(groups: readonly Group[]): number[] {
   const slots = slotsOf(groups);
-  const states = [...slots.values()].reduce((product, { size }) => product * size, 1);
+  const all = [...slots.values()];
+  const states = all.reduce((product, { size }) => product * size, 1);
   // Slots of which nothing was placed yet all stand on their first choice, which costs nothing.
   let costs = new Float64Array(states).fill(Infinity);
   let next = new Float64Array(states).fill(Infinity);
   const cameFrom = new Uint8Array(states);
-  let live = [0];
+  /** The states that are reached, the first `count` of them: a list that is never made anew. */
+  const reached = new Uint32Array(states);
+  let live = Uint32Array.of(0);
   costs[0] = 0;
   const steps: Step[] = [];
 
   groups.forEach((group, at) => {
     const slot = slots.get(slotOf(group))!;
+    const { size, stride, choiceIn } = slot;
     const moved = slot.placed ? MOVED : 0;
-    const own = group.boxes.map((_, choice) => ownCost(group, choice));
-    const met = [...slots.values()].flatMap((other) => {
-      const meeting = other.ahead.find((one) => one.at === at);
-      return meeting ? [[other, meeting.costs] as const] : [];
+    const own = Float64Array.from(group.boxes, (_, choice) => ownCost(group, choice));
+    const met = all.flatMap(({ choiceIn, ahead }) => {
+      const meeting = ahead.find((one) => one.at === at);
+      return meeting ? [{ choiceIn, costs: Float64Array.from(meeting.costs.flat()) }] : [];
     });
-    const reached: number[] = [];
+    let count = 0;
     for (const state of live) {
-      const was = choiceIn(state, slot);
-      for (let choice = 0; choice < slot.size; choice++) {
-        const to = state + (choice - was) * slot.stride;
-        const cost = costs[state]! + (choice === was ? 0 : moved);
-        if (next[to] === Infinity) reached.push(to);
+      const was = choiceIn[state]!;
+      const stays = costs[state]!;
+      for (let choice = 0; choice < size; choice++) {
+        const to = state + (choice - was) * stride;
+        const cost = choice === was ? stays : stays + moved;
+        const known = next[to]!;
+        if (known === Infinity) reached[count++] = to;
         // Of two that cost the same, the one that stays.
-        if (cost > next[to]! || (cost === next[to] && choice !== was)) continue;
+        if (cost > known || (cost === known && choice !== was)) continue;
         next[to] = cost;
         cameFrom[to] = was;
       }
+      costs[state] = Infinity;
     }
-    for (const state of reached) {
-      const choice = choiceIn(state, slot);
-      next[state]! += own[choice]!;
-      for (const [other, table] of met) next[state]! += table[choiceIn(state, other)]![choice]!;
+    for (let i = 0; i < count; i++) {
+      const state = reached[i]!;
+      const choice = choiceIn[state]!;
+      let cost = next[state]! + own[choice]!;
+      for (let j = 0; j < met.length; j++) {
+        const other = met[j]!;
+        cost += other.costs[other.choiceIn[state]! * size + choice]!;
+      }
+      next[state] = cost;
     }
-    for (const state of live) costs[state] = Infinity;
     [costs, next] = [next, costs];
-    live = reached;
     slot.placed = true;
     slot.ahead = meetingsOf(groups, at);
-    for (const one of slots.values()) {
+    for (const one of all) {
       one.ahead = one.ahead.filter((meeting) => meeting.at > at);
-      if (one.size > 1 && one.placed) live = undominated(live, costs, one);
+      one.lost = lostIn(one);
     }
-    steps.push({ slot, states: Uint32Array.from(live), from: Uint8Array.from(live, (state) => cameFrom[state]!) });
+    live = undominated(reached.subarray(0, count), costs, all);
+    steps.push({ slot, states: live, from: Uint8Array.from(live, (state) => cameFrom[state]!) });
   });
 
   let state = live.reduce((best, one) => (costs[one]! < costs[best]! ? one : best), live[0]!);
   const chosen = new Array<number>(groups.length);
   for (let at = groups.length - 1; at >= 0; at--) {
     const { slot, states, from } = steps[at]!;
-    const choice = choiceIn(state, slot);
+    const choice = slot.choiceIn[state]!;
     chosen[at] = choice;
     state += (from[states.indexOf(state)]! - choice) * slot.stride;
   }
@@ -101,9 +112,13 @@ interface Slot {
   readonly size: number;
   /** By how much a state grows from one choice to the next. */
   readonly stride: number;
+  /** By state: its choice in this slot. */
+  choiceIn: Uint8Array;
   placed: boolean;
   /** What the group that was placed last will meet. */
   ahead: readonly Meeting[];
+  /** What may be lost yet by the first choice against the second; empty as long as nothing was placed. */
+  lost: readonly (readonly number[])[];
 }
 
 /** Two groups that stand at once. */
@@ -123,20 +138,20 @@ interface Step {
   readonly from: Uint8Array;
 }
 
+const NONE = new Uint8Array();
+
 function slotsOf(groups: readonly Group[]): Map<string, Slot> {
   const slots = new Map<string, Slot>();
   let stride = 1;
   for (const group of groups) {
     if (slots.has(slotOf(group))) continue;
     const size = group.boxes.length;
-    slots.set(slotOf(group), { size, stride, placed: false, ahead: [] });
+    slots.set(slotOf(group), { size, stride, choiceIn: NONE, placed: false, ahead: [], lost: [] });
     stride *= size;
   }
+  for (const slot of slots.values())
+    slot.choiceIn = Uint8Array.from({ length: stride }, (_, state) => Math.floor(state / slot.stride) % slot.size);
   return slots;
-}
-
-function choiceIn(state: number, { size, stride }: Slot): number {
-  return Math.floor(state / stride) % size;
 }
 
 /** What a group will meet, until the next of its slot takes its place. */
@@ -155,21 +170,50 @@ function meetingsOf(groups: readonly Group[], at: number): Meeting[] {
   return meetings;
 }
 
-/** The states without those that one which differs in the choice of this slot alone makes needless. */
-function undominated(live: readonly number[], costs: Float64Array, slot: Slot): number[] {
-  const { size, stride, ahead } = slot;
+function lostIn({ size, placed, ahead }: Slot): number[][] {
+  if (!placed || size === 1) return [];
   const choices = Array.from({ length: size }, (_, choice) => choice);
-  /** What may be lost by the first choice against the second. */
-  const lost = choices.map((a) => choices.map((b) => ahead.reduce((sum, { more }) => sum + more[a]![b]!, MOVED)));
-  return live.filter((state) => {
-    const choice = choiceIn(state, slot);
-    for (let other = 0; other < size; other++) {
-      if (costs[state]! <= costs[state + (other - choice) * stride]! + lost[other]![choice]!) continue;
-      costs[state] = Infinity;
-      return false;
+  return choices.map((a) =>
+    choices.map((b) => ahead.reduce((sum, { more }) => sum + more[a]![b]!, a === b ? 0 : MOVED)),
+  );
+}
+
+/**
+ * The states without those that the best one makes needless, or one that differs in the choice of one slot alone.
+ *
+ * @param reached is used up.
+ */
+function undominated(
+  reached: Uint32Array<ArrayBuffer>,
+  costs: Float64Array,
+  all: readonly Slot[],
+): Uint32Array<ArrayBuffer> {
+  const slots = all.filter(({ lost }) => lost.length > 0);
+  const best = reached.reduce((least, one) => (costs[one]! < costs[least]! ? one : least), reached[0]!);
+  const ofBest = slots.map(({ lost, choiceIn }) => Float64Array.from(lost[choiceIn[best]!]!));
+  let count = 0;
+  for (const state of reached) {
+    let most = costs[best]!;
+    for (let i = 0; i < slots.length; i++) most += ofBest[i]![slots[i]!.choiceIn[state]!]!;
+    if (costs[state]! <= most) reached[count++] = state;
+    else costs[state] = Infinity;
+  }
+  for (const { size, stride, choiceIn, lost } of slots) {
+    const mayLose = Float64Array.from(lost.flat());
+    const among = count;
+    count = 0;
+    for (let i = 0; i < among; i++) {
+      const state = reached[i]!;
+      const choice = choiceIn[state]!;
+      const cost = costs[state]!;
+      let other = 0;
+      while (other < size && cost <= costs[state + (other - choice) * stride]! + mayLose[other * size + choice]!)
+        other++;
+      if (other === size) reached[count++] = state;
+      else costs[state] = Infinity;
     }
-    return true;
-  });
+  }
+  return reached.slice(0, count);
 }
 
 /** What has one place only adds no choice to remember. */

@@ -26,6 +26,12 @@ import { Choice, type Option } from '../../shell/choice';
 import { fileName, saveAs } from '../../shell/save-file';
 import { jpegOf, readPicture } from './draw-picture';
 
+/** A picture, and where the page shows it from. */
+interface Shown {
+  readonly file: Blob;
+  readonly url: string;
+}
+
 /** The picture with a few words that stands for a lesson in lists at a video host. */
 @Component({
   selector: 'lc-thumbnail',
@@ -67,20 +73,21 @@ export class Thumbnail implements OnDestroy {
       { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
     ),
     loader: async ({ params: { id, cut, stills }, abortSignal }) => {
-      const made = new Map<number, string>();
+      const made = new Map<number, Shown>();
       for (const atMs of stills) {
         if (abortSignal.aborted) break;
         const query = { cut, frame: '16:9', captions: 'none', cues: 'left-out', atMs } as const;
         const file = await this.api.file(ROUTES.filmPicture, { params: { id }, query }).catch(() => null);
-        if (file) made.set(atMs, this.urlOf(file));
+        if (file) made.set(atMs, { file, url: this.urlOf(file) });
       }
       return made;
     },
   });
   /** A picture of her own, which stays in this page; null where a still is shown. */
-  protected readonly own = signal<{ url: string; name: string; width: number } | null>(null);
+  protected readonly own = signal<(Shown & { name: string; width: number }) | null>(null);
   protected readonly picture = computed(
-    () => this.own()?.url ?? (this.pictures.hasValue() ? (this.pictures.value().get(this.atMs()) ?? null) : null),
+    (): Shown | null =>
+      this.own() ?? (this.pictures.hasValue() ? (this.pictures.value().get(this.atMs()) ?? null) : null),
   );
   /** What of the picture words would hide; of her own picture nobody knows. */
   private readonly taken = computed(() =>
@@ -137,15 +144,15 @@ export class Thumbnail implements OnDestroy {
     );
     if (width === null)
       this.problem.set($localize`${file.name} is no picture that this browser can read. Take a JPEG or a PNG.`);
-    else this.own.set({ url: this.urlOf(file), name: file.name, width });
+    else this.own.set({ file, url: this.urlOf(file), name: file.name, width });
   }
 
   protected async save(): Promise<void> {
-    const url = this.picture();
-    if (!url) return;
+    const picture = this.picture();
+    if (!picture) return;
     this.problem.set('');
     try {
-      const file = await jpegOf(await (await fetch(url)).blob(), this.drawn().marks, THUMBNAIL);
+      const file = await jpegOf(picture.file, this.drawn().marks, THUMBNAIL);
       saveAs(`${fileName(this.store.lesson().title)}-thumbnail.jpg`, 'image/jpeg', file);
     } catch {
       this.problem.set($localize`The picture could not be put together here. Try it once more.`);
