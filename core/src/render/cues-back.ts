@@ -101,7 +101,7 @@ export function cuesFrom(
         : {}),
     };
     const legal = overrideSchema.safeParse({ key: cue.key, ...part });
-    if (!legal.success) throw new FormatError($localize`Line ${row.line}: ${legal.error.issues[0]!.message}`, row.line);
+    if (!legal.success) throw new FormatError($localize`Line ${row.line}\: ${legal.error.issues[0]!.message}`, row.line);
     const moves = $localize`${at} “${cue.text}” stands from ${precise(row.startMs + laterMs)} to ${precise(row.endMs + laterMs)}.`;
     const says = $localize`${at} “${cue.text}” becomes “${row.text}”.`;
     change(cue, part, [said ? '' : says, moved ? moves : ''].filter(Boolean).join(' '));
@@ -132,7 +132,7 @@ function sheetRows(text: string): Row[] {
   return rows.map(({ line, cells }) => {
     const [startMs, endMs] = [cells[from], cells[to]].map((cell) => Math.round(1000 * Number(cell?.replace(',', '.'))));
     if (!(startMs! >= 0) || !(endMs! > startMs!))
-      throw new FormatError($localize`Line ${line}: from_s and to_s are seconds, and to_s is the later one.`, line);
+      throw new FormatError($localize`Line ${line}\: from_s and to_s are seconds, and to_s is the later one.`, line);
     return { line, key: cells[key] ?? '', startMs: startMs!, endMs: endMs!, text: oneSpaced(cells[words] ?? '') };
   });
 }
