@@ -106,6 +106,7 @@ export class Thumbnail implements OnDestroy {
     { value: 'below', label: $localize`along the bottom` },
   ];
   protected readonly label = $localize`The thumbnail`;
+  protected readonly pictureWord = $localize`Picture of the thumbnail`;
   protected readonly inList = $localize`The thumbnail as small as in a list`;
   /** What stands where the picture is not there. */
   protected readonly waiting = computed(() =>
@@ -116,6 +117,10 @@ export class Thumbnail implements OnDestroy {
 
   ngOnDestroy(): void {
     for (const url of this.urls) URL.revokeObjectURL(url);
+  }
+
+  protected stillAt(ms: number): string | null {
+    return this.pictures.hasValue() ? (this.pictures.value().get(ms)?.url ?? null) : null;
   }
 
   protected set(change: Partial<Wish>): void {
