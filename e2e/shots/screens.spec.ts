@@ -111,6 +111,9 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await standing(page);
   await settled(page);
   const proof = await page.screenshot({ animations: 'disabled' });
+  await page.emulateMedia({ media: 'print' });
+  const printed = await page.screenshot({ animations: 'disabled', fullPage: true });
+  await page.emulateMedia({ media: 'screen' });
   await page.goto(`/lesson/${DEMO}/share/video-host`);
   await expect(page.getByTestId('pasted').first()).toBeVisible();
   const text = page.getByLabel('One more standing text');
@@ -119,7 +122,12 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await expect(page.getByTestId('standing-text')).toBeVisible();
   await page.locator('h1').click();
   await settled(page);
-  await besideEachOther(page, [proof, await page.screenshot({ animations: 'disabled' })], 'proof');
+  const host = await page.screenshot({ animations: 'disabled' });
+  const thumbnail = page.locator('lc-thumbnail');
+  await expect(thumbnail.locator('image').first()).toBeVisible();
+  await thumbnail.evaluate((one) => one.scrollIntoView({ block: 'center' }));
+  await settled(page);
+  await besideEachOther(page, [proof, printed, host, await page.screenshot({ animations: 'disabled' })], 'proof', 2);
 
   await page.goto(`/lesson/${DEMO}/learn/watching`);
   await expect(page.getByTestId('completed')).toBeVisible();

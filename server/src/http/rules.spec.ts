@@ -50,10 +50,12 @@ describe('the studio’s own rules', () => {
   it('meet in two windows: the same caution is a conflict, another goes along, a sentence tells what is refused', async () => {
     const owner = await server.signedIn('owner');
     await edit(owner, { kind: 'set_caution', caution: mine }, 1, 'first');
+    // Both want the same: nobody is asked which of the two it shall be.
+    expect((await edit(owner, { kind: 'set_caution', caution: mine }, 1, 'second')).status).toBe(200);
     const met = await edit(owner, { kind: 'set_caution', caution: { ...mine, say: 'Other.' } }, 1, 'second');
     expect(met.status).toBe(409);
     expect((await open(owner)).doc.cautions[0]!.say).toBe(mine.say);
-    const along = await edit(owner, { kind: 'silence_caution', silent: { id: 'eye' } }, 1, 'second');
+    const along = await edit(owner, { kind: 'silence_caution', silent: { id: 'eye' } }, 1, 'third');
     expect(along.status).toBe(200);
     expect((await open(owner)).doc.silent).toEqual([{ id: 'eye' }]);
     const refused = await edit(owner, { kind: 'set_caution', caution: { ...mine, say: '' } }, 3);

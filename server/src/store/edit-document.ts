@@ -25,7 +25,7 @@ export interface Edit {
 
 /**
  * Applies edits to a document within a transaction: each is brought onto the newest revision unless it meets somebody
- * else's newer change. Edits before a conflict are kept; the one that meets it and those after it are not. One that can
+ * else's newer change and would have it otherwise. Edits before a conflict are kept; the one that meets it and those after it are not. One that can
  * never be taken is handed back with the reason, and the later ones go on without it. An edit whose id is known already
  * counts as done.
  */
@@ -70,7 +70,8 @@ export async function editDocument<T, C>(
       const inverse = editing.inverse(doc, change);
       const after = edited(editing, doc, change);
       const theirs = met(keysWith(editing, change, inverse));
-      if (theirs) {
+      // Who wants what somebody else has made already is not asked which of the two it shall be.
+      if (theirs && JSON.stringify(after) !== JSON.stringify(doc)) {
         conflict = meeting(edit.id, theirs, true);
         break;
       }

@@ -25,8 +25,8 @@ import { mediaCount, type LessonFile } from './lesson-file';
         <p>{{ what() }}</p>
         <p class="soft">{{ media() }}</p>
         <div class="choose">
-          <p-button label="Put it on the desk" i18n-label (onClick)="bring.emit(read())" />
           <button type="button" class="text-button" (click)="leave.emit()" i18n>Leave it</button>
+          <p-button label="Put it on the desk" i18n-label (onClick)="bring.emit(read())" />
         </div>
       </div>
     </p-dialog>
@@ -38,12 +38,6 @@ import { mediaCount, type LessonFile } from './lesson-file';
     }
     p {
       margin: 0;
-    }
-    .choose {
-      display: flex;
-      gap: 18px;
-      align-items: center;
-      margin-top: 8px;
     }
   `,
 })

@@ -7,6 +7,7 @@ import { Dialog } from 'primeng/dialog';
 import { Menu } from 'primeng/menu';
 import { InputText } from 'primeng/inputtext';
 import { BAND_COLOURS, parentOf } from '@limber/core/face/regions';
+import { FormatError } from '@limber/core/format/format-error';
 import type { Idea } from '@limber/core/ideas/ideas.document';
 import { STAGES, type Stage } from '@limber/core/lesson/stage';
 import { clock } from '@limber/core/time/clock';
@@ -252,7 +253,7 @@ export class Desk {
       this.problem.set('');
       await work();
     } catch (error) {
-      const words = wordsOf(error);
+      const words = error instanceof FormatError ? error.message : wordsOf(error);
       this.problem.set(words);
       this.messages.add({ severity: 'error', summary: words, life: 8000 });
     }

@@ -87,6 +87,15 @@ import { savingWarns, savingWords } from './saving-words';
     :host ::ng-deep .redo {
       transform: scaleX(-1);
     }
+    @media print {
+      p-button,
+      .actions {
+        display: none;
+      }
+      header {
+        padding: 0 0 6px;
+      }
+    }
     .actions {
       display: flex;
       flex-wrap: wrap;

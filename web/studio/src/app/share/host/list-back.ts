@@ -43,7 +43,7 @@ const FIRST = 12;
             <li i18n>and {{ more }} more</li>
           }
         </ul>
-        <div class="choose">
+        <div class="answer">
           @if (sentences.changes) {
             <p-button label="Let it be so" i18n-label (onClick)="takeOver()" />
           }
@@ -75,7 +75,7 @@ const FIRST = 12;
       margin: 6px 0 10px;
       padding-left: 18px;
     }
-    .choose {
+    .answer {
       display: flex;
       gap: 18px;
       align-items: center;

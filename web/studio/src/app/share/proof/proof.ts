@@ -34,6 +34,8 @@ import { HeldFigures } from './held-figures';
 /** So many at once; the rest is one press away. */
 const FEW = 3;
 
+const DAY = new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' });
+
 /** What was found, with the picture of the place. */
 interface Proved {
   readonly group: FindingGroup;
@@ -69,6 +71,8 @@ export class ProofBench {
   private readonly films = lessonMedia().films;
   private readonly film = viewChild(FilmPreview);
   protected readonly FEW = FEW;
+  /** For the printed page. */
+  protected readonly today = DAY.format(new Date());
   protected readonly everything = signal(false);
   protected readonly left = signal(false);
 
