@@ -194,6 +194,7 @@ export async function edited(
     },
   });
   expect(answer.status()).toBe(200);
+  expect(((await answer.json()) as { refused: unknown[] }).refused).toEqual([]);
 }
 
 export async function bringIn(

@@ -96,20 +96,25 @@ test('what a finding rests on changes while it is looked at: it says so, and wha
 }) => {
   const id = await copyOfDemo();
   await page.goto(`/lesson/${id}/share/proof`);
+  await page.getByRole('button', { name: /^Show all/ }).click();
   const card = page.getByTestId('finding').filter({ hasText: 'Rope knead: your left gets' });
   await expect(card).toContainText(UNEVEN);
   await card.getByRole('button', { name: 'Leave it, and say why' }).click();
   const why = card.getByLabel('Why may it stay as it is?');
   await why.fill('They compare their sides.');
   const { doc } = await stored(page.request, id);
-  const step = doc.steps.find((one) => one.move?.name === 'Rope knead')!;
-  const right = doc.segments.find((one) => one.stepId === step.id && one.side === 'right')!;
+  const { id: stepId, rightDose } = doc.steps.find((one) => one.move?.name === 'Rope knead') as unknown as {
+    id: string;
+    rightDose: { reps: object };
+  };
   const origin = new URL(page.url()).origin;
-  const beats = (beatsMs: readonly number[]): Promise<void> =>
-    edited(page.request, origin, id, { kind: 'set_segment', segmentId: right.id, field: 'beatsMs', value: beatsMs });
+  const right = (planned: number): Promise<void> => {
+    const value = { ...rightDose, reps: { ...rightDose.reps, planned } };
+    return edited(page.request, origin, id, { kind: 'set_step', stepId, field: 'rightDose', value });
+  };
 
-  // Somebody counts once more, elsewhere: one fewer. The words follow, and what was typed stays.
-  await beats(right.beatsMs.slice(0, -1));
+  // Somebody plans one fewer, elsewhere. The words follow, and what was typed stays.
+  await right(5);
   await expect(card).toContainText('Rope knead: your left gets 8, your right 5.');
   await expect(why).toHaveValue('They compare their sides.');
   await card.getByRole('button', { name: 'Leave it so' }).click();
@@ -117,9 +122,9 @@ test('what a finding rests on changes while it is looked at: it says so, and wha
   await saved(page);
 
   // It was left as it was then: with other figures it is another question.
-  await beats(right.beatsMs.slice(0, -2));
-  await expect(card).toContainText('Rope knead: your left gets 8, your right 4.');
-  await beats(right.beatsMs.slice(0, -1));
+  await right(7);
+  await expect(card).toContainText('Rope knead: your left gets 8, your right 7.');
+  await right(5);
   await expect(card).toHaveCount(0);
   await page.getByRole('button', { name: /left as (?:it is|they are)$/ }).click();
   await expect(page.getByText('They compare their sides.').first()).toBeVisible();
