@@ -79,10 +79,7 @@ export function choosePlaces(groups: readonly Group[]): number[] {
       const state = reached[i]!;
       const choice = choiceIn[state]!;
       let cost = next[state]! + own[choice]!;
-      for (let j = 0; j < met.length; j++) {
-        const other = met[j]!;
-        cost += other.costs[other.choiceIn[state]! * size + choice]!;
-      }
+      for (const other of met) cost += other.costs[other.choiceIn[state]! * size + choice]!;
       next[state] = cost;
     }
     [costs, next] = [next, costs];

@@ -101,7 +101,8 @@ export function cuesFrom(
         : {}),
     };
     const legal = overrideSchema.safeParse({ key: cue.key, ...part });
-    if (!legal.success) throw new FormatError($localize`Line ${row.line}\: ${legal.error.issues[0]!.message}`, row.line);
+    if (!legal.success)
+      throw new FormatError($localize`Line ${row.line}\: ${legal.error.issues[0]!.message}`, row.line);
     const moves = $localize`${at} “${cue.text}” stands from ${precise(row.startMs + laterMs)} to ${precise(row.endMs + laterMs)}.`;
     const says = $localize`${at} “${cue.text}” becomes “${row.text}”.`;
     change(cue, part, [said ? '' : says, moved ? moves : ''].filter(Boolean).join(' '));

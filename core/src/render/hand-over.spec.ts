@@ -38,7 +38,7 @@ describe('what a lesson is handed over in', () => {
       ),
     );
     expect(carded!['chapters.txt']).toBe(without!['chapters.txt']!.replace('0:20', '0:23'));
-    expect(carded!['edit-list.edl']).toBe(without!['edit-list.edl']!);
+    expect(carded!['edit-list.edl']).toBe(without!['edit-list.edl']);
   });
 
   it('says what it cannot be written as, and why', () => {

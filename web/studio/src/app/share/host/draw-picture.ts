@@ -36,7 +36,7 @@ export async function jpegOf(
     const file = await canvas.convertToBlob({ type: 'image/jpeg', quality });
     if (file.size <= mostBytes) return new Uint8Array(await file.arrayBuffer());
   }
-  throw new Error('The picture does not get small enough.');
+  throw new RangeError(String(mostBytes));
 }
 
 /** Marks drawn as `lcMarks` shows them. @param scale points of the canvas in a thousandth of the picture's width. */
