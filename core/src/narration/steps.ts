@@ -1,4 +1,7 @@
 import { parentOf, type Region } from '../face/regions';
+import { placesIn, type Place } from './begin-features';
+import { bestBegins, type BeginWeights } from './begins';
+import made from './begins.json' with { type: 'json' };
 import type { FoundStep, FoundSwap } from './reading';
 import { blank, type Draft } from './step-draft';
 import { finish } from './step-finish';
@@ -38,13 +41,67 @@ const WORKED_MS = 4500;
 /** What lessons open with before the first technique. */
 const WARMING: ReadonlySet<string> = new Set(['breathe']);
 
+type Swaps = readonly (FoundSwap & { token: number })[];
+
 /**
- * The steps of a narration. A step begins where something new is announced, where another region is named as the place
- * of work, and where the side changes; before the first one lie opening and preparation, after the last the closing.
+ * The steps of a narration: opening, preparation and closing where rules have them; the others begin where clauses are
+ * judged to begin one, by what they say and by where the step before them began (`begins.json` says how that was learned).
  *
  * @example readSteps(streamOf(words), readSwaps(streamOf(words))).map((step) => step.kind) // ['intro', 'technique', 'outro']
  */
-export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: number })[]): FoundStep[] {
+export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
+  const { tokens } = stream;
+  if (tokens.length === 0) return [];
+  const { drafts, places } = placesToBegin(stream, swaps);
+  const found = bestBegins(places, WEIGHTS);
+  const begun = found.map(({ place, sure }, i): Draft => {
+    const { region, action, swapped } = place;
+    const ruled = announced(stream, drafts, place, found[i - 1]?.place ?? null);
+    const kind = ruled?.kind === 'warmup' ? 'warmup' : 'technique';
+    return { ...blank(ruled?.token ?? place.token), kind, region, action, swapped, sure };
+  });
+  const around = drafts.filter(({ kind }) => AROUND.has(kind));
+  const all = [...around, ...begun].sort((a, b) => a.token - b.token);
+  return finish(stream, all, tokens[tokens.length - 1]!.startMs + 1000);
+}
+
+/** So long a step may be announced before it is told, ms. */
+const ANNOUNCED_MS = 7000;
+
+/** Where the rules have a step begin that is recognised here: with its heading, before which nothing was worked. */
+function announced(stream: Stream, drafts: readonly Draft[], { token, atMs }: Place, last: Place | null): Draft | null {
+  const ruled = drafts.findLast((one) => one.token <= token && !AROUND.has(one.kind));
+  if (!ruled || (last && ruled.token <= last.token)) return null;
+  const { tokens } = stream;
+  const counted = tokens.slice(ruled.token, token).some(({ text }) => text === '№');
+  const between = drafts.some((one) => AROUND.has(one.kind) && one.token > ruled.token && one.token <= token);
+  return !counted && !between && atMs - tokens[ruled.token]!.startMs <= ANNOUNCED_MS ? ruled : null;
+}
+
+const WEIGHTS: BeginWeights = made;
+/** What no step is, and what lies between two. */
+const AROUND: ReadonlySet<Draft['kind']> = new Set(['intro', 'prep', 'outro', 'rest', 'talk']);
+
+/** Where steps may begin, up to the closing; and where the rules have them begin. */
+export function placesToBegin(stream: Stream, swaps: Swaps): { drafts: Draft[]; places: Place[] } {
+  const drafts = ruledSteps(stream, swaps);
+  const closing = drafts.findLast(({ kind }) => kind === 'outro')?.token ?? Infinity;
+  const taken = new Set(
+    drafts.flatMap(({ kind, token }) => (kind !== 'intro' && AROUND.has(kind) ? [token - 1, token, token + 1] : [])),
+  );
+  // The first words greet, unless the rules have the work begin at once.
+  const greets = drafts[0]?.kind === 'intro' && drafts[1]?.token !== 0;
+  const places = placesIn(stream, swaps, drafts).filter(
+    ({ token }) => token < closing && !taken.has(token) && !(token === 0 && greets),
+  );
+  return { drafts, places };
+}
+
+/**
+ * Steps as rules have them begin: where something new is announced, where another region is named as the place of work,
+ * and where the side changes; before the first one lie opening and preparation, after the last the closing.
+ */
+function ruledSteps(stream: Stream, swaps: Swaps): Draft[] {
   const { tokens } = stream;
   if (tokens.length === 0) return [];
   const endMs = tokens[tokens.length - 1]!.startMs + 1000;
@@ -198,7 +255,7 @@ export function readSteps(stream: Stream, swaps: readonly (FoundSwap & { token: 
     });
   }
   for (const swap of pending) if (drafts[drafts.length - 1]!.kind !== 'intro') startSwapped(stream, drafts, swap.token);
-  return finish(stream, drafts, endMs);
+  return drafts;
 }
 
 /** The line of the narration that a token stands in, from there on. */

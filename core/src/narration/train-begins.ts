@@ -1,0 +1,134 @@
+import { FEATURES, since, type Place } from './begin-features';
+import { bestBegins, SHORTEST_MS, type BeginWeights } from './begins';
+import { laidOut, LAYOUTS, type Layout } from './layouts';
+import { parseLines } from './lines';
+import { readMarked } from './marked';
+import { f1, pairUp, type Score } from './score';
+import { placesToBegin } from './steps';
+import { readSwaps } from './swaps';
+import { streamOf } from './tokens';
+import { wordsOf } from './words';
+
+/** All layouts: what is trained on the set as it was written alone learns its lines. */
+export const TRAINED_ON: readonly Layout[] = LAYOUTS;
+const ROUNDS = 250;
+const RATE = 0.3;
+const DECAY = 1e-3;
+/** A true beginning is the place that lies so near, ms. */
+const SAME_MS = 2600;
+/** What the weights are tried with. */
+const BIASES = [0, 0.4, 0.8, 1.2, 1.6];
+const FOLDS = 5;
+
+/** A narration as it is learned from: its places, those where a step truly begins, and when these are. */
+export interface Lesson {
+  readonly places: readonly Place[];
+  readonly begins: ReadonlySet<number>;
+  readonly trueMs: readonly number[];
+}
+
+const NO_WORK: ReadonlySet<string> = new Set(['intro', 'prep', 'outro', 'rest', 'talk']);
+
+/** For the script that makes the weights, and for measurements. */
+export function lessonOf(marked: string, layout: Layout): Lesson {
+  const { text, truth } = readMarked(laidOut(marked, layout));
+  const stream = streamOf(wordsOf(parseLines(text)));
+  const swaps = readSwaps(stream);
+  const { places } = placesToBegin(stream, swaps);
+  const trueMs = truth.steps.filter(({ kind }) => !NO_WORK.has(kind)).map((step) => step.startMs);
+  const begins = new Set<number>();
+  for (const ms of trueMs) {
+    const free = places.flatMap(({ atMs }, i) => {
+      const off = Math.abs(atMs - ms);
+      return off < SAME_MS && !begins.has(i) ? [{ i, off }] : [];
+    });
+    const nearest = free.reduce<(typeof free)[number] | null>(
+      (best, one) => (best && best.off <= one.off ? best : one),
+      null,
+    );
+    if (nearest) begins.add(nearest.i);
+  }
+  return { places, begins, trueMs };
+}
+
+/**
+ * Weights by logistic regression on every place of every narration, each judged against the true beginning before it.
+ * Deterministic: steps of all the data at once, with the root of the summed squares of what was stepped (AdaGrad).
+ */
+export function fitted(lessons: readonly Lesson[], rounds = ROUNDS): number[] {
+  const rows: number[][] = [];
+  const truth: number[] = [];
+  for (const { places, begins } of lessons) {
+    let last: Place | null = null;
+    places.forEach((place, i) => {
+      if (last && place.atMs - last.atMs < SHORTEST_MS) return;
+      rows.push([...place.own, ...since(last, place)]);
+      truth.push(begins.has(i) ? 1 : 0);
+      if (begins.has(i)) last = place;
+    });
+  }
+  const weights = new Float64Array(FEATURES.length);
+  const squares = new Float64Array(FEATURES.length).fill(1e-6);
+  const slope = new Float64Array(FEATURES.length);
+  for (let round = 0; round < rounds; round++) {
+    slope.fill(0);
+    rows.forEach((row, i) => {
+      let odds = 0;
+      for (const one of row) odds += weights[one]!;
+      const off = 1 / (1 + Math.exp(-odds)) - truth[i]!;
+      for (const one of row) slope[one]! += off;
+    });
+    for (let k = 0; k < weights.length; k++) {
+      const step = slope[k]! / rows.length + DECAY * weights[k]!;
+      squares[k]! += step * step;
+      weights[k]! -= (RATE / Math.sqrt(squares[k]!)) * step;
+    }
+  }
+  return [...weights];
+}
+
+/** How well beginnings are found, as steps are scored. */
+export function scoreOf(lessons: readonly Lesson[], weights: BeginWeights): Score {
+  return lessons
+    .map(({ places, trueMs }) =>
+      pairUp(
+        trueMs,
+        bestBegins(places, weights).map(({ place }) => place.atMs),
+        (ms) => ms,
+        () => true,
+      ),
+    )
+    .reduce((sum, one) => ({
+      truth: sum.truth + one.truth,
+      found: sum.found + one.found,
+      right: sum.right + one.right,
+    }));
+}
+
+/**
+ * Weights of narrations, and the bias with which weights that were made without a narration find its steps best: whole
+ * narrations are left out, with all of their layouts.
+ *
+ * @param marked narrations with their truth.
+ */
+export function trained(marked: readonly string[]): BeginWeights & { readonly leftOut: number } {
+  const lessons = marked.map((one) => TRAINED_ON.map((layout) => lessonOf(one, layout)));
+  const totals = BIASES.map(() => TRAINED_ON.map(() => ({ truth: 0, found: 0, right: 0 })));
+  for (let fold = 0; fold < FOLDS; fold++) {
+    const weights = fitted(lessons.filter((_, i) => i % FOLDS !== fold).flat(), ROUNDS / 2);
+    const others = lessons.filter((_, i) => i % FOLDS === fold);
+    BIASES.forEach((bias, b) =>
+      TRAINED_ON.forEach((_, l) => {
+        const { truth, found, right } = scoreOf(
+          others.map((one) => one[l]!),
+          { bias, weights },
+        );
+        const sum = totals[b]![l]!;
+        totals[b]![l] = { truth: sum.truth + truth, found: sum.found + found, right: sum.right + right };
+      }),
+    );
+  }
+  const means = totals.map((all) => all.reduce((sum, one) => sum + f1(one), 0) / all.length);
+  const best = means.indexOf(Math.max(...means));
+  return { bias: BIASES[best]!, weights: fitted(lessons.flat()), leftOut: means[best]! };
+}
