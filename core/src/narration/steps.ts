@@ -1,5 +1,5 @@
 import { parentOf, type Region } from '../face/regions';
-import { placesIn, type Place } from './begin-features';
+import { FEATURES, placesIn, type Place } from './begin-features';
 import { bestBegins, type BeginWeights } from './begins';
 import made from './begins.json' with { type: 'json' };
 import type { FoundStep, FoundSwap } from './reading';
@@ -78,7 +78,9 @@ function announced(stream: Stream, drafts: readonly Draft[], { token, atMs }: Pl
   return !counted && !between && atMs - tokens[ruled.token]!.startMs <= ANNOUNCED_MS ? ruled : null;
 }
 
-const WEIGHTS: BeginWeights = made;
+/** See `cli/src/write-begins.ts`. */
+const LEARNED: Readonly<Record<string, number>> = made.weights;
+const WEIGHTS: BeginWeights = { bias: made.bias, weights: FEATURES.map((name) => LEARNED[name]!) };
 /** What no step is, and what lies between two. */
 const AROUND: ReadonlySet<Draft['kind']> = new Set(['intro', 'prep', 'outro', 'rest', 'talk']);
 
