@@ -31,10 +31,14 @@ export const BUNDLED_CAPTIONS = '.captions.txt';
 export function mediaOf({ takes, waiting, music }: Pick<Lesson, 'takes' | 'waiting' | 'music'>): BundledMedium[] {
   const names = new Map<string, string>();
   const nameOf = (mediaId: string, wanted: string): string => {
-    const plain = wanted.replace(/[^\w-]/g, '_');
-    const free = [...names.values()].includes(plain) ? `${plain}-${names.size}` : plain;
-    if (!names.has(mediaId)) names.set(mediaId, free);
-    return names.get(mediaId)!;
+    const known = names.get(mediaId);
+    if (known !== undefined) return known;
+    const taken = new Set(names.values());
+    let name = wanted.replace(/[^\w-]/g, '_');
+    // Other ids may be the same once they are names.
+    while (taken.has(name)) name += '_';
+    names.set(mediaId, name);
+    return name;
   };
   const alone = (mediaId: string, label: string, role: 'log' | 'music'): BundledMedium => {
     return { mediaId, name: nameOf(mediaId, mediaId), label, role, takeId: null, offsetMs: 0 };
