@@ -120,11 +120,14 @@ describe('finished films over HTTP', () => {
 
   it('can be tried out: a picture and some seconds of sound, as filmed and as put right', async () => {
     await change(() => ({ brighter: true }));
-    const pixel = async (query: string): Promise<number> => {
+    const picture = async (query: string): Promise<Buffer> => {
       const answer = await editor.fetch('GET', `/api/lessons/${lesson.lessonId}/film-trial/picture.jpg?${query}`);
       expect([answer.status, answer.headers.get('Content-Type')]).toEqual([200, 'image/jpeg']);
+      return Buffer.from(await answer.arrayBuffer());
+    };
+    const pixel = async (query: string): Promise<number> => {
       const file = join(server.folder, 'trial.jpg');
-      writeFileSync(file, Buffer.from(await answer.arrayBuffer()));
+      writeFileSync(file, await picture(query));
       const args = ['-loglevel', 'error', '-i', file, '-vf', 'scale=1:1:flags=area,format=gray', '-f', 'rawvideo', '-'];
       return execFileSync('ffmpeg', args)[0]!;
     };
@@ -132,6 +135,11 @@ describe('finished films over HTTP', () => {
     const [before, after] = [await pixel('atMs=1240&as=filmed'), await pixel('atMs=1240')];
     expect(after).toBeGreaterThan(before);
     expect(await pixel('atMs=1240&as=brighter')).toBe(after);
+    // A picture for lists has nothing drawn on it that counts.
+    const shown = await picture('atMs=1240&as=filmed');
+    const plain = await picture('atMs=1240&as=filmed&cues=left-out');
+    expect(plain.equals(shown)).toBe(false);
+    expect(plain.equals(await picture('atMs=1240&as=filmed&cues=left-out'))).toBe(true);
     const sound = await editor.fetch('GET', `/api/lessons/${lesson.lessonId}/film-trial/sound.m4a?atMs=0`);
     expect([sound.status, sound.headers.get('Content-Type')]).toEqual([200, 'audio/mp4']);
     expect(
