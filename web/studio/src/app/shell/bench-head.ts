@@ -92,9 +92,6 @@ import { savingWarns, savingWords } from './saving-words';
       .actions {
         display: none;
       }
-      header {
-        padding: 0 0 6px;
-      }
     }
     .actions {
       display: flex;
