@@ -1,8 +1,14 @@
 import { describeDose } from '../dose/dose';
 import { checkLesson } from '../check/check-lesson';
 import { aMove, reps } from '../testing';
-import { draftLesson, draftSteps } from './draft';
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { laidOut } from '../narration/layouts';
+import { readMarked } from '../narration/marked';
 import { readNarration } from '../narration/read';
+import { wording } from '../narration/words';
+import { around, draftLesson, draftSteps, wordsOf } from './draft';
 
 const TEXT = `[0:00] Good morning. Four minutes for the jaw and the neck.
 [0:08] Clean hands, please.
@@ -38,6 +44,61 @@ describe('a draft from narration', () => {
     expect(first!.known).toBeTrue();
     const jaw = narrated.steps.findIndex((step) => step.region === 'jaw' && step.kind === 'technique');
     expect(draftSteps(narrated, [], newId, new Set([jaw])).length).toBe(1);
+  });
+
+  it('loses no word of any narration, with or without signs, whatever is taken of it', () => {
+    const folders = ['development', 'unseen'].map((one) =>
+      join(dirname(fileURLToPath(import.meta.url)), '../narration', one),
+    );
+    for (const folder of folders)
+      for (const file of readdirSync(folder))
+        for (const layout of ['written', 'flat'] as const) {
+          const read = readNarration(readMarked(laidOut(readFileSync(join(folder, file), 'utf8'), layout)).text);
+          const every = read.steps.map((_, at) => at);
+          const said = (all: readonly number[]): string =>
+            all
+              .map((at) => wordsOf(read, at))
+              .filter(Boolean)
+              .join(' ');
+          for (const accepted of [undefined, new Set(every.filter((at) => at % 3 > 0)), new Set<number>()]) {
+            const steps = draftSteps(read, [], newId, accepted);
+            const beside = steps.map(({ from, along }) => [...from, ...along]);
+            const { opening, closing, leftOver } = around(read, steps);
+            const [first, last] = [Math.min(...beside.flat(), every.length), Math.max(...beside.flat(), -1)];
+            const outside = every.filter((at) => !beside.flat().includes(at));
+            // Each stretch of the words once; before the first step, beside one, or after the last.
+            expect([...beside.flat(), ...outside].sort((a, b) => a - b)).toEqual(every);
+            expect(outside.every((at) => at < first || at > last || last < 0))
+              .withContext(`${file}, ${layout}`)
+              .toBe(true);
+            expect(said(every)).toBe(wording(read.words, 0, read.words.length));
+            const told = [
+              opening,
+              closing,
+              leftOver,
+              ...steps.flatMap(({ step: { narration }, leftOver: more }) => [...Object.values(narration), more]),
+            ];
+            expect(told.join(' ').split(/\s+/).filter(Boolean).sort()).toEqual(
+              read.words.map(({ text }) => text).sort(),
+            );
+            steps.forEach(({ step: { narration }, leftOver: more }, i) => {
+              const words = said(beside[i]!);
+              if (more === '')
+                expect([narration.before, narration.during, narration.after].filter(Boolean).join(' ')).toBe(words);
+            });
+          }
+        }
+  });
+
+  it('keeps what is too long for a step’s words as left over', () => {
+    const talk = 'And there was a boat. '.repeat(900);
+    const long = readNarration(
+      `[0:00] Hello.\n[0:10] First, knead the jaw with your knuckles, eight times. ${talk}\n[9:00] Bye.`,
+    );
+    const worked = long.steps.findIndex(({ kind }) => kind === 'technique');
+    const [step] = draftSteps(long, [], newId, new Set([worked]));
+    for (const words of Object.values(step!.step.narration)) expect(words.length).toBeLessThanOrEqual(6000);
+    expect(step!.leftOver.length).toBeGreaterThan(5000);
   });
 
   it('becomes a lesson that can be checked', () => {

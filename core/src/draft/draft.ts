@@ -25,6 +25,10 @@ export interface DraftStep {
   readonly step: MoveStep;
   /** Indices of the read steps that it stands for: two where both sides were read. */
   readonly from: readonly number[];
+  /** Indices of what was said at it and is no step of its own: talk, a rest, what was not taken. */
+  readonly along: readonly number[];
+  /** What of all that is longer than a step's words may be; empty but for very long talk. */
+  readonly leftOver: string;
   /** Whether its dose was said; where not, it is the move's default and marked as one. */
   readonly doseSaid: boolean;
   /** Whether the move is one of the library, and not made from the words. */
@@ -33,6 +37,26 @@ export interface DraftStep {
 
 /** The kinds of read steps that something is done in. */
 export const WORKED: ReadonlySet<string> = new Set(['technique', 'warmup', 'drain']);
+
+/** A step while it is put together. */
+interface Drafted {
+  readonly read: FoundStep;
+  readonly from: number[];
+  readonly along: number[];
+  readonly doses: FoundDose[];
+  readonly other: FoundDose[];
+  readonly sides: string[];
+}
+
+/** So long the words of each part of a step are at most, as of the opening and the closing. */
+const MOST_WORDS = 6000;
+
+/** A text up to the last word that ends before so many letters, and the rest of it. */
+function partedAt(text: string, most: number): readonly [kept: string, rest: string] {
+  if (text.length <= most) return [text, ''];
+  const at = text.lastIndexOf(' ', most);
+  return [text.slice(0, at), text.slice(at + 1)];
+}
 
 /**
  * The steps that a narration comes to. A second side, said right away or after a whole round on the first, becomes the
@@ -48,16 +72,15 @@ export function draftSteps(
   newId: () => string,
   accepted?: ReadonlySet<number>,
 ): DraftStep[] {
-  const drafts: {
-    read: FoundStep;
-    from: number[];
-    doses: FoundDose[];
-    other: FoundDose[];
-    words: string;
-    sides: string[];
-  }[] = [];
+  const drafts: Drafted[] = [];
+  let current: Drafted | undefined;
+  const lastWorked = narrated.steps.findLastIndex(({ kind }, at) => WORKED.has(kind) && (accepted?.has(at) ?? true));
   narrated.steps.forEach((read, at) => {
-    if (!WORKED.has(read.kind) || (accepted && !accepted.has(at))) return;
+    if (!WORKED.has(read.kind) || (accepted && !accepted.has(at))) {
+      // No word is lost: what is no step stands beside the one that it was said at, up to the closing.
+      if (read.kind !== 'outro' || at < lastWorked) current?.along.push(at);
+      return;
+    }
     const doses = narrated.doses.filter((dose) => dose.atMs >= read.startMs && dose.atMs < read.endMs);
     const second = read.side === 'second' || isOther(read.side, drafts, read);
     const first = second
@@ -67,12 +90,15 @@ export function draftSteps(
       first.from.push(at);
       first.sides.push(read.side);
       first.other.push(...doses);
+      current = first;
       return;
     }
-    drafts.push({ read, from: [at], doses, other: [], words: wordsOf(narrated, at), sides: [read.side] });
+    current = { read, from: [at], along: [], doses, other: [], sides: [read.side] };
+    drafts.push(current);
   });
   const rules = narrated.doses.filter((dose) => dose.scope === 'every_move');
-  return drafts.map(({ read, from, doses, other, words, sides }) => {
+  return drafts.map(({ read, from, along, doses, other, sides }) => {
+    const words = wordsOf(narrated, from[0]!);
     const known = library.find(
       (move) => move.region === read.region && move.action === read.action && byHand(move.tool) === byHand(read.tool),
     );
@@ -83,14 +109,44 @@ export function draftSteps(
     const sidePlan = planOf(read, sides, doses);
     const rightDose =
       right && sidePlan === 'left_right' && JSON.stringify(right) !== JSON.stringify(dose) ? right : null;
-    const step = stepOf(newId(), move, {
-      dose,
-      rightDose,
-      sidePlan,
-      narration: { before: words, during: '', after: '' },
-    });
-    return { step, from, doseSaid: said !== null, known: known !== undefined };
+    const all = (read: readonly number[]): string =>
+      read
+        .map((at) => wordsOf(narrated, at))
+        .filter(Boolean)
+        .join(' ');
+    // Of the other side it is said while it is worked; talk comes behind.
+    const parts = [words, all(from.slice(1)), all(along)].map((part) => partedAt(part, MOST_WORDS));
+    const [before, during, after] = parts.map(([kept]) => kept) as [string, string, string];
+    const step = stepOf(newId(), move, { dose, rightDose, sidePlan, narration: { before, during, after } });
+    const leftOver = parts
+      .map(([, rest]) => rest)
+      .filter(Boolean)
+      .join(' ');
+    return { step, from, along, leftOver, doseSaid: said !== null, known: known !== undefined };
   });
+}
+
+/** What is said before the first step and after the last, and what is too long for either. */
+export function around(
+  narrated: Narrated,
+  steps: readonly DraftStep[],
+): { readonly opening: string; readonly closing: string; readonly leftOver: string } {
+  const taken = new Set(steps.flatMap(({ from, along }) => [...from, ...along]));
+  const first = Math.min(...taken, narrated.steps.length);
+  const all = (is: (at: number) => boolean): string =>
+    narrated.steps
+      .flatMap((_, at) => (!taken.has(at) && is(at) ? [wordsOf(narrated, at)] : []))
+      .filter(Boolean)
+      .join(' ');
+  const [opening, more] = partedAt(
+    all((at) => at < first),
+    MOST_WORDS,
+  );
+  const [closing, rest] = partedAt(
+    all((at) => at > first),
+    MOST_WORDS,
+  );
+  return { opening, closing, leftOver: [more, rest].filter(Boolean).join(' ') };
 }
 
 /**
@@ -99,19 +155,15 @@ export function draftSteps(
  * @example draftLesson(narrated, steps, 'Tide', 'id').opening // 'Good morning.'
  */
 export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], title: string, id: string): Lesson {
-  const frame = (kinds: readonly string[]): string =>
-    narrated.steps
-      .map((step, at) => (kinds.includes(step.kind) ? wordsOf(narrated, at) : ''))
-      .filter(Boolean)
-      .join(' ');
+  const { opening, closing } = around(narrated, steps);
   const minutes = narrated.promises.find((promise) => promise.kind === 'minutes');
   const lesson = lessonSchema.parse({
     format: LESSON_FORMAT,
     version: LESSON_VERSION,
     id,
     title,
-    opening: frame(['intro', 'prep']).slice(0, 6000),
-    closing: frame(['outro']).slice(0, 6000),
+    opening,
+    closing,
     targetMs: minutes ? Math.min(7_200_000, Math.max(30_000, Math.round(minutes.high * 60_000))) : null,
     steps: steps.map((one) => one.step),
   });
@@ -314,7 +366,8 @@ function routeIn(words: string, region: Move['region']): Stop[] {
  * @example wordsOf(narrated, 0) // 'Good morning, early shift.'
  */
 export function wordsOf(narrated: Narrated, at: number): string {
-  const from = narrated.steps[at]!.evidence.from;
+  // Whatever stands before the first word that anything is read from is said as well.
+  const from = at === 0 ? 0 : narrated.steps[at]!.evidence.from;
   const to = narrated.steps[at + 1]?.evidence.from ?? narrated.words.length;
-  return wording(narrated.words, from, to).slice(0, 6000);
+  return wording(narrated.words, from, to);
 }

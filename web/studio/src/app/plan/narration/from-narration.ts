@@ -9,7 +9,7 @@ import { Textarea } from 'primeng/textarea';
 import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
 import { describeRead, howSure } from '@limber/core/narration/describe';
-import { draftLesson, draftSteps, WORKED } from '@limber/core/draft/draft';
+import { around, draftLesson, draftSteps, WORKED } from '@limber/core/draft/draft';
 import type { Narrated } from '@limber/core/narration/read';
 import type { Evidence, FoundStep } from '@limber/core/narration/reading';
 import { saidBy } from '@limber/core/narration/words';
@@ -103,9 +103,11 @@ export class FromNarration {
   protected readonly steps = computed(() => {
     const narrated = this.narrated();
     if (!narrated) return [];
+    const first = Math.min(...this.draft().flatMap(({ from }) => from), narrated.steps.length);
     return narrated.steps.map((step, at) => {
       const colours = BAND_COLOURS[parentOf(step.region)];
       const drafted = this.draft().find((one) => one.from.includes(at));
+      const beside = this.draft().find((one) => one.along.includes(at));
       const worked = WORKED.has(step.kind);
       return {
         at,
@@ -125,7 +127,11 @@ export class FromNarration {
           ? drafted.from[0] === at
             ? `${drafted.step.move.name}: ${describeDose(drafted.step.dose)}${drafted.doseSaid ? '' : $localize` (as usual: how many was not said)`}, ${sidePlanName(drafted.step.sidePlan)}`
             : $localize`the other side of it`
-          : '',
+          : beside
+            ? $localize`its words stay with ${beside.step.move.name}`
+            : at < first
+              ? $localize`its words stand in the opening`
+              : $localize`its words stand in the closing`,
         doses: narrated.doses
           .filter((dose) => dose.atMs >= step.startMs && dose.atMs < step.endMs)
           .map((dose) => this.chip(dose.evidence, describeRead(dose))),
@@ -160,6 +166,13 @@ export class FromNarration {
     })),
   );
   protected readonly made = computed(() => this.draft().length);
+  /** What is longer than the words of a step, of the opening or of the closing may be: it is shown, to be kept elsewhere. */
+  protected readonly leftOver = computed(() => {
+    const narrated = this.taken();
+    if (!narrated) return '';
+    const steps = this.draft();
+    return [...steps.map((one) => one.leftOver), around(narrated, steps).leftOver].filter(Boolean).join('\n\n');
+  });
   protected readonly school = computed(() => {
     const narrated = this.taken();
     return narrated ? SCHOOL_NAMES[draftLesson(narrated, this.draft(), 'x', 'x').school] : '';
