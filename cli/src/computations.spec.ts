@@ -110,7 +110,7 @@ describe('limber compute', () => {
   it('derives cues as a table', () => {
     const [head, ...rows] = compute('cues', bundle, '--format', 'csv').out.trim().split('\r\n');
     expect(head).toBe('from_s,to_s,kind,step,side,words,number,of,cue');
-    expect(rows).toContain('1.750,3.250,count,Slipway,left,1,1,2');
+    expect(rows).toContain('1.750,3.250,count,Slipway,left,1,1,2,a|left|count|0');
     expect(compute('cues', bundle, '--format', 'xls').problem!.type).toBe('unknown-format');
   });
 
