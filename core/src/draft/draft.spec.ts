@@ -47,7 +47,7 @@ describe('a draft from narration', () => {
   });
 
   it('loses no word of any narration, with or without signs, whatever is taken of it', () => {
-    const folders = ['development', 'unseen'].map((one) =>
+    const folders = ['development', 'blocks'].map((one) =>
       join(dirname(fileURLToPath(import.meta.url)), '../narration', one),
     );
     for (const folder of folders)

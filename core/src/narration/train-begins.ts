@@ -51,6 +51,10 @@ export function lessonOf(marked: string, layout: Layout): Lesson {
   return { places, begins, trueMs };
 }
 
+/** Lessons as often as each counts. */
+const counted = (all: readonly { readonly lessons: readonly Lesson[]; readonly counts: number }[]): Lesson[] =>
+  all.flatMap(({ lessons, counts }) => Array.from({ length: counts }, () => lessons).flat());
+
 /**
  * Weights by logistic regression on every place of every narration, each judged against the true beginning before it.
  * Deterministic: steps of all the data at once, with the root of the summed squares of what was stepped (AdaGrad).
@@ -109,18 +113,23 @@ export function scoreOf(lessons: readonly Lesson[], weights: BeginWeights): Scor
  * Weights of narrations, and the bias with which weights that were made without a narration find its steps best: whole
  * narrations are left out, with all of their layouts.
  *
- * @param marked narrations with their truth.
+ * @param narrations with their truth, and how often each counts where weights are made.
  */
-export function trained(marked: readonly string[]): BeginWeights & { readonly leftOut: number } {
-  const lessons = marked.map((one) => TRAINED_ON.map((layout) => lessonOf(one, layout)));
+export function trained(
+  narrations: readonly { readonly marked: string; readonly counts: number }[],
+): BeginWeights & { readonly leftOut: number } {
+  const all = narrations.map(({ marked, counts }) => ({
+    lessons: TRAINED_ON.map((layout) => lessonOf(marked, layout)),
+    counts,
+  }));
   const totals = BIASES.map(() => TRAINED_ON.map(() => ({ truth: 0, found: 0, right: 0 })));
   for (let fold = 0; fold < FOLDS; fold++) {
-    const weights = fitted(lessons.filter((_, i) => i % FOLDS !== fold).flat(), ROUNDS / 2);
-    const others = lessons.filter((_, i) => i % FOLDS === fold);
+    const weights = fitted(counted(all.filter((_, i) => i % FOLDS !== fold)), ROUNDS / 2);
+    const others = all.filter((_, i) => i % FOLDS === fold);
     BIASES.forEach((bias, b) =>
       TRAINED_ON.forEach((_, l) => {
         const { truth, found, right } = scoreOf(
-          others.map((one) => one[l]!),
+          others.map(({ lessons }) => lessons[l]!),
           { bias, weights },
         );
         const sum = totals[b]![l]!;
@@ -128,7 +137,7 @@ export function trained(marked: readonly string[]): BeginWeights & { readonly le
       }),
     );
   }
-  const means = totals.map((all) => all.reduce((sum, one) => sum + f1(one), 0) / all.length);
+  const means = totals.map((scored) => scored.reduce((sum, one) => sum + f1(one), 0) / scored.length);
   const best = means.indexOf(Math.max(...means));
-  return { bias: BIASES[best]!, weights: fitted(lessons.flat()), leftOut: means[best]! };
+  return { bias: BIASES[best]!, weights: fitted(counted(all)), leftOut: means[best]! };
 }
