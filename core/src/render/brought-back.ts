@@ -8,6 +8,7 @@ import type { Change, SingleChange } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
 import { cuesFrom, type CuesNow } from './cues-back';
 import { piecesFrom } from './hand-back';
+import { marksFrom } from './marks-back';
 
 /** A file that comes back from another program. */
 export interface BackFile {
@@ -28,8 +29,8 @@ export function comesBack(name: string): boolean {
 }
 
 /**
- * What files that were handed over change when they come back: lists for editors in what plays, captions, cues and the cue
- * sheet in what is shown. Of several, each says its own, and one that cannot be read takes nothing from the others.
+ * What files that were handed over change when they come back: lists for editors in what plays and where what is marked
+ * begins and ends, captions, cues and the cue sheet in what is shown. Of several, each says its own, and one that cannot be read takes nothing from the others.
  *
  * @throws FormatError where none of them can be read.
  * @example broughtBack(lesson, now, [{ name: 'tide-edit-list.edl', text }]).told // ['3 pieces play.', …]
@@ -67,6 +68,7 @@ const isList = (name: string): boolean => /\.(?:edl|otio|json)$/i.test(name);
 /** What a change is of: of two that are of the same, the first holds. */
 function nameOf(change: SingleChange): string {
   if (change.kind === 'set_override') return change.override.key;
+  if (change.kind === 'set_segment') return `${change.segmentId}/${change.field}`;
   return change.kind === 'clear_override' ? change.key : change.kind;
 }
 
@@ -75,10 +77,15 @@ function playsBy(lesson: Lesson, file: BackFile): { changes: SingleChange[]; tol
     throw new FormatError(
       $localize`This is a whole lesson. Bring it in where all your lessons are: it becomes one of them.`,
     );
+  const marks = /\.edl$/i.test(file.name) ? { changes: [], told: [] } : marksFrom(lesson, file.text);
   const change = { kind: 'set_assembly', assembly: piecesFrom(lesson, file) } as const;
-  if (JSON.stringify(change.assembly) === JSON.stringify(lesson.assembly)) return { changes: [], told: [] };
+  if (JSON.stringify(change.assembly) === JSON.stringify(lesson.assembly))
+    return { changes: [...marks.changes], told: [...marks.told] };
   const after = edited(lessonEditing, lesson, change);
   const n = after.assembly.length;
   const pieces = n === 1 ? $localize`1 piece plays.` : $localize`${n} pieces play.`;
-  return { changes: [change], told: [pieces, ...differences(lesson, after).map((one) => one.words)] };
+  return {
+    changes: [change, ...marks.changes],
+    told: [pieces, ...differences(lesson, after).map((one) => one.words), ...marks.told],
+  };
 }
