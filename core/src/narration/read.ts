@@ -3,7 +3,7 @@ import { readPromises } from './promises';
 import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
 import { readClaims } from './claims';
 import { readCautions } from './remarks';
-import { readSteps } from './steps';
+import { readSteps, readStepsByRule } from './steps';
 import { readSwaps } from './swaps';
 import { streamOf } from './tokens';
 import { parseLines, type NarrationLine } from './lines';
@@ -38,10 +38,14 @@ export function readNarration(source: string): Narrated {
  * @example readLines(parseLines('Six times.')).doses[0]?.low // 6
  */
 export function readLines(lines: readonly NarrationLine[]): Narrated {
+  return readBy(readSteps, lines);
+}
+
+function readBy(stepsOf: typeof readSteps, lines: readonly NarrationLine[]): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
-  const steps = readSteps(stream, swaps);
+  const steps = stepsOf(stream, swaps);
   const firstWork = steps.find((step) => step.kind === 'technique' || step.kind === 'warmup')?.startMs ?? 0;
   return {
     words,
@@ -74,7 +78,7 @@ export function readWords(text: string): Narrated {
   const known = heard.get(text);
   if (known) return known;
   if (heard.size >= MOST_KEPT) heard.clear();
-  const read = readLines([{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }]);
+  const read = readBy(readStepsByRule, [{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }]);
   heard.set(text, read);
   return read;
 }

@@ -52,6 +52,7 @@ type Swaps = readonly (FoundSwap & { token: number })[];
 export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
   const { tokens } = stream;
   if (tokens.length === 0) return [];
+  const endMs = tokens[tokens.length - 1]!.startMs + 1000;
   const { drafts, places } = placesToBegin(stream, swaps);
   const found = bestBegins(places, WEIGHTS);
   const begun = found.map(({ place, sure }, i): Draft => {
@@ -62,7 +63,20 @@ export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
   });
   const around = drafts.filter(({ kind }) => AROUND.has(kind));
   const all = [...around, ...begun].sort((a, b) => a.token - b.token);
-  return finish(stream, all, tokens[tokens.length - 1]!.startMs + 1000);
+  return finish(stream, all, endMs);
+}
+
+/**
+ * The same by the rules alone, for a stretch of words by itself: what its doses are of is all that is wanted there, and it
+ * takes half the time.
+ *
+ * @example readStepsByRule(streamOf(words), []).map((step) => step.kind) // ['intro', 'technique']
+ */
+export function readStepsByRule(stream: Stream, swaps: Swaps): FoundStep[] {
+  const { tokens } = stream;
+  return tokens.length === 0
+    ? []
+    : finish(stream, ruledSteps(stream, swaps), tokens[tokens.length - 1]!.startMs + 1000);
 }
 
 /** So long a step may be announced before it is told, ms. */
