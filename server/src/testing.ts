@@ -1,11 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { chmodSync, copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, copyFileSync, mkdirSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import pg from 'pg';
 import pino from 'pino';
 import type { DataSource } from 'typeorm';
+import type { UploadMetadata } from '@limber/core/api/media';
 import { LESSON_FORMAT, LESSON_VERSION, lessonSchema, type Lesson } from '@limber/core/lesson/lesson.schema';
 import { readConfig, type Config } from './config';
 import { Lease } from './jobs/lease';
@@ -14,7 +15,7 @@ import { originalKey } from './media/keys';
 import { probe } from './media/probe';
 import { LocalMediaStore } from './media/store';
 import { openDatabase } from './store/database';
-import { Lessons, Media } from './store/entities';
+import { Lessons, Media, Uploads } from './store/entities';
 
 /** For tests only: a studio's database, folders and media store of its own. */
 export interface TestStudio {
@@ -87,6 +88,24 @@ export async function addMedium({ database, store, folder }: TestStudio, file: s
   const known = await probe(path, 'sound');
   await store.putFrom(originalKey(id), path);
   await database.getRepository(Media).insert({ id, name: basename(file), bytes: '1', ...known, createdAt: new Date() });
+  return id;
+}
+
+/** A file whose last byte is in, as the upload server leaves it. @returns the upload's id */
+export async function sentUpload(
+  { config, database }: TestStudio,
+  file: string,
+  metadata: Pick<UploadMetadata, 'lessonId'> & Partial<UploadMetadata>,
+): Promise<string> {
+  const id = randomUUID();
+  const place = join(config.uploadFolder, id);
+  copyFileSync(file, place);
+  writeFileSync(`${place}.json`, '{}');
+  await database.getRepository(Uploads).insert({
+    ...{ id, lessonId: metadata.lessonId, name: 'Window side', bytes: String(statSync(file).size), authorId: null },
+    metadata: { filename: basename(file), role: 'picture', ...metadata },
+    ...{ state: 'sending', words: '', createdAt: new Date(), updatedAt: new Date() },
+  });
   return id;
 }
 

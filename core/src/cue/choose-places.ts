@@ -39,7 +39,7 @@ const TOUCHED = 0.25;
 export function choosePlaces(groups: readonly Group[]): number[] {
   const slots = slotsOf(groups);
   const all = [...slots.values()];
-  const states = all.reduce((product, { size }) => product * size, 1);
+  const states = all[0]?.choiceIn.length ?? 1;
   // Slots of which nothing was placed yet all stand on their first choice, which costs nothing.
   let costs = new Float64Array(states).fill(Infinity);
   let next = new Float64Array(states).fill(Infinity);
@@ -110,7 +110,7 @@ interface Slot {
   /** By how much a state grows from one choice to the next. */
   readonly stride: number;
   /** By state: its choice in this slot. */
-  choiceIn: Uint8Array;
+  readonly choiceIn: Uint8Array;
   placed: boolean;
   /** What the group that was placed last will meet. */
   ahead: readonly Meeting[];
@@ -135,20 +135,18 @@ interface Step {
   readonly from: Uint8Array;
 }
 
-const NONE = new Uint8Array();
-
 function slotsOf(groups: readonly Group[]): Map<string, Slot> {
-  const slots = new Map<string, Slot>();
-  let stride = 1;
-  for (const group of groups) {
-    if (slots.has(slotOf(group))) continue;
-    const size = group.boxes.length;
-    slots.set(slotOf(group), { size, stride, choiceIn: NONE, placed: false, ahead: [], lost: [] });
-    stride *= size;
-  }
-  for (const slot of slots.values())
-    slot.choiceIn = Uint8Array.from({ length: stride }, (_, state) => Math.floor(state / slot.stride) % slot.size);
-  return slots;
+  const sizes = new Map(groups.map((group) => [slotOf(group), group.boxes.length]));
+  const states = [...sizes.values()].reduce((product, size) => product * size, 1);
+  let next = 1;
+  return new Map(
+    [...sizes].map(([name, size]): [string, Slot] => {
+      const stride = next;
+      next *= size;
+      const choiceIn = Uint8Array.from({ length: states }, (_, state) => Math.floor(state / stride) % size);
+      return [name, { size, stride, choiceIn, placed: false, ahead: [], lost: [] }];
+    }),
+  );
 }
 
 /** What a group will meet, until the next of its slot takes its place. */

@@ -18,6 +18,7 @@ import { orderFindings } from '../check/order-findings';
 import { ruleOf } from '../check/rules';
 import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
+import { WORKED } from '../narration/step-draft';
 import { wording } from '../narration/words';
 
 /** A step of a draft with what it was made of. */
@@ -34,9 +35,6 @@ export interface DraftStep {
   /** Whether the move is one of the library, and not made from the words. */
   readonly known: boolean;
 }
-
-/** The kinds of read steps that something is done in. */
-export const WORKED: ReadonlySet<string> = new Set(['technique', 'warmup', 'drain']);
 
 /** A step while it is put together. */
 interface Drafted {
@@ -109,13 +107,10 @@ export function draftSteps(
     const sidePlan = planOf(read, sides, doses);
     const rightDose =
       right && sidePlan === 'left_right' && JSON.stringify(right) !== JSON.stringify(dose) ? right : null;
-    const all = (read: readonly number[]): string =>
-      read
-        .map((at) => wordsOf(narrated, at))
-        .filter(Boolean)
-        .join(' ');
     // Of the other side it is said while it is worked; talk comes behind.
-    const parts = [words, all(from.slice(1)), all(along)].map((part) => partedAt(part, MOST_WORDS));
+    const parts = [words, wordsOfAll(narrated, from.slice(1)), wordsOfAll(narrated, along)].map((part) =>
+      partedAt(part, MOST_WORDS),
+    );
     const [before, during, after] = parts.map(([kept]) => kept) as [string, string, string];
     const step = stepOf(newId(), move, { dose, rightDose, sidePlan, narration: { before, during, after } });
     const leftOver = parts
@@ -133,17 +128,19 @@ export function around(
 ): { readonly opening: string; readonly closing: string; readonly leftOver: string } {
   const taken = new Set(steps.flatMap(({ from, along }) => [...from, ...along]));
   const first = Math.min(...taken, narrated.steps.length);
-  const all = (is: (at: number) => boolean): string =>
-    narrated.steps
-      .flatMap((_, at) => (!taken.has(at) && is(at) ? [wordsOf(narrated, at)] : []))
-      .filter(Boolean)
-      .join(' ');
+  const others = narrated.steps.flatMap((_, at) => (taken.has(at) ? [] : [at]));
   const [opening, more] = partedAt(
-    all((at) => at < first),
+    wordsOfAll(
+      narrated,
+      others.filter((at) => at < first),
+    ),
     MOST_WORDS,
   );
   const [closing, rest] = partedAt(
-    all((at) => at > first),
+    wordsOfAll(
+      narrated,
+      others.filter((at) => at > first),
+    ),
     MOST_WORDS,
   );
   return { opening, closing, leftOver: [more, rest].filter(Boolean).join(' ') };
@@ -358,6 +355,14 @@ function routeIn(words: string, region: Move['region']): Stop[] {
     ];
   }
   return [];
+}
+
+/** Everything said in some read steps. */
+function wordsOfAll(narrated: Narrated, read: readonly number[]): string {
+  return read
+    .map((at) => wordsOf(narrated, at))
+    .filter(Boolean)
+    .join(' ');
 }
 
 /**

@@ -13,12 +13,13 @@ export function writeSrt(cues: readonly (Pick<Cue, 'startMs' | 'endMs'> & Pick<P
     .sort((a, b) => a.startMs - b.startMs || a.endMs - b.endMs)
     .map(
       ({ startMs, endMs, lines }, i) =>
-        `${i + 1}\n${stamp(startMs, ',')} --> ${stamp(endMs, ',')}\n${plain(lines.join('\n'))}\n`,
+        `${i + 1}\n${stamp(startMs, ',')} --> ${stamp(endMs, ',')}\n${srtText(lines.join('\n'))}\n`,
     )
     .join('\n');
 }
 
-function plain(text: string): string {
+/** A text as it stands in a cue of SubRip: signs that it cannot hold are others that look like them. @example srtText('a < b') // 'a ‹ b' */
+export function srtText(text: string): string {
   return closedUp(text)
     .replace(/-->/g, '→')
     .replace(/</g, '‹')

@@ -19,7 +19,7 @@ import {
   WEAK,
 } from './step-words';
 import type { Stream } from './tokens';
-import { sentenceOf } from './windows';
+import { inSentence, MS_A_TOKEN, sentenceOf } from './windows';
 
 /** A place where a clause begins, and so a step may. */
 export interface Place {
@@ -52,8 +52,6 @@ const NEAR_MS = 2500;
 /** Lines of so few tokens on the average are short. */
 const SHORT_LINE = 28;
 const SILENCES_MS = [1500, 4500] as const;
-/** A spoken token takes so long (common practice, no source), ms. */
-const MS_A_TOKEN = 450;
 
 /** "The next lane", "one row higher": more of the same. */
 const ROW = /^ (?:(?:and|then|so|now) )*(?:the |a |one )?(?:[^ .,]+ )?(?:lanes?|lines?|rows?) /;
@@ -281,7 +279,8 @@ export function placesIn(
       named: actionIn(clause),
       short: sentence.split(' ').length <= 6,
       ...{ tells: TELLING.test(sentence), strong: STRONG.test(sentence), weak: WEAK.test(sentence) },
-      swapNear: swaps.some((swap) => inSentence(tokens, at, swap.token)),
+      // One token before it is the “and” that leads to it.
+      swapNear: swaps.some((swap) => swap.token >= at - 1 && inSentence(tokens, at, swap.token)),
       swapHere: changes.has(at),
       ruled: rule?.sure ?? 0,
       ruledNear: rules.some((one) => Math.abs(tokens[one.token]!.startMs - token.startMs) <= NEAR_MS),
@@ -294,11 +293,6 @@ export function placesIn(
     });
   });
   return places;
-}
-
-/** Whether a change of side is said in the sentence that begins at a place, and near its beginning. */
-function inSentence(tokens: Stream['tokens'], from: number, at: number): boolean {
-  return at >= from - 1 && at <= from + 9 && tokens.slice(from, at).every(({ text }) => text !== '.');
 }
 
 function beginsClause({ tokens }: Stream, at: number, changes: boolean): boolean {

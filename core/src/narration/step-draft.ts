@@ -4,6 +4,9 @@ import type { Reading } from './reading';
 
 export type Step = Reading['steps'][number];
 
+/** The kinds of read steps that something is done in; all others are opening, closing, or lie between. */
+export const WORKED: ReadonlySet<Step['kind']> = new Set(['technique', 'warmup', 'drain']);
+
 /** A step while it is looked for: where it begins, and what is known of it so far. */
 export interface Draft {
   token: number;

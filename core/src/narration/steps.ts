@@ -3,7 +3,7 @@ import { FEATURES, placesIn, type Place } from './begin-features';
 import { bestBegins, type BeginWeights } from './begins';
 import made from './begins.json' with { type: 'json' };
 import type { FoundStep, FoundSwap } from './reading';
-import { blank, type Draft } from './step-draft';
+import { blank, WORKED, type Draft } from './step-draft';
 import { finish } from './step-finish';
 import { actionIn } from './step-action';
 import {
@@ -31,7 +31,7 @@ import {
   DOSED,
 } from './step-words';
 import type { Stream } from './tokens';
-import { headOf, sentenceOf, windows, type Window } from './windows';
+import { headOf, inSentence, sentenceOf, windows, type Window } from './windows';
 
 /** So long a step may be explained before its dose, ms. */
 const BEGINNING_MS = 9000;
@@ -50,9 +50,7 @@ type Swaps = readonly (FoundSwap & { token: number })[];
  * @example readSteps(streamOf(words), readSwaps(streamOf(words))).map((step) => step.kind) // ['intro', 'technique', 'outro']
  */
 export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
-  const { tokens } = stream;
-  if (tokens.length === 0) return [];
-  const endMs = tokens[tokens.length - 1]!.startMs + 1000;
+  if (stream.tokens.length === 0) return [];
   const { drafts, places } = placesToBegin(stream, swaps);
   const found = bestBegins(places, WEIGHTS);
   const begun = found.map(({ place, sure }, i): Draft => {
@@ -61,9 +59,9 @@ export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
     const kind = ruled?.kind === 'warmup' ? 'warmup' : 'technique';
     return { ...blank(ruled?.token ?? place.token), kind, region, action, swapped, sure };
   });
-  const around = drafts.filter(({ kind }) => AROUND.has(kind));
+  const around = drafts.filter(({ kind }) => !WORKED.has(kind));
   const all = [...around, ...begun].sort((a, b) => a.token - b.token);
-  return finish(stream, all, endMs);
+  return finish(stream, all, endOf(stream));
 }
 
 /**
@@ -73,10 +71,12 @@ export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
  * @example readStepsByRule(streamOf(words), []).map((step) => step.kind) // ['intro', 'technique']
  */
 export function readStepsByRule(stream: Stream, swaps: Swaps): FoundStep[] {
-  const { tokens } = stream;
-  return tokens.length === 0
-    ? []
-    : finish(stream, ruledSteps(stream, swaps), tokens[tokens.length - 1]!.startMs + 1000);
+  return stream.tokens.length === 0 ? [] : finish(stream, ruledSteps(stream, swaps), endOf(stream));
+}
+
+/** When the last word has been said, ms. */
+function endOf({ tokens }: Stream): number {
+  return tokens[tokens.length - 1]!.startMs + 1000;
 }
 
 /** So long a step may be announced before it is told, ms. */
@@ -84,26 +84,24 @@ const ANNOUNCED_MS = 7000;
 
 /** Where the rules have a step begin that is recognised here: with its heading, before which nothing was worked. */
 function announced(stream: Stream, drafts: readonly Draft[], { token, atMs }: Place, last: Place | null): Draft | null {
-  const ruled = drafts.findLast((one) => one.token <= token && !AROUND.has(one.kind));
+  const ruled = drafts.findLast((one) => one.token <= token && WORKED.has(one.kind));
   if (!ruled || (last && ruled.token <= last.token)) return null;
   const { tokens } = stream;
   const counted = tokens.slice(ruled.token, token).some(({ text }) => text === '№');
-  const between = drafts.some((one) => AROUND.has(one.kind) && one.token > ruled.token && one.token <= token);
+  const between = drafts.some((one) => !WORKED.has(one.kind) && one.token > ruled.token && one.token <= token);
   return !counted && !between && atMs - tokens[ruled.token]!.startMs <= ANNOUNCED_MS ? ruled : null;
 }
 
 /** See `cli/src/write-begins.ts`. */
 const LEARNED: Readonly<Record<string, number>> = made.weights;
 const WEIGHTS: BeginWeights = { bias: made.bias, weights: FEATURES.map((name) => LEARNED[name]!) };
-/** What no step is, and what lies between two. */
-const AROUND: ReadonlySet<Draft['kind']> = new Set(['intro', 'prep', 'outro', 'rest', 'talk']);
 
 /** Where steps may begin, up to the closing; and where the rules have them begin. */
 export function placesToBegin(stream: Stream, swaps: Swaps): { drafts: Draft[]; places: Place[] } {
   const drafts = ruledSteps(stream, swaps);
   const closing = drafts.findLast(({ kind }) => kind === 'outro')?.token ?? Infinity;
   const taken = new Set(
-    drafts.flatMap(({ kind, token }) => (kind !== 'intro' && AROUND.has(kind) ? [token - 1, token, token + 1] : [])),
+    drafts.flatMap(({ kind, token }) => (kind !== 'intro' && !WORKED.has(kind) ? [token - 1, token, token + 1] : [])),
   );
   // The first words greet, unless the rules have the work begin at once.
   const greets = drafts[0]?.kind === 'intro' && drafts[1]?.token !== 0;
@@ -119,8 +117,7 @@ export function placesToBegin(stream: Stream, swaps: Swaps): { drafts: Draft[]; 
  */
 function ruledSteps(stream: Stream, swaps: Swaps): Draft[] {
   const { tokens } = stream;
-  if (tokens.length === 0) return [];
-  const endMs = tokens[tokens.length - 1]!.startMs + 1000;
+  const endMs = endOf(stream);
   const drafts: Draft[] = [{ ...blank(0), kind: 'intro' }];
   const pending = [...swaps];
 
@@ -288,11 +285,6 @@ function closingAt(stream: Stream, window: Window): number {
   let token = stream.tokenAt(window.offset + words.index + 2);
   while (token > window.token && !stream.tokens[token]!.newLine) token--;
   return token;
-}
-
-/** Whether a place is still in the sentence that begins at a window, and near its beginning. */
-function inSentence(tokens: Stream['tokens'], from: number, at: number): boolean {
-  return at <= from + 9 && tokens.slice(from, at).every((token) => token.text !== '.');
 }
 
 /** Where a step begins that was recognised at a window: with the short heading before it, if there is one. */

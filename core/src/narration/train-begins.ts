@@ -4,6 +4,7 @@ import { laidOut, LAYOUTS, type Layout } from './layouts';
 import { parseLines } from './lines';
 import { readMarked } from './marked';
 import { f1, pairUp, type Score } from './score';
+import { WORKED } from './step-draft';
 import { placesToBegin } from './steps';
 import { readSwaps } from './swaps';
 import { streamOf } from './tokens';
@@ -27,15 +28,13 @@ export interface Lesson {
   readonly trueMs: readonly number[];
 }
 
-const NO_WORK: ReadonlySet<string> = new Set(['intro', 'prep', 'outro', 'rest', 'talk']);
-
 /** For the script that makes the weights, and for measurements. */
 export function lessonOf(marked: string, layout: Layout): Lesson {
   const { text, truth } = readMarked(laidOut(marked, layout));
   const stream = streamOf(wordsOf(parseLines(text)));
   const swaps = readSwaps(stream);
   const { places } = placesToBegin(stream, swaps);
-  const trueMs = truth.steps.filter(({ kind }) => !NO_WORK.has(kind)).map((step) => step.startMs);
+  const trueMs = truth.steps.filter(({ kind }) => WORKED.has(kind)).map((step) => step.startMs);
   const begins = new Set<number>();
   for (const ms of trueMs) {
     const free = places.flatMap(({ atMs }, i) => {

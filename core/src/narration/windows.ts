@@ -2,7 +2,7 @@ import { actionIn } from './step-action';
 import type { Stream } from './tokens';
 
 /** So long a spoken token takes, ms (common practice, no source). */
-const MS_A_TOKEN = 450;
+export const MS_A_TOKEN = 450;
 
 export interface Window {
   readonly token: number;
@@ -76,4 +76,9 @@ export function headOf(window: Window, leads: boolean): string {
 export function sentenceOf(text: string): string {
   const end = text.indexOf(' . ');
   return end < 0 ? text : `${text.slice(0, end)} . `;
+}
+
+/** Whether a place is still in the sentence that begins at another, and near its beginning. */
+export function inSentence(tokens: Stream['tokens'], from: number, at: number): boolean {
+  return at <= from + 9 && tokens.slice(from, at).every((token) => token.text !== '.');
 }

@@ -4,6 +4,7 @@ import { overrideChange } from '../cue/override-change';
 import type { PlacedCue } from '../cue/place';
 import { CsvError, parseCsv } from '../format/csv';
 import { FormatError } from '../format/format-error';
+import { srtText } from '../format/srt';
 import { timedRows } from '../format/timed-rows';
 import type { SingleChange } from '../lesson/change.schema';
 import type { Lesson } from '../lesson/lesson.schema';
@@ -64,16 +65,22 @@ export function cuesFrom(
   }));
   if (rows.length === 0) throw new FormatError($localize`There are no cues in this file.`);
   const shownAs = (cue: PlacedCue): string => oneSpaced(isSheet ? cue.text : cue.lines.join(' '));
-  const { found, known, strangers } = matched(rows, cues, shownAs);
-  if (known.size < LEAST_KNOWN * rows.length) {
-    const { line, text: words } = rows.find((row) => !known.has(row))!;
+  const found = new Map<string, Found>();
+  const open = knownIn(rows, cues, shownAs, found);
+  if (found.size < LEAST_KNOWN * rows.length) {
+    const { line, text: words } = open[0]!;
     throw new FormatError(
       $localize`These are no cues of this lesson: nothing like line ${line}, “${words}”, is shown here.`,
       line,
     );
   }
+  const kinds = kindsOf(found);
+  const strangers = atTheirTime(
+    open,
+    cues.filter((cue) => kinds.has(cue.kind)),
+    found,
+  );
   const derived = new Map(plain.map((cue) => [cue.key, cue]));
-  const kinds = new Set([...found.values()].map(({ cue }) => cue.kind));
   const changes: SingleChange[] = [];
   const told: string[] = [];
   const change = (cue: Cue, part: Parameters<typeof overrideChange>[2], words: string): void => {
@@ -90,7 +97,7 @@ export function cuesFrom(
       continue;
     }
     const own = derived.get(cue.key) ?? cue;
-    const said = row.text === '' || row.text === shownAs(cue) || row.text === asWritten(shownAs(cue));
+    const said = row.text === '' || row.text === shownAs(cue) || row.text === srtText(shownAs(cue));
     const [from, to] = [row.startMs - cue.startMs, row.endMs - cue.endMs];
     const moved = Math.abs(from) > SAME_MS || Math.abs(to) > SAME_MS;
     if (said && !moved) continue;
@@ -146,52 +153,66 @@ function readTable(text: string): ReturnType<typeof parseCsv> {
   }
 }
 
-/** Rows with their cues, by key; those that were known by key or words; and rows that are no cues. */
-function matched(
+/** A row, and the cue that it is. */
+interface Found {
+  readonly row: Row;
+  readonly cue: PlacedCue;
+}
+
+const kindsOf = (found: ReadonlyMap<string, Found>): Set<string> =>
+  new Set([...found.values()].map(({ cue }) => cue.kind));
+
+/**
+ * Finds rows that are known by their key or their words.
+ *
+ * @param found cues that have their row, by key: filled.
+ * @returns the rows that are not known.
+ */
+function knownIn(
   rows: readonly Row[],
   cues: readonly PlacedCue[],
   shownAs: (cue: PlacedCue) => string,
-): { found: Map<string, { row: Row; cue: PlacedCue }>; known: Set<Row>; strangers: Row[] } {
+  found: Map<string, Found>,
+): Row[] {
   const byKey = new Map(cues.map((cue) => [cue.key, cue]));
-  const found = new Map<string, { row: Row; cue: PlacedCue }>();
-  const claim = (row: Row, cue: PlacedCue): void => void found.set(cue.key, { row, cue });
-  let open = rows.filter((row) => {
-    const cue = byKey.get(row.key);
-    if (!cue || found.has(cue.key)) return true;
-    claim(row, cue);
-    return false;
+  const open = unclaimed(rows, found, ({ key }) => {
+    const cue = byKey.get(key);
+    return cue && !found.has(cue.key) ? cue : undefined;
   });
-  // SubRip numbers its cues, and other programs give them names of their own: words first, then times.
-  const kinds = found.size > 0 ? new Set([...found.values()].map(({ cue }) => cue.kind)) : new Set(['caption']);
-  const closest = (row: Row, among: readonly PlacedCue[]): PlacedCue | undefined =>
-    among
-      .filter((cue) => !found.has(cue.key) && Math.abs(cue.startMs - row.startMs) <= FURTHEST_MS)
-      .sort((a, b) => Math.abs(a.startMs - row.startMs) - Math.abs(b.startMs - row.startMs))[0];
-  const byWords = grouped(
-    cues.filter((cue) => kinds.has(cue.kind)),
-    (cue) => asWritten(shownAs(cue)),
-  );
-  open = open.filter((row) => {
-    const cue = closest(row, byWords.get(asWritten(row.text)) ?? []);
-    if (cue) claim(row, cue);
-    return !cue;
+  // SubRip numbers its cues, and other programs give them names of their own: then they are captions.
+  const kinds = found.size > 0 ? kindsOf(found) : new Set(['caption']);
+  const byWords = new Map<string, PlacedCue[]>();
+  for (const cue of cues) {
+    if (!kinds.has(cue.kind)) continue;
+    const words = srtText(shownAs(cue));
+    const same = byWords.get(words);
+    if (same) same.push(cue);
+    else byWords.set(words, [cue]);
+  }
+  return unclaimed(open, found, (row) => {
+    const off = (cue: PlacedCue): number => Math.abs(cue.startMs - row.startMs);
+    const near = (byWords.get(srtText(row.text)) ?? []).filter((cue) => !found.has(cue.key) && off(cue) <= FURTHEST_MS);
+    return near.sort((a, b) => off(a) - off(b))[0];
   });
-  const known = new Set([...found.values()].map(({ row }) => row));
-  const free = cues.filter((cue) => kinds.has(cue.kind) && !found.has(cue.key));
-  const strangers = open.filter((row) => {
-    const cue = free
-      .filter((one) => !found.has(one.key) && 2 * sharedMs(one, row) >= Math.min(lengthOf(one), lengthOf(row)))
-      .sort((a, b) => sharedMs(b, row) - sharedMs(a, row))[0];
-    if (cue) claim(row, cue);
-    return !cue;
-  });
-  return { found, known, strangers };
 }
 
-function grouped<T>(all: readonly T[], by: (one: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const one of all) groups.set(by(one), [...(groups.get(by(one)) ?? []), one]);
-  return groups;
+/** Finds rows by when they are shown. @returns those that are no cues. */
+function atTheirTime(rows: readonly Row[], cues: readonly PlacedCue[], found: Map<string, Found>): Row[] {
+  return unclaimed(rows, found, (row) => {
+    const at = cues.filter(
+      (one) => !found.has(one.key) && 2 * sharedMs(one, row) >= Math.min(lengthOf(one), lengthOf(row)),
+    );
+    return at.sort((a, b) => sharedMs(b, row) - sharedMs(a, row))[0];
+  });
+}
+
+/** Notes the cue of each row that has one. @returns the others. */
+function unclaimed(rows: readonly Row[], found: Map<string, Found>, cueOf: (row: Row) => PlacedCue | undefined): Row[] {
+  return rows.filter((row) => {
+    const cue = cueOf(row);
+    if (cue) found.set(cue.key, { row, cue });
+    return !cue;
+  });
 }
 
 type Stretch = Pick<Cue, 'startMs' | 'endMs'>;
@@ -199,13 +220,6 @@ const lengthOf = ({ startMs, endMs }: Stretch): number => endMs - startMs;
 const sharedMs = (a: Stretch, b: Stretch): number => Math.min(a.endMs, b.endMs) - Math.max(a.startMs, b.startMs);
 
 const oneSpaced = (text: string): string => text.replace(/\s+/g, ' ').trim();
-/** Signs that SubRip cannot hold are written as others that look like them. */
-const asWritten = (text: string): string =>
-  text
-    .replace(/-->/g, '→')
-    .replace(/</g, '‹')
-    .replace(/>/g, '›')
-    .replace(/\{(?=\\)/g, '(');
 
 /** An instant to the tenth of a second. */
 function precise(ms: number): string {

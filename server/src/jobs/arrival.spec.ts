@@ -1,6 +1,5 @@
 import { UNRATED } from '@limber/core/lesson/take.schema';
-import { randomUUID } from 'node:crypto';
-import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { UploadMetadata } from '@limber/core/api/media';
@@ -9,7 +8,7 @@ import { Arrivals } from '../media/arrivals';
 import { originalKey } from '../media/keys';
 import { UNUSED } from '../media/unused';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
-import { addLesson, attemptAt, ffmpeg, makeFilm, openStudio, type TestStudio, withTools } from '../testing';
+import { addLesson, attemptAt, ffmpeg, makeFilm, openStudio, sentUpload, type TestStudio, withTools } from '../testing';
 import { retryJob } from './queue';
 
 let films: string;
@@ -34,19 +33,8 @@ describe('an upload that has arrived', () => {
   });
 
   /** A film whose last byte is in, as the upload server leaves it. */
-  async function sent(film: string, metadata: Partial<UploadMetadata> & { lessonId: string }): Promise<string> {
-    const id = randomUUID();
-    const file = join(studio.config.uploadFolder, id);
-    copyFileSync(join(films, film), file);
-    writeFileSync(`${file}.json`, '{}');
-    const { size } = statSync(file);
-    await studio.database.getRepository(Uploads).insert({
-      ...{ id, lessonId: metadata.lessonId, name: 'Window side', bytes: String(size), authorId: null },
-      metadata: { filename: film, role: 'picture', ...metadata },
-      ...{ state: 'sending', words: '', createdAt: new Date(), updatedAt: new Date() },
-    });
-    return id;
-  }
+  const sent = (film: string, metadata: Partial<UploadMetadata> & { lessonId: string }): Promise<string> =>
+    sentUpload(studio, join(films, film), metadata);
   /** One attempt at the next job that looks. */
   const look = (): Promise<void> => attemptAt(studio, 'look');
   const record = (id: string): Promise<UploadRow> => studio.database.getRepository(Uploads).findOneByOrFail({ id });

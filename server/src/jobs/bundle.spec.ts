@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
-import { copyFileSync, createWriteStream, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createWriteStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -13,7 +12,7 @@ import { openServer, type Client, type TestServer } from '../http/testing';
 import { Arrivals } from '../media/arrivals';
 import { originalKey } from '../media/keys';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
-import { addLesson, addMedium, attemptAt, ffmpeg, makeFilm } from '../testing';
+import { addLesson, addMedium, attemptAt, ffmpeg, makeFilm, sentUpload } from '../testing';
 
 async function zipped(path: string, files: Record<string, Buffer>): Promise<void> {
   const zip = new ZipFile();
@@ -98,13 +97,7 @@ describe('a lesson bundle with media', () => {
 
   /** Its archive, whole on the server and looked at. */
   async function sent(file: string, id: string): Promise<UploadRow> {
-    const uploadId = randomUUID();
-    copyFileSync(file, join(server.config.uploadFolder, uploadId));
-    await server.database.getRepository(Uploads).insert({
-      ...{ id: uploadId, lessonId: id, name: 'Tide', bytes: String(statSync(file).size), authorId: null },
-      metadata: { filename: 'tide.lesson.zip', role: 'bundle', lessonId: id },
-      ...{ state: 'sending', words: '', createdAt: new Date(), updatedAt: new Date() },
-    });
+    const uploadId = await sentUpload(server, file, { lessonId: id, role: 'bundle' });
     await arrivals.arrive(uploadId);
     await attemptAt(server, 'look');
     return server.database.getRepository(Uploads).findOneByOrFail({ id: uploadId });

@@ -24,17 +24,18 @@ export interface BundleOut {
  * are left out; their takes ask for them where the lesson comes in.
  */
 export async function bundleWithMedia(
-  { database, media: store }: { database: DataSource; media: MediaStore },
+  { database, media: store }: { readonly database: DataSource; readonly media: MediaStore },
   lesson: Lesson,
 ): Promise<BundleOut> {
   const zip = new ZipFile();
   zip.addBuffer(Buffer.from(JSON.stringify(lesson, null, 2)), BUNDLED_LESSON, PLAIN);
+  const media = mediaOf(lesson);
   const beside = await database.query<{ id: string; log: unknown; captions: string | null }[]>(
     'SELECT id, log, captions FROM media WHERE id::text = ANY($1)',
-    [mediaOf(lesson).map((one) => one.mediaId)],
+    [media.map((one) => one.mediaId)],
   );
   const written = new Set<string>();
-  for (const { mediaId, name } of mediaOf(lesson)) {
+  for (const { mediaId, name } of media) {
     const key = originalKey(mediaId);
     const row = beside.find((one) => one.id === mediaId);
     const size = row && !written.has(name) ? await store.size(key) : null;

@@ -9,7 +9,7 @@ import { lessonStoreWithTrash } from '../../store/lesson-store';
 import type { JobKind, Made, Work } from '../kind';
 import { askToJoin, askToPrepare } from '../asks';
 import { mayPass, mediaSentence } from '../sentence';
-import { isBeside, NOWHERE, NoPlace, placed, refuse, settle } from './take-in';
+import { isBeside, NOWHERE, NoPlace, placed, refuse, settle, type Brought } from './take-in';
 import { unpack } from './unpack';
 
 const inputSchema = z.object({ uploadId: z.uuid() });
@@ -38,25 +38,31 @@ async function lookAt(work: Work<Input>): Promise<Made> {
   const upload = await database.getRepository(Uploads).findOneByOrFail({ id: input.uploadId });
   if (upload.state !== 'arrived') return {};
   try {
-    if (upload.metadata.role === 'bundle') return await unpack(work, upload);
+    const { role } = upload.metadata;
+    if (role === 'bundle') return await unpack(work, upload);
     const file = await store.toScratch(originalKey(upload.id), scratch);
-    const found = await probe(file, upload.metadata.role === 'picture' ? 'picture' : 'sound', signal);
-    return { write: (manager) => takeIn(manager, upload, found) };
+    const found = await probe(file, role === 'picture' ? 'picture' : 'sound', signal);
+    return { write: (manager) => takeIn(manager, upload, { ...upload.metadata, role }, found) };
   } catch (error) {
     if (!(error instanceof RefusedMedia)) throw error;
     return { write: (manager) => refuse(manager, upload, error.message) };
   }
 }
 
-async function takeIn(manager: EntityManager, upload: UploadRow, found: Probed): Promise<void> {
+async function takeIn(
+  manager: EntityManager,
+  upload: UploadRow,
+  wanted: Brought['wanted'],
+  found: Probed,
+): Promise<void> {
   const row = await lessonStoreWithTrash.lock(manager, upload.lessonId);
-  const taken = row ? placed(row.doc, upload, found) : NOWHERE;
+  const taken = row ? placed(row.doc, { ...upload, wanted }, found) : NOWHERE;
   if (!row || taken.changes.length === 0) return refuse(manager, upload, taken.words);
   const { id, name, bytes, lessonId } = upload;
   await manager.getRepository(Media).insert({ id, name, bytes, ...found, createdAt: new Date() });
   await settle(manager, row, upload, taken);
   await askToPrepare(manager, id, { lessonId });
-  const { role, offsetMs } = upload.metadata;
+  const { role, offsetMs } = wanted;
   if (isBeside(role) && offsetMs === undefined) await askToJoin(manager, id, lessonId);
   // A film may be what recordings of the room have waited for.
   if (role === 'picture') for (const one of row.doc.waiting) await askToJoin(manager, one.mediaId, lessonId);

@@ -55,14 +55,22 @@ export const NOWHERE: Placed = {
 /** Whether it lies beside the film of a take that is there. */
 export const isBeside = (role: UploadMetadata['role']): boolean => role === 'sound' || role === 'log';
 
-/** What the file does to its lesson: a take of its own, a source of one that is there, or of one that is to come. */
-export function placed(lesson: Lesson, { id, name, metadata }: UploadRow, found: Probed): Placed {
-  const { role, offsetMs } = metadata;
-  if (role === 'bundle') return { ...NOWHERE, words: $localize`An archive in an archive is not opened.` };
+/** A single medium that is to have its place in a lesson. */
+export interface Brought {
+  readonly id: string;
+  readonly name: string;
+  readonly wanted: Pick<UploadMetadata, 'takeId' | 'offsetMs' | 'pictureLeft'> & {
+    readonly role: Exclude<UploadMetadata['role'], 'bundle'>;
+  };
+}
+
+/** What it does to its lesson: a take of its own, a source of one that is there, or of one that is to come. */
+export function placed(lesson: Lesson, { id, name, wanted }: Brought, found: Probed): Placed {
+  const { role, offsetMs } = wanted;
   if (role === 'music')
     return { changes: [{ kind: 'set_lesson', field: 'music', value: { mediaId: id, name } }], takeId: null, words: '' };
   const source: Source = { mediaId: id, role, offsetMs: offsetMs ?? 0 };
-  const take = lesson.takes.find((one) => one.id === metadata.takeId);
+  const take = lesson.takes.find((one) => one.id === wanted.takeId);
   const { durationMs, width, height, frameRate } = found;
   if (take) {
     const set = <F extends 'sources' | 'durationMs' | 'width' | 'height' | 'frameRate'>(field: F, value: Take[F]) =>
@@ -84,7 +92,7 @@ export function placed(lesson: Lesson, { id, name, metadata }: UploadRow, found:
         : '',
     };
   }
-  if (role === 'log' && metadata.takeId === undefined)
+  if (role === 'log' && wanted.takeId === undefined)
     return {
       changes: [{ kind: 'add_waiting', waiting: { id, mediaId: id, name, durationMs } }],
       takeId: null,
@@ -92,7 +100,7 @@ export function placed(lesson: Lesson, { id, name, metadata }: UploadRow, found:
     };
   if (isBeside(role))
     return { ...NOWHERE, words: $localize`The take that this sound was for is gone, so it was not taken in.` };
-  const pictureLeft = metadata.pictureLeft ?? null;
+  const pictureLeft = wanted.pictureLeft ?? null;
   const made: Take = { ...UNRATED, id, name, pictureLeft, sources: [source], durationMs, width, height, frameRate };
   return {
     changes: [

@@ -19,7 +19,7 @@ import { writeDocument } from '../../store/document-column';
 import { lessonStoreWithTrash } from '../../store/lesson-store';
 import { askToPrepare } from '../asks';
 import type { Made, Work } from '../kind';
-import { NOWHERE, placed, refuse, settle } from './take-in';
+import { NOWHERE, placed, refuse, settle, type Brought } from './take-in';
 
 /** A medium that lies in the store under a new id, and was looked at. */
 interface Unpacked {
@@ -89,11 +89,10 @@ async function takeIn(
   let { doc } = row;
   for (const each of unpacked) {
     const { id, one, found } = each;
-    const metadata = { ...upload.metadata, ...asked(one) };
     const why = notPlaced(row.doc, one);
     const { changes: own, words } = why
       ? { changes: [], words: why }
-      : placed(doc, { ...upload, id, name: one.label, metadata }, found);
+      : placed(doc, { id, name: one.label, wanted: wantedOf(one) }, found);
     if (words) told.push(`${one.label}: ${words}`);
     if (own.length === 0) continue;
     doc = edited(lessonEditing, doc, { kind: 'batch', changes: [...own] });
@@ -122,7 +121,7 @@ function notPlaced(lesson: Lesson, { takeId, role }: Enclosed): string | null {
 }
 
 /** What an upload of this medium alone would have said of it. */
-function asked({ role, takeId, offsetMs }: Enclosed): Pick<UploadRow['metadata'], 'role' | 'takeId' | 'offsetMs'> {
+function wantedOf({ role, takeId, offsetMs }: Enclosed): Brought['wanted'] {
   return { role, offsetMs, ...(takeId === null ? {} : { takeId }) };
 }
 

@@ -1,18 +1,7 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  OnDestroy,
-  output,
-  resource,
-} from '@angular/core';
-import { ROUTES } from '@limber/core/api/routes';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { FilmWish } from '@limber/core/render/film.schema';
 import { clock } from '@limber/core/time/clock';
-import { Api } from '../../api/http';
-import { LessonStore } from '../../api/lesson-store';
+import { trialPictures } from './trial-pictures';
 
 /** The picture that stands for the film in lists: one of three, or none. */
 @Component({
@@ -23,8 +12,8 @@ import { LessonStore } from '../../api/lesson-store';
       <legend i18n>The picture for lists</legend>
       @for (ms of stills(); track ms; let i = $index) {
         <button type="button" [attr.aria-pressed]="chosen() === ms" (click)="choose.emit(chosen() === ms ? null : ms)">
-          @if (pictures.hasValue() && pictures.value()[i]; as url) {
-            <img [src]="url" alt="At {{ clock(ms) }}" i18n-alt />
+          @if (pictures.value()?.[i]; as one) {
+            <img [src]="one.url" alt="At {{ clock(ms) }}" i18n-alt />
           } @else {
             <span class="wait">{{ pictures.isLoading() ? '…' : clock(ms) }}</span>
           }
@@ -89,49 +78,14 @@ import { LessonStore } from '../../api/lesson-store';
     }
   `,
 })
-export class StillChoice implements OnDestroy {
-  private readonly api = inject(Api);
-  private readonly store = inject(LessonStore);
+export class StillChoice {
   readonly wish = input.required<Pick<FilmWish, 'cut' | 'frame' | 'captions'>>();
   readonly stills = input.required<readonly number[]>();
   readonly chosen = input.required<number | null>();
   readonly choose = output<number | null>();
   protected readonly clock = clock;
-  private urls: string[] = [];
-
-  private readonly asked = computed(
-    () => ({ ...pick(this.wish()), stills: this.stills(), brighter: this.store.lesson().brighter }),
-    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
-  );
-  protected readonly pictures = resource({
-    params: () => this.asked(),
-    loader: async ({ params: { stills, brighter: _brighter, ...wish }, abortSignal }) => {
-      const made: (string | null)[] = [];
-      for (const atMs of stills) {
-        if (abortSignal.aborted) return made;
-        const params = { id: this.store.lesson().id };
-        const file = await this.api.file(ROUTES.filmPicture, { params, query: { ...wish, atMs } }).catch(() => null);
-        made.push(file && this.urlOf(file));
-      }
-      return made;
-    },
+  protected readonly pictures = trialPictures(() => {
+    const { cut, frame, captions } = this.wish();
+    return { cut, frame, captions, stills: this.stills() };
   });
-
-  ngOnDestroy(): void {
-    for (const url of this.urls) URL.revokeObjectURL(url);
-  }
-
-  private urlOf(file: Blob): string {
-    const url = URL.createObjectURL(file);
-    this.urls.push(url);
-    return url;
-  }
-}
-
-function pick({
-  cut,
-  frame,
-  captions,
-}: Pick<FilmWish, 'cut' | 'frame' | 'captions'>): Pick<FilmWish, 'cut' | 'frame' | 'captions'> {
-  return { cut, frame, captions };
 }

@@ -1,16 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  OnDestroy,
-  resource,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { ROUTES } from '@limber/core/api/routes';
 import type { WorkedArea } from '@limber/core/cue/worked-area';
 import { isWork } from '@limber/core/lesson/segment-kind';
 import { lessonFields } from '@limber/core/lesson/lesson.schema';
@@ -20,17 +10,11 @@ import { clearPlace, drawThumbnail, THUMBNAIL } from '@limber/core/render/thumbn
 import type { Timeline } from '@limber/core/schedule/timeline';
 import { clock } from '@limber/core/time/clock';
 import { Marks } from '@shared/marks';
-import { Api } from '../../api/http';
 import { LessonStore } from '../../api/lesson-store';
 import { Choice, type Option } from '../../shell/choice';
 import { fileName, saveAs } from '../../shell/save-file';
+import { trialPictures, type TrialPicture } from '../film/trial-pictures';
 import { jpegOf, readPicture } from './draw-picture';
-
-/** A picture, and where the page shows it from. */
-interface Shown {
-  readonly file: Blob;
-  readonly url: string;
-}
 
 /** The picture with a few words that stands for a lesson in lists at a video host. */
 @Component({
@@ -40,8 +24,7 @@ interface Shown {
   templateUrl: './thumbnail.html',
   styleUrl: './thumbnail.css',
 })
-export class Thumbnail implements OnDestroy {
-  private readonly api = inject(Api);
+export class Thumbnail {
   private readonly store = inject(LessonStore);
   readonly timeline = input.required<Timeline>();
   /** Where the face and the hands are, as far as it is known. */
@@ -64,31 +47,12 @@ export class Thumbnail implements OnDestroy {
   });
   /** All that are offered: one that was chosen stays, also where others would be proposed by now. */
   protected readonly offered = computed(() => [...new Set([...this.stills(), this.atMs()])].sort((a, b) => a - b));
-  protected readonly pictures = resource({
-    params: computed(
-      () => ({
-        ...{ id: this.store.lesson().id, cut: this.timeline().id, brighter: this.store.lesson().brighter },
-        stills: this.offered(),
-      }),
-      { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
-    ),
-    loader: async ({ params: { id, cut, stills }, abortSignal }) => {
-      const made = new Map<number, Shown>();
-      for (const atMs of stills) {
-        if (abortSignal.aborted) break;
-        const query = { cut, frame: '16:9', captions: 'none', cues: 'left-out', atMs } as const;
-        const file = await this.api.file(ROUTES.filmPicture, { params: { id }, query }).catch(() => null);
-        if (file) made.set(atMs, { file, url: this.urlOf(file) });
-      }
-      return made;
-    },
-  });
+  private readonly pictures = trialPictures(() => ({
+    ...{ cut: this.timeline().id, frame: '16:9', captions: 'none', cues: 'left-out', stills: this.offered() },
+  }));
   /** A picture of her own, which stays in this page; null where a still is shown. */
-  protected readonly own = signal<(Shown & { name: string; width: number }) | null>(null);
-  protected readonly picture = computed(
-    (): Shown | null =>
-      this.own() ?? (this.pictures.hasValue() ? (this.pictures.value().get(this.atMs()) ?? null) : null),
-  );
+  protected readonly own = signal<(TrialPicture & { name: string; width: number }) | null>(null);
+  protected readonly picture = computed((): TrialPicture | null => this.own() ?? this.stillAt(this.atMs()));
   /** What of the picture words would hide; of her own picture nobody knows. */
   private readonly taken = computed(() =>
     this.own()
@@ -113,14 +77,13 @@ export class Thumbnail implements OnDestroy {
     this.pictures.isLoading() ? $localize`Fetching the picture …` : $localize`This picture could not be fetched`,
   );
   protected readonly problem = signal('');
-  private readonly urls: string[] = [];
 
-  ngOnDestroy(): void {
-    for (const url of this.urls) URL.revokeObjectURL(url);
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.letGo());
   }
 
-  protected stillAt(ms: number): string | null {
-    return this.pictures.hasValue() ? (this.pictures.value().get(ms)?.url ?? null) : null;
+  protected stillAt(ms: number): TrialPicture | null {
+    return this.pictures.value()?.[this.offered().indexOf(ms)] ?? null;
   }
 
   protected set(change: Partial<Wish>): void {
@@ -134,7 +97,7 @@ export class Thumbnail implements OnDestroy {
   }
 
   protected chooseStill(atMs: number): void {
-    this.own.set(null);
+    this.letGo();
     this.set({ atMs });
   }
 
@@ -149,7 +112,10 @@ export class Thumbnail implements OnDestroy {
     );
     if (width === null)
       this.problem.set($localize`${file.name} is no picture that this browser can read. Take a JPEG or a PNG.`);
-    else this.own.set({ file, url: this.urlOf(file), name: file.name, width });
+    else {
+      this.letGo();
+      this.own.set({ file, url: URL.createObjectURL(file), name: file.name, width });
+    }
   }
 
   protected async save(): Promise<void> {
@@ -164,9 +130,9 @@ export class Thumbnail implements OnDestroy {
     }
   }
 
-  private urlOf(file: Blob): string {
-    const url = URL.createObjectURL(file);
-    this.urls.push(url);
-    return url;
+  private letGo(): void {
+    const own = this.own();
+    if (own) URL.revokeObjectURL(own.url);
+    this.own.set(null);
   }
 }
