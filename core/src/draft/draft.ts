@@ -1,25 +1,20 @@
 import { defaultDose } from '../dose/dose';
 import type { Dose, SidePlan } from '../dose/dose.schema';
-import { regionName } from '../face/regions';
 import {
   type Lesson,
   LESSON_FORMAT,
   LESSON_VERSION,
   lessonSchema,
-  movesOf,
   type MoveStep,
   stepOf,
 } from '../lesson/lesson.schema';
-import { moveSchema, stopSchema, type Action, type Move, type Stop, type Tool } from '../move/move.schema';
-import { mentions, REGION_WORDS } from '../narration/lexicon';
-import { retimed } from '../schedule/tempo';
-import { SCHOOL_IDS, type SchoolId } from '../school/schools';
-import { orderFindings } from '../check/order-findings';
-import { ruleOf } from '../check/rules';
+import type { Action, Move, Tool } from '../move/move.schema';
 import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import { WORKED } from '../narration/step-draft';
 import { wording } from '../narration/words';
+import { moveFrom } from './move-from';
+import { suggestSchool } from './suggest-school';
 
 /** A step of a draft with what it was made of. */
 export interface DraftStep {
@@ -167,37 +162,6 @@ export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], tit
   return { ...lesson, school: suggestSchool(lesson) };
 }
 
-/**
- * The school that fits a lesson best: what it would find against the order and the touch of the steps, less what is
- * typical of it and there.
- *
- * @example suggestSchool(lesson) // 'open_drains_first'
- */
-export function suggestSchool(lesson: Lesson): SchoolId {
-  const steps = movesOf(lesson.steps);
-  const share = (fits: (move: Move) => boolean): number =>
-    steps.length === 0 ? 0 : steps.filter(({ move }) => fits(move)).length / steps.length;
-  const tools = share((move) => ['stone', 'roller', 'spoon'].includes(move.tool));
-  const holds = share((move) => ['hold', 'puff', 'stretch'].includes(move.action));
-  const warms = ['pinch', 'tap'].includes(steps[0]?.move.action ?? '');
-  const typical: Readonly<Record<SchoolId, number>> = {
-    open_drains_first: ['collarbone', 'neck', 'ear'].includes(steps[0]?.move.region ?? '') && holds < 0.5 ? 3 : -2,
-    upward_then_drain: steps[steps.length - 1]?.move.action === 'drain' ? 1.5 : 0,
-    downward: ['scalp', 'forehead'].includes(steps[0]?.move.region ?? '') ? 2 : -1,
-    tool_glide: tools >= 0.5 ? 4 : -4,
-    holds: holds >= 0.5 ? 4 : -4,
-    warm_work_soothe: warms ? 3 : -2,
-    with_products: -3,
-  };
-  const worth = (school: SchoolId): number =>
-    typical[school] -
-    orderFindings({ ...lesson, school, ownSchool: null }).reduce(
-      (sum, one) => sum + (ruleOf(one.rule).severity === 'note' ? 0.5 : 1),
-      0,
-    );
-  return SCHOOL_IDS.reduce((best, one) => (worth(one) > worth(best) ? one : best));
-}
-
 /** A step's own doses, and what a rule for every move adds to them: sets always, a figure where none of its kind was said. */
 function withRules(own: readonly FoundDose[], rules: readonly FoundDose[]): readonly FoundDose[] {
   const has = (...kinds: FoundDose['kind'][]): boolean => own.some((dose) => kinds.includes(dose.kind));
@@ -299,62 +263,6 @@ function doseFrom(said: readonly FoundDose[], base: Dose, action: Action | 'unkn
     if (plain.form === 'breaths') return withSets({ ...plain, breaths: range(breaths) });
   }
   return sets ? withSets(base) : null;
-}
-
-function moveFrom(read: FoundStep, words: string, id: string): Move {
-  const action = read.action === 'unknown' ? 'hold' : read.action;
-  const timed = ['tap', 'circle', 'knead', 'wiggle', 'pinch'].includes(action);
-  const form =
-    action === 'hold' || action === 'puff' || action === 'stretch' || action === 'press'
-      ? 'hold'
-      : timed
-        ? 'timed'
-        : action === 'breathe' || action === 'vocalise'
-          ? 'breaths'
-          : 'passes';
-  const route = routeIn(words, read.region);
-  const plain = { region: read.region, action, tool: read.tool, grip: null } as const;
-  return moveSchema.parse({
-    id,
-    revision: 1,
-    name: `${action[0]!.toUpperCase()}${action.slice(1)}, ${regionName(read.region)}`,
-    region: read.region,
-    action,
-    tool: read.tool,
-    route,
-    dose: retimed(defaultDose(form), { ...plain, route: [] }, { ...plain, route }, 'both'),
-    sidePlan: 'both',
-    how: words.slice(0, 300),
-    mouthBusy: action === 'puff' || action === 'vocalise' || read.region === 'tongue',
-  });
-}
-
-/**
- * From where to where the words lead: "from the ear down the side of the neck to the collarbone". Nothing where they do
- * not say both.
- */
-function routeIn(words: string, region: Move['region']): Stop[] {
-  const text = ` ${words
-    .toLowerCase()
-    .replace(/[^\p{L}\d'.!?]+/gu, ' ')
-    .replace(/([.!?])/g, ' $1 ')} `;
-  for (const sentence of text.split(/ [.!?] /)) {
-    const way =
-      / from (?=(?:the |your )?\S)(.+?)(?: (?:down|up|out|over|across|along|back) ?)* to (?!the left|the right|left|right)(.+)/.exec(
-        ` ${sentence} `,
-      );
-    if (!way) continue;
-    const first = mentions(REGION_WORDS, ` ${way[1]} `);
-    const last = mentions(REGION_WORDS, ` ${way[2]} `)[0];
-    const from = first[0]?.value ?? (/ middle| centre| center/.test(` ${way[1]}`) ? region : undefined);
-    if (!from || !last || from === last.value) continue;
-    const middle = first[0] === undefined;
-    return [
-      stopSchema.parse({ region: from, side: middle ? 'middle' : 'worked' }),
-      stopSchema.parse({ region: last.value }),
-    ];
-  }
-  return [];
 }
 
 /** Everything said in some read steps. */

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, resource, signal 
 import { FormsModule } from '@angular/forms';
 import { ToggleSwitch } from 'primeng/toggleswitch';
 import { regionName, REGIONS, type Region } from '@limber/core/face/regions';
-import { suggestSchool } from '@limber/core/draft/draft';
+import { suggestSchool } from '@limber/core/draft/suggest-school';
 import { PRESSURES } from '@limber/core/move/move.schema';
 import type { School } from '@limber/core/school/school.schema';
 import { schoolOf } from '@limber/core/caution/school-of';
