@@ -39,7 +39,8 @@ describe('takes that somebody films', () => {
     const all = [...scores.values()].flatMap((one) => [...one.sure]);
     const right = (of: typeof all): number => of.filter(([, is]) => is).length / of.length;
     const sure = all.filter(([confidence]) => confidence >= SURE);
-    expect(sure.length).toBeGreaterThan(300);
+    // A share: how many passages these lessons come to is the narrations' affair and the reader's.
+    expect(sure.length / all.length).toBeGreaterThan(0.25);
     expect(right(sure)).toBeGreaterThanOrEqual(0.95);
     expect(right(all.filter(([confidence]) => confidence < 0.5))).toBeLessThan(0.5);
   });
