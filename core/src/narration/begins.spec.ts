@@ -65,7 +65,7 @@ describe('where steps begin', () => {
   });
 
   it('is learned of the features that there are', () => {
-    // Others: npx tsx cli/src/write-begins.ts
+    // Others: npx tsx cli/src/write-learned.ts
     expect(Object.keys(made.weights)).toEqual([...FEATURES]);
     expect(new Set(FEATURES).size).toBe(FEATURES.length);
   });

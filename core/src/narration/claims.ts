@@ -1,6 +1,9 @@
 import type { ClaimAbout } from '../caution/wording';
 import { clauses, saidAt, type Clause } from './clauses';
+import { CLAIM_HINTS } from './claim-hints';
+import { findRemarks, type RuledRemark } from './find-remarks';
 import { patternOf } from './lexicon';
+import { likeliest, type Learned, type Seen } from './likeliest';
 import type { FoundClaim } from './reading';
 import { CAUTIONED, STATED_CLAIMS } from './stated-claims';
 import type { Stream } from './tokens';
@@ -81,26 +84,64 @@ const CONDITION =
 /**
  * Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied.
  *
- * @example readClaims(streamOf(words))[0]?.about // 'detox'
+ * @param learned what is known of how claims are made; null where the rules alone are to find them.
+ * @example readClaims(streamOf(words), null)[0]?.about // 'detox'
  */
-export function readClaims(stream: Stream): FoundClaim[] {
-  const found: FoundClaim[] = [];
-  for (const clause of clauses(stream)) {
-    const own = [...statedIn(clause), ...namedIn(clause)];
-    for (const { about, index, text, at } of own.filter(
-      (one, i) => own.findIndex((x) => x.about === one.about) === i,
-    )) {
-      const { word } = stream.tokens[stream.tokenAt(clause.start + index + 1)]!;
-      const startMs = saidAt(stream, clause, at);
-      const { end } = stream.tokens[stream.tokenAt(clause.start + index + text.length - 1)]!;
-      // What hedges a claim stands near it.
-      const near = ` ${clause.text.slice(Math.max(0, index - 80), index + text.length + 60)} `;
-      const before = `${clause.text.slice(0, index)} `;
-      const strength = HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${text} `)) ? 'mild' : 'strong';
-      found.push({ atMs: startMs, about, strength, evidence: { from: word, to: end, sure: 0.7 } });
-    }
-  }
-  return found.sort((a, b) => a.atMs - b.atMs);
+export function readClaims(stream: Stream, learned: LearnedClaims | null): FoundClaim[] {
+  const ruled = ruledClaims(stream);
+  if (learned === null) return ruled.map(({ clause: _clause, ...claim }) => claim);
+  const all = clauses(stream);
+  return findRemarks(stream, ruled, { hints: CLAIM_HINTS, learned: learned.claimed, least: LEAST }).map(
+    ({ clause, ...claim }) => {
+      const ruledStrength = ruled.find((one) => one.clause === clause && one.about === claim.about)?.strength;
+      return { ...claim, strength: likeliest(strengthSeen(all[clause]!.text, ruledStrength), learned.strength).value };
+    },
+  );
+}
+const LEAST = 0.2;
+
+/** What is known of how claims are made, and of how strong they are. */
+export interface LearnedClaims {
+  readonly claimed: Learned;
+  readonly strength: Learned;
+}
+
+type Strength = FoundClaim['strength'];
+
+/** What speaks for a claim being a strong one. */
+export function strengthSeen(text: string, ruled: Strength | undefined): Seen<Strength> {
+  const words = new Set(text.trim().split(' '));
+  return {
+    values: ['mild', 'strong'],
+    of: [[], []],
+    place: [
+      'any',
+      ...(ruled ? [`ruled ${ruled}`] : HEDGED.test(`${text} `) ? ['hedged'] : []),
+      ...[...words].map((word) => `said ${word}`),
+    ],
+  };
+}
+
+/** For the reading itself, and for what is learned from it. */
+export function ruledClaims(stream: Stream): (RuledRemark<ClaimAbout> & { readonly strength: Strength })[] {
+  return clauses(stream)
+    .flatMap((clause, number) => {
+      const own = [...statedIn(clause), ...namedIn(clause)];
+      return own
+        .filter((one, i) => own.findIndex((x) => x.about === one.about) === i)
+        .map(({ about, index, text, at }) => {
+          const { word } = stream.tokens[stream.tokenAt(clause.start + index + 1)]!;
+          const { end } = stream.tokens[stream.tokenAt(clause.start + index + text.length - 1)]!;
+          // What hedges a claim stands near it.
+          const near = ` ${clause.text.slice(Math.max(0, index - 80), index + text.length + 60)} `;
+          const before = `${clause.text.slice(0, index)} `;
+          const mild = HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${text} `));
+          const strength: Strength = mild ? 'mild' : 'strong';
+          const evidence = { from: word, to: end, sure: 0.7 };
+          return { atMs: saidAt(stream, clause, at), about, strength, clause: number, evidence };
+        });
+    })
+    .sort((a, b) => a.atMs - b.atMs);
 }
 
 /** What is claimed of cautions themselves stays a claim in one. */

@@ -3,6 +3,8 @@ import { COUNTED, countedAloud } from './counted';
 import { NO_DOSE, SHAPES } from './dose-shapes';
 import { HOLDING, isAlone, lastOf, MOVING, secondsKind, whileRunning, type Placed, type StepAt } from './seconds-kind';
 import { patternOf } from './lexicon';
+import { likeliest, type Learned, type Seen } from './likeliest';
+import { numberSeen, numbersToJudge, type NumberKind } from './number-features';
 import type { FoundDose, Reading } from './reading';
 import type { Stream } from './tokens';
 
@@ -18,9 +20,68 @@ const RAMP =
  *
  * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
  * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
- * @example readDoses(streamOf(words), [], () => undefined)[0]?.kind // 'reps'
+ * @param learned what is known of numbers and the words around them; null where the shapes alone are to say what they are.
+ * @example readDoses(streamOf(words), [], () => undefined, null)[0]?.kind // 'reps'
  */
-export function readDoses(stream: Stream, swaps: readonly number[], stepAt: StepAt): FoundDose[] {
+export function readDoses(
+  stream: Stream,
+  swaps: readonly number[],
+  stepAt: StepAt,
+  learned: Learned | null,
+): FoundDose[] {
+  const ruled = ruledDoses(stream, swaps, stepAt);
+  const doses = learned === null ? ruled.doses : judged(stream, swaps, stepAt, ruled, learned);
+  return doses.map(({ token: _token, ...dose }) => dose);
+}
+
+/** What each number is, by what the rules say of it and by the words around it. */
+function judged(
+  stream: Stream,
+  swaps: readonly number[],
+  stepAt: StepAt,
+  ruled: RuledDoses,
+  learned: Learned,
+): readonly Placed[] {
+  const doses: Placed[] = [];
+  for (const token of numbersToJudge(stream, ruled)) {
+    const known = ruled.doses.find((one) => one.token === token);
+    if (known && (ruled.whole.has(token) || known.kind === 'lookahead_s')) {
+      doses.push(known);
+      continue;
+    }
+    const seen = numberSeen(stream, token, ruled, doses, stepAt);
+    const judged = likeliest(seen, learned);
+    // What a shape finds is let go only where that is likely.
+    const { value: kind, sure } =
+      known && judged.value === 'none' && judged.sure < LET_GO ? likeliest(ofSome(seen), learned) : judged;
+    if (kind === 'none') continue;
+    const { word, end, startMs, low, high } = stream.tokens[token]!;
+    const own = { atMs: startMs, low, high, token, evidence: { from: word, to: end, sure } };
+    const dose = { ...own, ...known, kind, scope: scopeAs(kind, stream, token, swaps, stepAt) };
+    doses.push({ ...dose, evidence: { ...dose.evidence, sure } });
+  }
+  return doses;
+}
+
+/** What a shape takes for a dose is none when that is as likely as this. */
+const LET_GO = 0.75;
+
+/** The same question where one of the kinds must be the answer. */
+function ofSome(seen: Seen<NumberKind>): Seen<NumberKind> {
+  const some = seen.values.map((value) => value !== 'none');
+  return { ...seen, values: seen.values.filter((_, i) => some[i]), of: seen.of.filter((_, i) => some[i]) };
+}
+
+/** Doses as shapes say them, and the numbers that something else was made of. */
+export interface RuledDoses {
+  readonly doses: readonly Placed[];
+  /** Of these, what more than one number was read for: doses that grow, and what is counted aloud. */
+  readonly whole: ReadonlySet<number>;
+  readonly taken: ReadonlySet<number>;
+}
+
+/** For the reading itself, and for what is learned from it. */
+export function ruledDoses(stream: Stream, swaps: readonly number[], stepAt: StepAt): RuledDoses {
   const taken = new Set<number>();
   const numbersIn = (match: RegExpExecArray | RegExpMatchArray): number[] => {
     const first = stream.tokenAt(match.index! + 1);
@@ -33,6 +94,7 @@ export function readDoses(stream: Stream, swaps: readonly number[], stepAt: Step
     for (const match of stream.text.matchAll(patternOf(pattern))) for (const at of numbersIn(match)) taken.add(at);
 
   const doses: Placed[] = [];
+  const whole = new Set<number>();
   const add = (
     token: number,
     kind: Kind,
@@ -43,7 +105,7 @@ export function readDoses(stream: Stream, swaps: readonly number[], stepAt: Step
     length: number,
   ): void => {
     const { word, end, startMs } = stream.tokens[token]!;
-    const scope = kind === 'remaining_s' || kind === 'lookahead_s' ? 'here' : scopeOf(stream, token, swaps, stepAt);
+    const scope = scopeAs(kind, stream, token, swaps, stepAt);
     const to = stream.tokens[stream.tokenAt(offset + length - 1)]!.end;
     const from = Math.min(word, stream.tokens[stream.tokenAt(offset + 1)]!.word);
     doses.push({ atMs: startMs, kind, low, high, scope, token, evidence: { from, to: Math.max(to, end), sure } });
@@ -62,6 +124,7 @@ export function readDoses(stream: Stream, swaps: readonly number[], stepAt: Step
       : / counts? /.test(`${match[0]} `)
         ? 'count'
         : 'reps';
+    whole.add(first);
     add(first, kind, low, high, 0.7, match.index, match[0].length);
   }
 
@@ -118,6 +181,7 @@ export function readDoses(stream: Stream, swaps: readonly number[], stepAt: Step
     // Counted down from five or more it is the dose; from three it is only the cue to change.
     const down = run.low === 0 && run.count >= 5;
     if (said || (run.low !== 1 && !down) || run.count < COUNTED || run.high < COUNTED || run.high > 40) continue;
+    whole.add(run.from);
     const each = (stream.tokens[run.to]!.startMs - at) / Math.max(1, run.count - 1);
     add(
       run.from,
@@ -129,7 +193,7 @@ export function readDoses(stream: Stream, swaps: readonly number[], stepAt: Step
       stream.offsetOf(run.to) - stream.offsetOf(run.from),
     );
   }
-  return doses.sort((a, b) => a.token - b.token).map(({ token: _token, ...dose }) => dose);
+  return { doses: doses.sort((a, b) => a.token - b.token), whole, taken };
 }
 
 /** "Twenty seconds one way, twenty the other way." */
@@ -142,6 +206,10 @@ function alikeSeconds(doses: readonly Placed[], token: number, low: number, high
       dose.low === low &&
       dose.high === high,
   );
+}
+
+function scopeAs(kind: Kind, stream: Stream, token: number, swaps: readonly number[], stepAt: StepAt): Dose['scope'] {
+  return kind === 'remaining_s' || kind === 'lookahead_s' ? 'here' : scopeOf(stream, token, swaps, stepAt);
 }
 
 function scopeOf(stream: Stream, token: number, swaps: readonly number[], stepAt: StepAt): Dose['scope'] {

@@ -6,6 +6,11 @@ type Promised = Reading['promises'][number];
 
 /** As people count them who say "a month" of weeks of practice (common practice, no source). */
 const WEEKS_A_MONTH = 4;
+/** What is done more often than this a day is something else. */
+const MOST_OFTEN = 20;
+/** From here on a lesson closes, as a share of it. */
+const LATE = 0.8;
+const WEEKDAYS = '(?:mon|tues|wednes|thurs|fri|satur|sun)days';
 const NUMBER = '(?:№|one|a)';
 const OFTEN = '(?:once|twice|№|one)(?: (?:or|to) (?:twice|№))?(?: times?)?';
 
@@ -55,12 +60,20 @@ export function readPromises(stream: Stream): FoundPromise[] {
     }
   };
 
+  /** Whether something is said when a lesson closes. */
+  const late = (match: RegExpExecArray): boolean =>
+    stream.tokens[stream.tokenAt(match.index + 1)]!.startMs > LATE * lastMs;
+
   each(
     `${OFTEN} (?:a|per|each|every|in a) (?:single |working )?(?:day|week|morning|night|evening)`,
-    (match, low, high) => add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9),
+    (match, low, high) => {
+      // "One minute forty-five every morning."
+      if (high > MOST_OFTEN) return;
+      add('frequency', / week$/.test(match[0]) ? 'per_week' : 'per_day', match, low, high, 0.9);
+    },
   );
   each(
-    '(?:№|one) (?:days|times|mornings|nights|evenings) (?:on(?= [.,])|(?:a|per|each|every|in the|out of the) week|out of(?= № ))',
+    '(?:№|one) (?:days?|times?|mornings?|nights?|evenings?) (?:on(?= [.,])|(?:a|per|each|every|in the|out of the) week|out of(?= № ))',
     (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9),
   );
   each(`${OFTEN} this week`, (match, low, high) => add('frequency', 'per_week', match, low, high, 0.6));
@@ -73,6 +86,25 @@ export function readPromises(stream: Stream): FoundPromise[] {
     (match) => {
       const twice = / and /.test(match[0]) ? 2 : 1;
       add('frequency', 'per_day', match, twice, twice, 0.6);
+    },
+  );
+  // "Each evening." and "After every shave." at the end of a lesson; "Tuesdays and Saturdays."
+  each(
+    '(?:each|after every|before every|with every) (?:day|morning|night|evening|shave|shower|wash|shift|bath)',
+    (match) => {
+      if (late(match)) add('frequency', 'per_day', match, 1, 1, 0.6);
+    },
+  );
+  each(`(?:${WEEKDAYS})(?:(?: ,)?(?: and)? (?:${WEEKDAYS}))*`, (match) => {
+    const days = match[0].match(new RegExp(WEEKDAYS, 'g'))!.length;
+    if (late(match)) add('frequency', 'per_week', match, days, days, 0.6);
+  });
+  // "Three weeks, and see whether it is less."
+  each(
+    '(?:№|one) (?:weeks?|months?)(?= ,? ?(?:and|then|you)(?: [^ .,]+){0,3} (?:see|notice|stock|look|tell|write|know) )',
+    (match, low, high) => {
+      const weeks = / months?$/.test(match[0]) ? WEEKS_A_MONTH : 1;
+      if (late(match)) add('onset', 'weeks', match, rounded(low * weeks), rounded(high * weeks), 0.6);
     },
   );
   each(
@@ -107,7 +139,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    `(?:under |less than |about |around |only |just |in |for |the )?${NUMBER} (?:short |little |quick |full )?(?:minutes?|mins?)(?: [^ .,]+){0,2}`,
+    `(?:under |less than |about |around |only |just |in |for |the )?${NUMBER} (?:short |little |quick |full |calm |slow |quiet |good |nice )?(?:minutes?|mins?)(?: [^ .,]+){0,2}`,
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0] ?? stream.tokenAt(match.index + 1)]!;
       const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
@@ -119,13 +151,20 @@ export function readPromises(stream: Stream): FoundPromise[] {
           after,
         );
       const takes =
-        / (?:takes?|took|takes me|spend|lasts?|be|is|it's|under|less than|only|just|in|about|give me|have|need|doing|for the next|the next) (?:[^ .,]+ ){0,3}$/.test(
+        / (?:takes?|took|takes me|spend|lasts?|be|is|it's|here's|under|less than|only|just|in|about|give me|have|need|doing|for the next|the next) (?:[^ .,]+ ){0,3}$/.test(
           sentence,
         );
       // A promise stands at the beginning; later on, only a look back at the whole is one.
       const early = at.startMs <= Math.max(45_000, 0.2 * lastMs);
       const back = / (?:that was|that's|was|were|done in|took) (?:[^ .,]+ ){0,4}$/.test(sentence);
-      if ((early && (whole || takes)) || (back && whole))
+      if (/ half $/.test(before)) return;
+      const closes =
+        late(match) &&
+        / (?:it's|that's|is|daily|every|takes?|homework)(?: [^ .,]+){0,2} (?:, )?(?:only |just |about )?$/.test(
+          sentence,
+        );
+      if (closes && !early) add('minutes', 'minutes', match, low, high, 0.5);
+      else if ((early && (whole || takes)) || (back && whole))
         add('minutes', 'minutes', match, low, high, early ? 0.8 : 0.5);
       else if (
         early &&
@@ -138,7 +177,13 @@ export function readPromises(stream: Stream): FoundPromise[] {
     '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|drills|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things|ways)(?! (?:each|of|times))',
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0]!];
-      if (!at || high < 2 || high > 60) return;
+      if (
+        !at ||
+        high < 2 ||
+        high > 60 ||
+        / (?:walk|take|took|count) $/.test(stream.text.slice(0, match.index + 1).slice(-9))
+      )
+        return;
       if (at.startMs <= Math.max(45_000, 0.2 * lastMs) && !/ (?:more|last|next) /.test(match[0]))
         add('moves', 'moves', match, low, high, 0.75);
     },

@@ -1,13 +1,25 @@
+import type { Learned } from './likeliest';
+import numbers from './numbers.json' with { type: 'json' };
 import { readDoses } from './doses';
 import { readPromises } from './promises';
 import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
-import { readClaims } from './claims';
+import cautions from './cautions.json' with { type: 'json' };
+import claims from './claims.json' with { type: 'json' };
+import { readClaims, type LearnedClaims } from './claims';
 import { readCautions } from './remarks';
 import { readSteps, readStepsByRule } from './steps';
+import { WORKED } from './step-draft';
 import { readSwaps } from './swaps';
 import { streamOf } from './tokens';
 import { parseLines, type NarrationLine } from './lines';
 import { wordsOf, type Word } from './words';
+
+/** See `cli/src/write-learned.ts`. */
+const LEARNED: { readonly numbers: Learned; readonly cautions: Learned; readonly claims: LearnedClaims } = {
+  numbers,
+  cautions,
+  claims,
+};
 
 /** What was read out of a narration, each finding with the words that it came from. */
 export interface Narrated {
@@ -38,14 +50,15 @@ export function readNarration(source: string): Narrated {
  * @example readLines(parseLines('Six times.')).doses[0]?.low // 6
  */
 export function readLines(lines: readonly NarrationLine[]): Narrated {
-  return readBy(readSteps, lines);
+  return readBy(lines, LEARNED);
 }
 
-function readBy(stepsOf: typeof readSteps, lines: readonly NarrationLine[]): Narrated {
+function readBy(lines: readonly NarrationLine[], learned: typeof LEARNED | null): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
-  const steps = stepsOf(stream, swaps);
+  const steps = learned ? readSteps(stream, swaps) : readStepsByRule(stream, swaps);
+  const works = steps.some(({ kind }) => WORKED.has(kind));
   const firstWork = steps.find((step) => step.kind === 'technique' || step.kind === 'warmup')?.startMs ?? 0;
   return {
     words,
@@ -53,13 +66,14 @@ function readBy(stepsOf: typeof readSteps, lines: readonly NarrationLine[]): Nar
     doses: readDoses(
       stream,
       swaps.map((swap) => swap.token),
-      (ms) => steps.findLast((step) => step.startMs <= ms),
+      (ms) => (works || !learned ? steps.findLast((step) => step.startMs <= ms) : undefined),
+      learned?.numbers ?? null,
     ),
     steps,
     // Before anything is worked on no side can change.
     swaps: swaps.filter((swap) => swap.atMs > firstWork).map(({ token: _token, ...swap }) => swap),
-    cautions: readCautions(stream),
-    claims: readClaims(stream),
+    cautions: readCautions(stream, learned?.cautions ?? null),
+    claims: readClaims(stream, learned?.claims ?? null),
   };
 }
 
@@ -78,7 +92,8 @@ export function readWords(text: string): Narrated {
   const known = heard.get(text);
   if (known) return known;
   if (heard.size >= MOST_KEPT) heard.clear();
-  const read = readBy(readStepsByRule, [{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }]);
+  const lines = [{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }];
+  const read = readBy(lines, null);
   heard.set(text, read);
   return read;
 }

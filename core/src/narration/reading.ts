@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { CLAIMS } from '../caution/wording';
 import { actionSchema, regionSchema, toolSchema } from '../move/move.schema';
 
-const DOSE_KINDS = [
+export const DOSE_KINDS = [
   'hold_s',
   'reps',
   'sets',
@@ -64,6 +64,8 @@ export const readingSchema = z.object({
   cautions: z.array(z.object({ atMs: ms, about: z.enum(CAUTIONS) })),
   claims: z.array(z.object({ atMs: ms, about: z.enum(CLAIMS), strength: z.enum(['mild', 'strong']) })),
 });
+export type CautionAbout = (typeof CAUTIONS)[number];
+export type DoseKind = (typeof DOSE_KINDS)[number];
 export type Reading = z.infer<typeof readingSchema>;
 
 /** The words that something was read from, and how sure that is, 0 to 1. */

@@ -1,9 +1,10 @@
 import { clauses, saidAt } from './clauses';
+import { CAUTION_HINTS } from './caution-hints';
+import { findRemarks, type RuledRemark } from './find-remarks';
 import { patternOf } from './lexicon';
-import type { CAUTIONS, FoundCaution } from './reading';
+import type { Learned } from './likeliest';
+import type { CautionAbout as About, FoundCaution } from './reading';
 import type { Stream } from './tokens';
-
-type About = (typeof CAUTIONS)[number];
 
 const NOT =
   "(?:don't|do not|dont|not|never|no|without|avoid|avoiding|shouldn't|should not|isn't|doesn't|does not|mustn't|must not|keep (?:away|clear|off)|stay (?:away|clear|off)|no need to|nothing)";
@@ -60,12 +61,24 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
 /**
  * Cautions, at most one of a kind in a sentence.
  *
- * @example readCautions(streamOf(words))[0]?.about // 'pressure'
+ * @param learned what is known of how cautions are said; null where the rules alone are to find them.
+ * @example readCautions(streamOf(words), null)[0]?.about // 'pressure'
  */
-export function readCautions(stream: Stream): FoundCaution[] {
-  const found: FoundCaution[] = [];
-  for (const clause of clauses(stream)) {
-    const own: FoundCaution[] = [];
+export function readCautions(stream: Stream, learned: Learned | null): FoundCaution[] {
+  const ruled = ruledCautions(stream);
+  const all = learned === null ? ruled : findRemarks(stream, ruled, { hints: CAUTION_HINTS, learned, least: LEAST });
+  return all.map(({ clause: _clause, ...caution }) => caution);
+}
+/** Rather one too many than one too few: a caution that was said is not to be dropped. */
+const LEAST = 0.25;
+
+type Ruled = RuledRemark<About>;
+
+/** For the reading itself, and for what is learned from it. */
+export function ruledCautions(stream: Stream): Ruled[] {
+  const found: Ruled[] = [];
+  for (const [number, clause] of clauses(stream).entries()) {
+    const own: Ruled[] = [];
     for (const [about, words] of CAUTION_WORDS) {
       const match = patternOf(words).exec(clause.text);
       patternOf(words).lastIndex = 0;
@@ -102,7 +115,10 @@ export function readCautions(stream: Stream): FoundCaution[] {
       const ofEye =
         about === 'pressure' &&
         /(?<!close|open|shut|with) (?:the |your )?(?:under ?)?eyes?(?: ?bags| lids?)? (?!closed|shut)/.test(near);
-      own.push({ atMs: startMs, about: ofEye ? 'eye' : about, evidence: { from: word, to: end, sure: 0.7 } });
+      own.push({
+        ...{ atMs: startMs, about: ofEye ? 'eye' : about, clause: number },
+        evidence: { from: word, to: end, sure: 0.7 },
+      });
     }
     // "If it hurts, ask your dentist" says whom to ask, and not how hard to press.
     const asks = own.some((one) => one.about === 'refer_professional');

@@ -5,6 +5,9 @@ import type { FoundStep } from './reading';
 import type { Draft } from './step-draft';
 import { bundles, oneSideFirst, secondRound, sideOf } from './step-sides';
 import { actionIn } from './step-action';
+import { likeliest } from './likeliest';
+import { workOf, type LearnedWork } from './work';
+import { SAYS_MOST, sidesSeen, told, type Told } from './work-features';
 import type { Stream } from './tokens';
 
 /** Where what is drained passes on its way down. */
@@ -17,16 +20,17 @@ const TO_DRAIN =
 /**
  * What every step works on is looked for in its own words: the first forty count, the first of them most.
  *
- * @example finish(stream, drafts, 60_000)[0]?.region // 'jaw'
+ * @param learned what is known of how steps are told; null where rules alone are to say what is worked.
+ * @example finish(stream, drafts, 60_000, null)[0]?.region // 'jaw'
  */
-export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundStep[] {
+export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: LearnedWork | null): FoundStep[] {
   const { tokens } = stream;
   let lessonTool: Tool | null = null;
   const allOver = actionIn(stream.text.slice(0, 3000)).region;
   drafts.forEach((draft, i) => {
     const from = stream.offsetOf(draft.token) - 1;
     const to = stream.offsetOf(drafts[i + 1]?.token ?? tokens.length);
-    const text = stream.text.slice(from, Math.min(to, from + 330)) + ' ';
+    const text = stream.text.slice(from, Math.min(to, from + SAYS_MOST)) + ' ';
     const tools = mentions(TOOL_WORDS, text).filter(
       (hit) => !/ (?:or|if you have|back of the|back of a)(?: [^ .,]+){0,2} $/.test(text.slice(0, hit.at)),
     );
@@ -38,28 +42,13 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       draft.tool = draft.kind === 'intro' ? implement : null;
       return;
     }
-    const doing = actionIn(text);
     const before = drafts
       .slice(0, i)
       .reverse()
       .find((one) => one.kind !== 'rest' && one.kind !== 'talk' && one.kind !== 'prep' && one.kind !== 'intro');
-    draft.region = draft.swapped ? (doing.region ?? before?.region ?? null) : doing.region;
-    // In the second round of a bundle the step of the first one says how it is done.
-    const again = secondRound(drafts, i)
-      ? drafts.slice(0, i).findLast((one) => one.region === draft.region)
-      : undefined;
-    const like = again ?? before;
-    draft.action =
-      doing.action === 'unknown' || (doing.score < 1.2 && (again || before?.action === 'roll'))
-        ? (like?.action ?? 'unknown')
-        : doing.action;
-    if (
-      (draft.swapped || again) &&
-      like &&
-      parentOf(draft.region ?? 'jaw') === parentOf(like.region ?? 'jaw') &&
-      (doing.score < 4 || doing.action === 'hold')
-    )
-      draft.action = like.action;
+    const said = told(text, before ?? null, draft.swapped);
+    if (learned) Object.assign(draft, workOf(said, learned));
+    else ruledWork(draft, said, drafts.slice(0, i), before);
     if (draft.kind === 'outro' || draft.kind === 'talk') {
       Object.assign(draft, { action: 'unknown', region: null, tool: lessonTool });
       return;
@@ -90,7 +79,9 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       (tools.length > 0 && (bare || lessonTool === null) ? 'hand' : null);
     if (implement) lessonTool = implement;
     draft.tool ??= draft.swapped && before ? before.tool : (lessonTool ?? toolOf(draft.action));
-    draft.side = sideOf(text, draft, drafts.slice(0, i), before);
+    draft.side = learned
+      ? likeliest(sidesSeen(said, draft, drafts.slice(0, i), before), learned.sides).value
+      : sideOf(text, draft, drafts.slice(0, i), before);
     draft.paired = draft.swapped && before !== undefined && draft.region === before.region;
     if (draft.swapped && draft.side === 'second' && before && ['unknown', 'both', 'midline'].includes(before.side))
       before.side = 'first';
@@ -111,6 +102,27 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number): FoundSte
       evidence: { from: start.word, to: Math.min(start.word + 12, stop?.word ?? start.word + 12), sure: draft.sure },
     };
   });
+}
+
+/** What a step works on by the rules alone. */
+function ruledWork(draft: Draft, { ruled }: Told, earlier: readonly Draft[], before: Draft | undefined): void {
+  draft.region = draft.swapped ? (ruled.region ?? before?.region ?? null) : ruled.region;
+  // In the second round of a bundle the step of the first one says how it is done.
+  const again = secondRound([...earlier, draft], earlier.length)
+    ? earlier.findLast((one) => one.region === draft.region)
+    : undefined;
+  const like = again ?? before;
+  draft.action =
+    ruled.action === 'unknown' || (ruled.score < 1.2 && (again || before?.action === 'roll'))
+      ? (like?.action ?? 'unknown')
+      : ruled.action;
+  if (
+    (draft.swapped || again) &&
+    like &&
+    parentOf(draft.region ?? 'jaw') === parentOf(like.region ?? 'jaw') &&
+    (ruled.score < 4 || ruled.action === 'hold')
+  )
+    draft.action = like.action;
 }
 
 function toolOf(action: Action | 'unknown'): Tool {

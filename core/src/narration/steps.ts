@@ -2,6 +2,8 @@ import { parentOf, type Region } from '../face/regions';
 import { FEATURES, placesIn, type Place } from './begin-features';
 import { bestBegins, type BeginWeights } from './begins';
 import made from './begins.json' with { type: 'json' };
+import work from './work.json' with { type: 'json' };
+import type { LearnedWork } from './work';
 import type { FoundStep, FoundSwap } from './reading';
 import { blank, WORKED, type Draft } from './step-draft';
 import { finish } from './step-finish';
@@ -61,7 +63,7 @@ export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
   });
   const around = drafts.filter(({ kind }) => !WORKED.has(kind));
   const all = [...around, ...begun].sort((a, b) => a.token - b.token);
-  return finish(stream, all, endOf(stream));
+  return finish(stream, all, endOf(stream), WORK);
 }
 
 /**
@@ -71,7 +73,7 @@ export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
  * @example readStepsByRule(streamOf(words), []).map((step) => step.kind) // ['intro', 'technique']
  */
 export function readStepsByRule(stream: Stream, swaps: Swaps): FoundStep[] {
-  return stream.tokens.length === 0 ? [] : finish(stream, ruledSteps(stream, swaps), endOf(stream));
+  return stream.tokens.length === 0 ? [] : finish(stream, ruledSteps(stream, swaps), endOf(stream), null);
 }
 
 /** When the last word has been said, ms. */
@@ -92,9 +94,11 @@ function announced(stream: Stream, drafts: readonly Draft[], { token, atMs }: Pl
   return !counted && !between && atMs - tokens[ruled.token]!.startMs <= ANNOUNCED_MS ? ruled : null;
 }
 
-/** See `cli/src/write-begins.ts`. */
+/** See `cli/src/write-learned.ts`. */
 const LEARNED: Readonly<Record<string, number>> = made.weights;
 const WEIGHTS: BeginWeights = { bias: made.bias, weights: FEATURES.map((name) => LEARNED[name]!) };
+
+const WORK: LearnedWork = work;
 
 /** Where steps may begin, up to the closing; and where the rules have them begin. */
 export function placesToBegin(stream: Stream, swaps: Swaps): { drafts: Draft[]; places: Place[] } {

@@ -4,7 +4,8 @@ import type { FoundSwap } from './reading';
 import type { Stream } from './tokens';
 
 const P = '(?: ,)?';
-const PART = '(?:sides?|cheek|eye|brow|eyebrow|ear|jaw|half|temple|corner|nostril)';
+const PART =
+  '(?:sides?|cheek|eye|brow|eyebrow|ear|jaw|half|temple|corner|nostril|neck|shoulder|collarbone|hollow|wing)';
 
 /** Ways in which the change of side is said (common practice, no source), with how sure each is. */
 const SHAPES: readonly (readonly [number, string])[] = [
@@ -14,7 +15,7 @@ const SHAPES: readonly (readonly [number, string])[] = [
   [0.75, `(?:one|go|now)${P} (?:and )?(?:switch|change|swap)(?= [.,])`],
   [
     0.85,
-    `(?:same thing|same|the same|repeat|do (?:it|this|that)|again)(?: [^ .,]+){0,4} (?:over here|on this side|on the (?:left|right|second|opposite)|on your (?:left|right)|to the (?:left|right)(?: side)?)`,
+    `(?:same thing|same|the same|repeat|do (?:it|this|that)|again)(?: [^ .,]+){0,4} (?:over here|on this (?:side|one)|over on this|with this one|on the (?:left|right|second|opposite)|on your (?:left|right)|to the (?:left|right)(?: side)?)`,
   ],
   [0.75, `(?:(?:second|opposite) side|side two)`],
   [0.8, `(?:flip|flipping) (?:sides|over)`],
@@ -25,14 +26,23 @@ const SHAPES: readonly (readonly [number, string])[] = [
   ],
   [
     0.65,
-    `[.,] (?:and |okay |so |now )?(?:(?:on|to|over to) )?(?:the |your )?(?:left|right) (?:[^ .,]+ (?=muscle))?(?:side|muscle|cheek|eye|brow|eyebrow|ear|jaw|half|temple)(?! (?:hand|fingers?|thumb))(?= [.,]| and| same| as well| also| too)`,
+    `[.,] (?:and |okay |so |now )?(?:(?:on|to|over to) )?(?:the |your )?(?:left|right) (?:[^ .,]+ (?=muscle))?(?:side|muscle|cheek|eye|brow|eyebrow|ear|jaw|half|temple|neck|shoulder|one)(?! (?:hand|fingers?|thumb))(?= [.,]| and| same| as well| also| too)`,
   ],
   [
     0.9,
     `(?:switch|change|swap|go|move|cross)(?:ing)?(?: over)? to (?:the |your )(?:left|right|other)(?: ${PART})?(?! hand)`,
   ],
-  [0.65, `(?:change|switch|swap) (?:hands|arms|fingers|thumbs|nostrils)`],
+  [
+    0.65,
+    `(?:change|switch|swap) (?:the |your )?(?:hands?|arms?|fingers?|thumbs?|nostrils?)|(?<=[.,] )hands (?:change|swap|switch)`,
+  ],
   [0.7, `(?:on|for) this (?:side|cheek|eye|half) (?:as well|too|now)`],
+  // "To the other, two.", "Now with the opposite hand."
+  [0.6, `[.,] (?:and |then |now )*(?:(?:on|over) )?to the other(?= [.,])`],
+  [0.6, `[.,] (?:and |then |now )+with (?:the|your) (?:other|opposite) hand(?= [.,])`],
+  [0.6, `[.,] (?:and |then |now )+with (?:the|your) (?:left|right)(?= [.,])`],
+  // "Six and left, six."
+  [0.5, `№ (?:[^ .,]+ )?and (?:the |your |on the )?(?:left|right)(?: ${PART})?(?= [.,])`],
   // "One side, … other one, ten.", "and across."
   [0.55, `[.,] (?:and |then |now ){0,2}(?:the )?other(?: one)?(?= [.,])`],
   [0.5, `[.] and (?:across|over)(?= [.,])`],
@@ -61,10 +71,13 @@ const LISTED =
 /** The change of side is only spoken about, or it is a hand, a lane or a way that changes. */
 const SOON = /(?:after|in) (?:[^ .,]+ ){0,3}seconds?(?: [^ .,]+){0,8} $/;
 const LATER =
-  / (?:before|until|later|when you|once you|will do|compared?|comparing|difference|different|than|unlike|don't forget|do not forget|forget|if you|one side then|one side , then|and then on|from|one side to) (?:[^ .,]+ ){0,9}$/;
+  / (?:before|until|later|when you|once you|will do|compared?|comparing|difference|different|than|unlike|don't forget|do not forget|forget|if your?|one side then|one side , then|and then on|from|one side to) (?:[^ .,]+ ){0,9}$/;
 const TRAVELS = / (?:from|one (?:cheek|side|eye|corner|lip|half)|between) (?:[^ .,]+ ){0,5}$/;
 const HELPER =
   /^ (?:[^ .,]+ ){0,2}(?:hand|hands|fingers?|thumb|palm|knuckles?|foot|end|people|way|direction|lane|line|row|day)\b/;
+
+/** "So that you feel the left side." */
+const FELT = / (?:feel|felt) (?:it |this |that )?(?:on |in |along )?$/;
 
 /** A side is worked so long at most before the other one, characters of the stream. */
 const FAR = 4000;
@@ -107,7 +120,7 @@ export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
       // "The other one", "across": only of a side when one side was spoken of.
       const bare = / (?:other(?: one)?|and (?:across|over))$/.test(match[0]);
       if (bare && (!ONE_SIDE.test(before) || / one (?:side|cheek|eye|half) $/.test(before))) continue;
-      if (named && beginsElsewhere(stream, at)) continue;
+      if (named && (beginsElsewhere(stream, at) || FELT.test(before))) continue;
       const token = stream.tokens[at]!;
       const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
       found.push({
@@ -151,13 +164,13 @@ function beginsElsewhere(stream: Stream, token: number): boolean {
 
 /** A head turned to one side, and after a dose to the other. */
 const TURNING =
-  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )| [.,] (?:and )?to (?:the|your) (left|right)(?= and| [.,])/g;
+  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )| [.,] (?:(?:and|then|now|after that) )*to (?:the|your) (left|right)(?= and| [.,])| (?:and|then|now|[.,]) look (left|right)(?= )/g;
 const BACK_AGAIN = / (?:middle|cent(?:er|re)|back|release|relax|let go|№) /;
 
 function turnedOver(stream: Stream): (FoundSwap & { token: number })[] {
   const { text, tokens } = stream;
   const turns = [...text.matchAll(TURNING)].map((match) => ({
-    side: match[1] ?? match[2] ?? match[3]!,
+    side: match.slice(1).find(Boolean)!,
     index: match.index,
     length: match[0].length,
   }));

@@ -1,0 +1,82 @@
+import { clauses, saidAt, type Clause } from './clauses';
+import { likeliest, type Learned } from './likeliest';
+import type { Evidence } from './reading';
+import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
+import type { Stream } from './tokens';
+
+/** A remark that rules found, with the number of its clause. */
+export interface RuledRemark<T extends string> {
+  readonly about: T;
+  readonly clause: number;
+  readonly atMs: number;
+  readonly evidence: Evidence;
+}
+
+/** What is known of how remarks of one sort are made. */
+export interface RemarkSort<T extends string> {
+  readonly hints: readonly (readonly [T, string])[];
+  readonly learned: Learned;
+  /** How sure one must be at least to be told. */
+  readonly least: number;
+}
+
+/** Words so far on each side of what hints at a remark are shown for it. */
+const AROUND = 8;
+
+/**
+ * All remarks of a sort: what the rules find, and what is likely by the words of a clause.
+ *
+ * @param ruled what the rules find in the stream.
+ */
+export function findRemarks<T extends string>(
+  stream: Stream,
+  ruled: readonly RuledRemark<T>[],
+  { hints, learned, least }: RemarkSort<T>,
+): RuledRemark<T>[] {
+  let before: ReadonlySet<T> = new Set();
+  let last: Remark<T> | null = null;
+  return clauses(stream)
+    .flatMap((clause, number) => {
+      const own = ruled.filter((one) => one.clause === number);
+      const remark = remarkOf(clause.text, hints, new Set(own.map(({ about }) => about)), last);
+      last = remark;
+      const found = aboutOf(remark).flatMap((about): RuledRemark<T>[] => {
+        const sure = sureOf(remark, about, before, learned);
+        const rules = own.filter((one) => one.about === about);
+        if (rules.length > 0) return rules.map((one) => ({ ...one, evidence: { ...one.evidence, sure } }));
+        if (sure < least) return [];
+        const at = whereSaid(remark, about, learned);
+        const evidence = { ...wordsAround(stream, clause, at), sure };
+        return [{ about, clause: number, atMs: saidAt(stream, clause, Math.max(0, at - 1)), evidence }];
+      });
+      before = new Set(found.map(({ about }) => about));
+      return found;
+    })
+    .sort((a, b) => a.atMs - b.atMs);
+}
+
+/** Of all that hints at a remark in its clause, what stands among the words that say most for it. */
+function whereSaid<T extends string>(of: Remark<T>, about: T, { shared }: Learned): number {
+  const worth = (at: number): number => {
+    const begins = of.text.lastIndexOf(' , ', at);
+    const ends = of.text.indexOf(' , ', at);
+    const part = of.text.slice(begins < 0 ? 0 : begins, ends < 0 ? undefined : ends);
+    return wordsSaid(part).reduce((sum, name) => sum + (shared[name] ?? 0) + (shared[`${about}, ${name}`] ?? 0), 0);
+  };
+  return of.hints.get(about)!.reduce((best, at) => (worth(at) > worth(best) + 1e-9 ? at : best));
+}
+
+function wordsAround(stream: Stream, clause: Clause, at: number): { from: number; to: number } {
+  const token = stream.tokenAt(clause.start + at);
+  const first = Math.max(stream.tokenAt(clause.start + 1), token - AROUND);
+  const last = Math.min(stream.tokenAt(clause.start + clause.text.trimEnd().length), token + AROUND);
+  return { from: stream.tokens[first]!.word, to: stream.tokens[last]!.end };
+}
+
+/** How likely it is that a clause is a remark about something; what the rules find is not thrown away. */
+export function sureOf<T extends string>(of: Remark<T>, about: T, before: ReadonlySet<T>, learned: Learned): number {
+  const { value, sure } = likeliest(remarkSeen(of, about, before), learned);
+  const yes = value === 'yes' ? sure : 1 - sure;
+  return of.ruled.has(about) ? Math.max(yes, RULED) : yes;
+}
+const RULED = 0.5;

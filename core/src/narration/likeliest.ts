@@ -1,0 +1,40 @@
+/**
+ * What was learned of a choice: what is true of one value and counts for each alike, and what is true of the place and counts
+ * for some of the values.
+ */
+export interface Learned {
+  readonly shared: Readonly<Record<string, number>>;
+  readonly own: Readonly<Record<string, Readonly<Record<string, number>>>>;
+}
+
+/** What is true of a place where something is to be chosen: by value, and of the place itself. */
+export interface Seen<T extends string> {
+  readonly values: readonly T[];
+  /** For each value, in the same order. */
+  readonly of: readonly (readonly string[])[];
+  readonly place: readonly string[];
+}
+
+/**
+ * The value that is most likely, and how likely it is (multinomial logistic regression).
+ *
+ * @example likeliest({ values: ['a', 'b'], of: [['named'], []], place: [] }, { shared: { named: 2 }, own: {} }).value // 'a'
+ */
+export function likeliest<T extends string>(
+  seen: Seen<T>,
+  learned: Learned,
+): { readonly value: T; readonly sure: number } {
+  const odds = oddsOf(seen, learned);
+  const most = Math.max(...odds);
+  const all = odds.reduce((sum, one) => sum + Math.exp(one - most), 0);
+  return { value: seen.values[odds.indexOf(most)]!, sure: 1 / all };
+}
+
+function oddsOf<T extends string>({ values, of, place }: Seen<T>, { shared, own }: Learned): number[] {
+  const odds = of.map((names) => names.reduce((sum, name) => sum + (shared[name] ?? 0), 0));
+  for (const name of place) {
+    const counts = own[name];
+    if (counts) values.forEach((value, i) => (odds[i]! += counts[value] ?? 0));
+  }
+  return odds;
+}
