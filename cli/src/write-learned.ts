@@ -43,7 +43,9 @@ write('begins', {
 });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
-const inLayouts = <T>(known: (marked: string, layout: (typeof LAYOUTS)[number]) => T): { layouts: T[]; counts: number }[] =>
+const inLayouts = <T>(
+  known: (marked: string, layout: (typeof LAYOUTS)[number]) => T,
+): { layouts: T[]; counts: number }[] =>
   narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout)), counts }));
 const work = fittedWork(inLayouts(knownSteps));
 write('work', work);

@@ -25,7 +25,10 @@ export const CAUTION_HINTS: readonly (readonly [CautionAbout, string])[] = [
     'skin_condition',
     'rash(?:es)?|sunburn\\S*|spots?|pimples?|acne|eczema|cuts?|wounds?|scabs?|stitches|scars?|cold ?sores?|sores?|allerg\\S+|patch|react(?:s|ion)|inflamed|itch\\S*|blister\\S*|warts?|moles?|frost|peel(?:s|ing)?|shav(?:ed?|ing)|retinol|acid',
   ],
-  ['soreness', 'sharp|if (?:it )?is pain|less|sore|aches?|aching|tired|tomorrow|tender|muscles? (?:will|may|might)|stiff|gardening|next day|feel it'],
+  [
+    'soreness',
+    'sharp|if (?:it )?is pain|less|sore|aches?|aching|tired|tomorrow|tender|muscles? (?:will|may|might)|stiff|gardening|next day|feel it',
+  ],
   [
     'own_level',
     "enough|less|fewer|half of it|smaller|as far as|no further|only as (?:much|far)|what hurts|hurts?|headaches?|gets? a|form|further than|comfortable|comfort|rest|pause|stop|skip|leave (?:it|that) out|easy|easier|own|likes?|lets you|allows?|give(?:s)? you|never mind|doesn't matter|if you can|can't|cannot|creaks?|clicks?|catch(?:es)?|dizzy|sit (?:down|out)|sit the rest out|no marks|not a contest|competition|nobody counts|first time|beginners?|if (?:it|that|yours) (?:is|feels|gets)|trembl\\S+|shak(?:es|y)",

@@ -42,8 +42,7 @@ export function remarkOf<T extends string>(
   const hinted = new Map<T, readonly number[]>();
   // Each by itself: one word may hint at several.
   for (const entry of hints)
-    for (const { value, at } of mentions([entry], `${text} `))
-      hinted.set(value, [...(hinted.get(value) ?? []), at]);
+    for (const { value, at } of mentions([entry], `${text} `)) hinted.set(value, [...(hinted.get(value) ?? []), at]);
   const regions = mentions(REGION_WORDS, `${text} `).map(({ value }) => value);
   return {
     ...{ text, ruled, hints: hinted },
@@ -90,7 +89,9 @@ export function remarkSeen<T extends string>(of: Remark<T>, about: T, before: Re
     ...of.regions.map((region) => `${about}, at ${region}`),
     ...(of.near ? [`${about}, near ${of.near}`] : []),
     ...[...of.hints.keys()].flatMap((other) =>
-      other === about ? [] : [`${about}, also ${other}`, ...(of.near ? [`${about}, also ${other}, near ${of.near}`] : [])],
+      other === about
+        ? []
+        : [`${about}, also ${other}`, ...(of.near ? [`${about}, also ${other}, near ${of.near}`] : [])],
     ),
     ...(of.ruled.has(about) ? ['ruled', `ruled ${about}`] : of.ruled.size > 0 ? ['another ruled'] : []),
     ...(times > 1 ? ['hinted more than once'] : times === 0 ? ['not hinted'] : []),

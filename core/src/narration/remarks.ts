@@ -70,7 +70,7 @@ export function readCautions(stream: Stream, learned: Learned | null): FoundCaut
   return all.map(({ clause: _clause, ...caution }) => caution);
 }
 /** Rather one too many than one too few: a caution that was said is not to be dropped. */
-const LEAST = 0.25;
+const LEAST = 0.3;
 
 type Ruled = RuledRemark<About>;
 

@@ -27,7 +27,7 @@ describe('steps', () => {
     'lace your fingers behind your neck and pull gently.': 'nape stretch',
     'rub your palms together and cup them over your eyes.': 'eye hold',
     'blow through your lips like a horse.': 'lips vocalise',
-    'massage the lymph nodes behind your ears in small circles.': 'ear knead',
+    'massage the lymph nodes behind your ears in small circles.': 'ear circle',
     'open your eyes wide and hold without wrinkling your forehead.': 'eye hold',
     'sweep from the corners of your mouth up to your ears.': 'cheek stroke',
     'press your tongue against the inside of your cheek.': 'tongue press',
