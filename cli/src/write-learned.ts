@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { FEATURES } from '@limber/core/narration/begin-features';
+import { FEATURES } from '@limber/core/narration/learned/begin-features';
 import { LAYOUTS } from '@limber/core/narration/layouts';
-import type { Learned } from '@limber/core/narration/likeliest';
+import type { Learned } from '@limber/core/narration/learned/likeliest';
 import type { ClaimAbout } from '@limber/core/caution/wording';
 import {
   fittedStrengths,
@@ -10,11 +10,11 @@ import {
   knownClaims,
   knownSentence,
   type KnownClaims,
-} from '@limber/core/narration/known-remarks';
-import { fittedRemarks } from '@limber/core/narration/train-remarks';
-import { TRAINED_ON, trained } from '@limber/core/narration/train-begins';
-import { fittedDoses, knownNumbers } from '@limber/core/narration/train-doses';
-import { fittedWork, knownSteps } from '@limber/core/narration/train-work';
+} from '@limber/core/narration/learned/known-remarks';
+import { fittedRemarks } from '@limber/core/narration/learned/train-remarks';
+import { TRAINED_ON, trained } from '@limber/core/narration/learned/train-begins';
+import { fittedDoses, knownNumbers } from '@limber/core/narration/learned/train-doses';
+import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-work';
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
 const FOLDERS = { development: 1, blocks: 3 } as const;
@@ -75,6 +75,6 @@ function sentences(): { layouts: KnownClaims[]; counts: number }[] {
 function write(name: string, what: object): void {
   // A line for each thing that is true of a place.
   const text = `${JSON.stringify({ ...made, ...what }, null, 1).replace(/\{[^{}]*\}/g, (inner) => inner.replace(/\s*\n\s*/g, ' '))}\n`;
-  writeFileSync(join(TO, `${name}.json`), text);
+  writeFileSync(join(TO, 'learned', `${name}.json`), text);
   process.stdout.write(`${name}.json, ${Math.round(text.length / 1000)} kB\n`);
 }

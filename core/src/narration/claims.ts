@@ -1,10 +1,7 @@
 import type { ClaimAbout } from '../caution/wording';
 import { clauses, saidAt, type Clause } from './clauses';
-import { CLAIM_HINTS } from './claim-hints';
-import { findRemarks, type RuledRemark } from './find-remarks';
 import { patternOf } from './lexicon';
-import { likeliest, type Learned, type Seen } from './likeliest';
-import type { FoundClaim } from './reading';
+import type { FoundClaim, RuledRemark } from './reading';
 import { CAUTIONED, STATED_CLAIMS } from './stated-claims';
 import type { Stream } from './tokens';
 
@@ -69,7 +66,7 @@ const CLAIM_WORDS: readonly (readonly [ClaimAbout, string])[] = [
 /** The words make something happen, or say what it is good for. */
 const PROMISING =
   / (?:will|takes|clears?|corrects?|revers\S+|turns?|burns?|straighten\S*|opens?|evens?|fades?|brighten\S*|trains|better|slimmer|smaller|straighter|rush\S*|help|helps|helping|makes?|gives?|reduc\S+|improv\S+|increas\S+|boost\S*|stimulat\S+|promot\S+|prevent\S*|get(?:s|ting)? rid|eras\S+|remov\S+|smooth(?:s|ing)? out|smooth\S*|soften\S*|for|great|good|best|perfect|amazing|brings?|against|works|lifts?|lifting|tighten\S*|firm\S*|sculpt\S*|slims?|melts?|drains?|flush\S*|away|out|goodbye|gone|disappear\S*|less|fewer|more|look|looks|see|notice|feel|feels|can|may|might|target\S*|fight\S*|tackle|treat\S*|cure\S*|heal\S*|natural|secret|without surgery|stronger|tone\S*|strengthen\S*|activat\S+|train|reliev\S+|releas\S+|ease\S*|calm\S*|unwind\S*|instant\S*|effect\S*|results?) /;
-const HEDGED =
+export const HEDGED =
   / (?:may|might|could|can help|many people|i find|i feel|feels?|perhaps|maybe|kind of|usually|a touch|can make|can look|a little|a bit(?! of)|a touch|for some people|some people|slightly|for a while|for an hour|can make you feel|seems?|tends? to|supposed|not promise|no promises|some say|if you are lucky|sometimes|possibly|temporar\S+|help you feel) /;
 /** Only what the moves are for is named: "what I do for my double chin". */
 const TOPIC =
@@ -81,49 +78,15 @@ const DENIED =
 const CONDITION =
   /(?<! as) (?:if|when|whenever|until|unless) (?!you (?:keep|do|practi[sc]e|train|repeat|stick))(?:[^ .,]+ ){0,12}$/;
 
+/** A claim that rules found. */
+export type RuledClaim = RuledRemark<ClaimAbout> & { readonly strength: FoundClaim['strength'] };
+
 /**
- * Claims, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied.
+ * Claims as they are worded, at most one of a kind in a sentence; strong when nothing hedges it, none when it is denied.
  *
- * @param learned what is known of how claims are made; null where the rules alone are to find them.
- * @example readClaims(streamOf(words), null)[0]?.about // 'detox'
+ * @example ruledClaims(streamOf(words))[0]?.about // 'detox'
  */
-export function readClaims(stream: Stream, learned: LearnedClaims | null): FoundClaim[] {
-  const ruled = ruledClaims(stream);
-  if (learned === null) return ruled.map(({ clause: _clause, ...claim }) => claim);
-  const all = clauses(stream);
-  return findRemarks(stream, ruled, { hints: CLAIM_HINTS, learned: learned.claimed, least: LEAST }).map(
-    ({ clause, ...claim }) => {
-      const ruledStrength = ruled.find((one) => one.clause === clause && one.about === claim.about)?.strength;
-      return { ...claim, strength: likeliest(strengthSeen(all[clause]!.text, ruledStrength), learned.strength).value };
-    },
-  );
-}
-const LEAST = 0.2;
-
-/** What is known of how claims are made, and of how strong they are. */
-export interface LearnedClaims {
-  readonly claimed: Learned;
-  readonly strength: Learned;
-}
-
-type Strength = FoundClaim['strength'];
-
-/** What speaks for a claim being a strong one. */
-export function strengthSeen(text: string, ruled: Strength | undefined): Seen<Strength> {
-  const words = new Set(text.trim().split(' '));
-  return {
-    values: ['mild', 'strong'],
-    of: [[], []],
-    place: [
-      'any',
-      ...(ruled ? [`ruled ${ruled}`] : HEDGED.test(`${text} `) ? ['hedged'] : []),
-      ...[...words].map((word) => `said ${word}`),
-    ],
-  };
-}
-
-/** For the reading itself, and for what is learned from it. */
-export function ruledClaims(stream: Stream): (RuledRemark<ClaimAbout> & { readonly strength: Strength })[] {
+export function ruledClaims(stream: Stream): RuledClaim[] {
   return clauses(stream)
     .flatMap((clause, number) => {
       const own = [...statedIn(clause), ...namedIn(clause)];
@@ -136,7 +99,7 @@ export function ruledClaims(stream: Stream): (RuledRemark<ClaimAbout> & { readon
           const near = ` ${clause.text.slice(Math.max(0, index - 80), index + text.length + 60)} `;
           const before = `${clause.text.slice(0, index)} `;
           const mild = HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${text} `));
-          const strength: Strength = mild ? 'mild' : 'strong';
+          const strength: FoundClaim['strength'] = mild ? 'mild' : 'strong';
           const evidence = { from: word, to: end, sure: 0.7 };
           return { atMs: saidAt(stream, clause, at), about, strength, clause: number, evidence };
         });

@@ -3,9 +3,7 @@ import { COUNTED, countedAloud } from './counted';
 import { NO_DOSE, SHAPES } from './dose-shapes';
 import { HOLDING, isAlone, lastOf, MOVING, secondsKind, whileRunning, type Placed, type StepAt } from './seconds-kind';
 import { patternOf } from './lexicon';
-import { likeliest, type Learned, type Seen } from './likeliest';
-import { numberSeen, numbersToJudge, type NumberKind } from './number-features';
-import type { FoundDose, Reading } from './reading';
+import type { Reading } from './reading';
 import type { Stream } from './tokens';
 
 type Dose = Reading['doses'][number];
@@ -13,64 +11,6 @@ type Kind = Dose['kind'];
 
 const RAMP =
   '(?:begin|beginning|start|starting) (?:with|at|from) № (?:[^ .]+ ){0,9}?(?:build|building|work|working|go|going|rise|rising|increase|increasing|get|move|raise|add|until you reach)(?: [^ .,]+){0,4} (?:up )?(?:to|reach) №(?: (?:seconds?|times|counts?|reps?|repetitions))?';
-
-/**
- * Doses in a narration: every number is looked at once, numbers that are no dose first (ages, clock times, angles,
- * fingers, labels, sections, promises …), then the shapes in which doses are said.
- *
- * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
- * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
- * @param learned what is known of numbers and the words around them; null where the shapes alone are to say what they are.
- * @example readDoses(streamOf(words), [], () => undefined, null)[0]?.kind // 'reps'
- */
-export function readDoses(
-  stream: Stream,
-  swaps: readonly number[],
-  stepAt: StepAt,
-  learned: Learned | null,
-): FoundDose[] {
-  const ruled = ruledDoses(stream, swaps, stepAt);
-  const doses = learned === null ? ruled.doses : judged(stream, swaps, stepAt, ruled, learned);
-  return doses.map(({ token: _token, ...dose }) => dose);
-}
-
-/** What each number is, by what the rules say of it and by the words around it. */
-function judged(
-  stream: Stream,
-  swaps: readonly number[],
-  stepAt: StepAt,
-  ruled: RuledDoses,
-  learned: Learned,
-): readonly Placed[] {
-  const doses: Placed[] = [];
-  for (const token of numbersToJudge(stream, ruled)) {
-    const known = ruled.doses.find((one) => one.token === token);
-    if (known && (ruled.whole.has(token) || known.kind === 'lookahead_s')) {
-      doses.push(known);
-      continue;
-    }
-    const seen = numberSeen(stream, token, ruled, doses, stepAt);
-    const judged = likeliest(seen, learned);
-    // What a shape finds is let go only where that is likely.
-    const { value: kind, sure } =
-      known && judged.value === 'none' && judged.sure < LET_GO ? likeliest(ofSome(seen), learned) : judged;
-    if (kind === 'none') continue;
-    const { word, end, startMs, low, high } = stream.tokens[token]!;
-    const own = { atMs: startMs, low, high, token, evidence: { from: word, to: end, sure } };
-    const dose = { ...own, ...known, kind, scope: scopeAs(kind, stream, token, swaps, stepAt) };
-    doses.push({ ...dose, evidence: { ...dose.evidence, sure } });
-  }
-  return doses;
-}
-
-/** What a shape takes for a dose is none when that is as likely as this. */
-const LET_GO = 0.75;
-
-/** The same question where one of the kinds must be the answer. */
-function ofSome(seen: Seen<NumberKind>): Seen<NumberKind> {
-  const some = seen.values.map((value) => value !== 'none');
-  return { ...seen, values: seen.values.filter((_, i) => some[i]), of: seen.of.filter((_, i) => some[i]) };
-}
 
 /** Doses as shapes say them, and the numbers that something else was made of. */
 export interface RuledDoses {
@@ -80,7 +20,14 @@ export interface RuledDoses {
   readonly taken: ReadonlySet<number>;
 }
 
-/** For the reading itself, and for what is learned from it. */
+/**
+ * Doses in a narration: every number is looked at once, numbers that are no dose first (ages, clock times, angles,
+ * fingers, labels, sections, promises …), then the shapes in which doses are said.
+ *
+ * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
+ * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
+ * @example ruledDoses(streamOf(words), [], () => undefined).doses[0]?.kind // 'reps'
+ */
 export function ruledDoses(stream: Stream, swaps: readonly number[], stepAt: StepAt): RuledDoses {
   const taken = new Set<number>();
   const numbersIn = (match: RegExpExecArray | RegExpMatchArray): number[] => {
@@ -208,7 +155,14 @@ function alikeSeconds(doses: readonly Placed[], token: number, low: number, high
   );
 }
 
-function scopeAs(kind: Kind, stream: Stream, token: number, swaps: readonly number[], stepAt: StepAt): Dose['scope'] {
+/** Whom a dose is for; what is left of one is always of the one that runs. */
+export function scopeAs(
+  kind: Kind,
+  stream: Stream,
+  token: number,
+  swaps: readonly number[],
+  stepAt: StepAt,
+): Dose['scope'] {
   return kind === 'remaining_s' || kind === 'lookahead_s' ? 'here' : scopeOf(stream, token, swaps, stepAt);
 }
 

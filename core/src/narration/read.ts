@@ -1,25 +1,17 @@
-import type { Learned } from './likeliest';
-import numbers from './numbers.json' with { type: 'json' };
-import { readDoses } from './doses';
+import { ruledDoses } from './doses';
+import { judgedDoses } from './learned/judged-doses';
+import { judgedCautions, judgedClaims } from './learned/judged-remarks';
 import { readPromises } from './promises';
 import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
-import cautions from './cautions.json' with { type: 'json' };
-import claims from './claims.json' with { type: 'json' };
-import { readClaims, type LearnedClaims } from './claims';
-import { readCautions } from './remarks';
+import { ruledClaims } from './claims';
+import { ruledCautions } from './remarks';
 import { readSteps, readStepsByRule } from './steps';
 import { WORKED } from './step-draft';
-import { readSwaps } from './swaps';
-import { streamOf } from './tokens';
+import type { StepAt } from './seconds-kind';
+import { readSwaps, type PlacedSwap } from './swaps';
+import { streamOf, type Stream } from './tokens';
 import { parseLines, type NarrationLine } from './lines';
 import { wordsOf, type Word } from './words';
-
-/** See `cli/src/write-learned.ts`. */
-const LEARNED: { readonly numbers: Learned; readonly cautions: Learned; readonly claims: LearnedClaims } = {
-  numbers,
-  cautions,
-  claims,
-};
 
 /** What was read out of a narration, each finding with the words that it came from. */
 export interface Narrated {
@@ -50,32 +42,38 @@ export function readNarration(source: string): Narrated {
  * @example readLines(parseLines('Six times.')).doses[0]?.low // 6
  */
 export function readLines(lines: readonly NarrationLine[]): Narrated {
-  return readBy(lines, LEARNED);
+  return readBy(lines, (stream, swaps) => {
+    const steps = readSteps(stream, swaps);
+    // A few words by themselves stand in no step.
+    const works = steps.some(({ kind }) => WORKED.has(kind));
+    const stepAt: StepAt = (ms) => (works ? steps.findLast((step) => step.startMs <= ms) : undefined);
+    return {
+      steps,
+      doses: judgedDoses(stream, tokensOf(swaps), stepAt),
+      cautions: judgedCautions(stream),
+      claims: judgedClaims(stream),
+    };
+  });
 }
 
-function readBy(lines: readonly NarrationLine[], learned: typeof LEARNED | null): Narrated {
+/** What is read the same way of a whole narration and of a few words, and what is not. */
+function readBy(
+  lines: readonly NarrationLine[],
+  read: (stream: Stream, swaps: readonly PlacedSwap[]) => Pick<Narrated, 'steps' | 'doses' | 'cautions' | 'claims'>,
+): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
-  const steps = learned ? readSteps(stream, swaps) : readStepsByRule(stream, swaps);
-  const works = steps.some(({ kind }) => WORKED.has(kind));
+  const { steps, ...found } = read(stream, swaps);
   const firstWork = steps.find((step) => step.kind === 'technique' || step.kind === 'warmup')?.startMs ?? 0;
   return {
-    words,
-    promises: readPromises(stream),
-    doses: readDoses(
-      stream,
-      swaps.map((swap) => swap.token),
-      (ms) => (works || !learned ? steps.findLast((step) => step.startMs <= ms) : undefined),
-      learned?.numbers ?? null,
-    ),
-    steps,
+    ...{ words, promises: readPromises(stream), steps, ...found },
     // Before anything is worked on no side can change.
     swaps: swaps.filter((swap) => swap.atMs > firstWork).map(({ token: _token, ...swap }) => swap),
-    cautions: readCautions(stream, learned?.cautions ?? null),
-    claims: readClaims(stream, learned?.claims ?? null),
   };
 }
+
+const tokensOf = (swaps: readonly PlacedSwap[]): number[] => swaps.map(({ token }) => token);
 
 /** Words that were read lately: while a lesson is edited, all but one of its texts stay the same. */
 const heard = new Map<string, Narrated>();
@@ -93,7 +91,16 @@ export function readWords(text: string): Narrated {
   if (known) return known;
   if (heard.size >= MOST_KEPT) heard.clear();
   const lines = [{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }];
-  const read = readBy(lines, null);
+  const read = readBy(lines, (stream, swaps) => {
+    const steps = readStepsByRule(stream, swaps);
+    const { doses } = ruledDoses(stream, tokensOf(swaps), (ms) => steps.findLast((step) => step.startMs <= ms));
+    return {
+      steps,
+      doses: doses.map(({ token: _token, ...dose }) => dose),
+      cautions: ruledCautions(stream).map(({ clause: _clause, ...caution }) => caution),
+      claims: ruledClaims(stream).map(({ clause: _clause, ...claim }) => claim),
+    };
+  });
   heard.set(text, read);
   return read;
 }

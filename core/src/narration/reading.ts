@@ -81,3 +81,11 @@ export type FoundStep = Found<Reading['steps'][number]>;
 export type FoundSwap = Found<Reading['swaps'][number]>;
 export type FoundCaution = Found<Reading['cautions'][number]>;
 export type FoundClaim = Found<Reading['claims'][number]>;
+
+/** A caution or a claim that rules found, with the number of its clause. */
+export interface RuledRemark<T extends string> {
+  readonly about: T;
+  readonly clause: number;
+  readonly atMs: number;
+  readonly evidence: Evidence;
+}

@@ -1,9 +1,6 @@
 import { clauses, saidAt } from './clauses';
-import { CAUTION_HINTS } from './caution-hints';
-import { findRemarks, type RuledRemark } from './find-remarks';
 import { patternOf } from './lexicon';
-import type { Learned } from './likeliest';
-import type { CautionAbout as About, FoundCaution } from './reading';
+import type { CautionAbout as About, RuledRemark } from './reading';
 import type { Stream } from './tokens';
 
 const NOT =
@@ -59,26 +56,14 @@ const CAUTION_WORDS: readonly (readonly [About, string])[] = [
 ];
 
 /**
- * Cautions, at most one of a kind in a sentence.
+ * Cautions as they are worded, at most one of a kind in a sentence.
  *
- * @param learned what is known of how cautions are said; null where the rules alone are to find them.
- * @example readCautions(streamOf(words), null)[0]?.about // 'pressure'
+ * @example ruledCautions(streamOf(words))[0]?.about // 'pressure'
  */
-export function readCautions(stream: Stream, learned: Learned | null): FoundCaution[] {
-  const ruled = ruledCautions(stream);
-  const all = learned === null ? ruled : findRemarks(stream, ruled, { hints: CAUTION_HINTS, learned, least: LEAST });
-  return all.map(({ clause: _clause, ...caution }) => caution);
-}
-/** Rather one too many than one too few: a caution that was said is not to be dropped. */
-const LEAST = 0.3;
-
-type Ruled = RuledRemark<About>;
-
-/** For the reading itself, and for what is learned from it. */
-export function ruledCautions(stream: Stream): Ruled[] {
-  const found: Ruled[] = [];
+export function ruledCautions(stream: Stream): RuledRemark<About>[] {
+  const found: RuledRemark<About>[] = [];
   for (const [number, clause] of clauses(stream).entries()) {
-    const own: Ruled[] = [];
+    const own: RuledRemark<About>[] = [];
     for (const [about, words] of CAUTION_WORDS) {
       const match = patternOf(words).exec(clause.text);
       patternOf(words).lastIndex = 0;

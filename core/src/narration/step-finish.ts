@@ -5,9 +5,9 @@ import type { FoundStep } from './reading';
 import type { Draft } from './step-draft';
 import { bundles, oneSideFirst, secondRound, sideOf } from './step-sides';
 import { actionIn } from './step-action';
-import { likeliest } from './likeliest';
-import { workOf, type LearnedWork } from './work';
-import { SAYS_MOST, sidesSeen, told, type Told } from './work-features';
+import { likeliest } from './learned/likeliest';
+import { workOf, type LearnedWork } from './learned/work';
+import { SAYS_MOST, sidesSeen, told, type Told } from './learned/work-features';
 import type { Stream } from './tokens';
 
 /** Where what is drained passes on its way down. */
@@ -46,7 +46,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
       .slice(0, i)
       .reverse()
       .find((one) => one.kind !== 'rest' && one.kind !== 'talk' && one.kind !== 'prep' && one.kind !== 'intro');
-    const said = told(text, before ?? null, draft.swapped);
+    const said = told(text, before ?? null, draft.swapped, implement ?? lessonTool);
     if (learned) Object.assign(draft, workOf(said, learned));
     else ruledWork(draft, said, drafts.slice(0, i), before);
     if (draft.kind === 'outro' || draft.kind === 'talk') {

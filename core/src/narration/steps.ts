@@ -1,10 +1,11 @@
 import { parentOf, type Region } from '../face/regions';
-import { FEATURES, placesIn, type Place } from './begin-features';
-import { bestBegins, type BeginWeights } from './begins';
-import made from './begins.json' with { type: 'json' };
-import work from './work.json' with { type: 'json' };
-import type { LearnedWork } from './work';
-import type { FoundStep, FoundSwap } from './reading';
+import { FEATURES, placesIn, type Place } from './learned/begin-features';
+import { bestBegins, type BeginWeights } from './learned/begins';
+import made from './learned/begins.json' with { type: 'json' };
+import work from './learned/work.json' with { type: 'json' };
+import type { LearnedWork } from './learned/work';
+import type { FoundStep } from './reading';
+import type { PlacedSwap } from './swaps';
 import { blank, WORKED, type Draft } from './step-draft';
 import { finish } from './step-finish';
 import { actionIn } from './step-action';
@@ -43,7 +44,7 @@ const WORKED_MS = 4500;
 /** What lessons open with before the first technique. */
 const WARMING: ReadonlySet<string> = new Set(['breathe']);
 
-type Swaps = readonly (FoundSwap & { token: number })[];
+type Swaps = readonly PlacedSwap[];
 
 /**
  * The steps of a narration: opening, preparation and closing where rules have them; the others begin where clauses are

@@ -84,13 +84,16 @@ const FAR = 4000;
 /** No two changes of side follow each other so closely: a second cue of the same one is not another. */
 const NEAR_MS = 8000;
 
+/** A change of side with the token that it is at. */
+export type PlacedSwap = FoundSwap & { readonly token: number };
+
 /**
  * The instants at which the side changes, with the words that say so.
  *
  * @example readSwaps(streamOf(words)).length // 1, for “now the other side”
  */
-export function readSwaps(stream: Stream): (FoundSwap & { token: number })[] {
-  const found: (FoundSwap & { token: number })[] = [];
+export function readSwaps(stream: Stream): PlacedSwap[] {
+  const found: PlacedSwap[] = [];
   for (const [sure, shape] of SHAPES)
     for (const match of stream.text.matchAll(patternOf(shape))) {
       const start = match.index + 1;
@@ -167,7 +170,7 @@ const TURNING =
   / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )| [.,] (?:(?:and|then|now|after that) )*to (?:the|your) (left|right)(?= and| [.,])| (?:and|then|now|[.,]) look (left|right)(?= )/g;
 const BACK_AGAIN = / (?:middle|cent(?:er|re)|back|release|relax|let go|№) /;
 
-function turnedOver(stream: Stream): (FoundSwap & { token: number })[] {
+function turnedOver(stream: Stream): PlacedSwap[] {
   const { text, tokens } = stream;
   const turns = [...text.matchAll(TURNING)].map((match) => ({
     side: match.slice(1).find(Boolean)!,
@@ -201,9 +204,9 @@ const AFTERWARDS =
 const LIST_ON = /^ (?:, )?(?:and )?(?:the |your )?(?:left|right) /;
 
 /** The other side, named near the beginning of a sentence or a line, when one side was worked before. */
-function namedAnew(stream: Stream): (FoundSwap & { token: number })[] {
+function namedAnew(stream: Stream): PlacedSwap[] {
   const { text, tokens } = stream;
-  const found: (FoundSwap & { token: number })[] = [];
+  const found: PlacedSwap[] = [];
   tokens.forEach((side, at) => {
     if (side.text !== 'left' && side.text !== 'right') return;
     let from = at;

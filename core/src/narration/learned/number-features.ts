@@ -1,9 +1,9 @@
-import type { RuledDoses } from './doses';
+import type { RuledDoses } from '../doses';
 import type { Seen } from './likeliest';
-import type { DoseKind } from './reading';
-import { isAlone, latest, type Placed, type StepAt } from './seconds-kind';
-import type { Token } from './token';
-import type { Stream } from './tokens';
+import type { DoseKind } from '../reading';
+import { isAlone, latest, type Placed, type StepAt } from '../seconds-kind';
+import type { Token } from '../token';
+import type { Stream } from '../tokens';
 
 /** What a number may be: one of the kinds of dose, or none. */
 export type NumberKind = DoseKind | 'none';

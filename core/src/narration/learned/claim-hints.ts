@@ -1,4 +1,4 @@
-import type { ClaimAbout } from '../caution/wording';
+import type { ClaimAbout } from '../../caution/wording';
 
 /**
  * Words that often go with a claim without making one (general knowledge, no source): too weak for a rule, and weighed

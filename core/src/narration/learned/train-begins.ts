@@ -1,14 +1,14 @@
 import { FEATURES, since, type Place } from './begin-features';
 import { bestBegins, SHORTEST_MS, type BeginWeights } from './begins';
-import { laidOut, LAYOUTS, type Layout } from './layouts';
-import { parseLines } from './lines';
-import { readMarked } from './marked';
-import { f1, pairUp, type Score } from './score';
-import { WORKED } from './step-draft';
-import { placesToBegin } from './steps';
-import { readSwaps } from './swaps';
-import { streamOf } from './tokens';
-import { wordsOf } from './words';
+import { laidOut, LAYOUTS, type Layout } from '../layouts';
+import { parseLines } from '../lines';
+import { readMarked } from '../marked';
+import { f1, pairUp, type Score } from '../score';
+import { WORKED } from '../step-draft';
+import { placesToBegin } from '../steps';
+import { readSwaps } from '../swaps';
+import { streamOf } from '../tokens';
+import { wordsOf } from '../words';
 
 /** All layouts: what is trained on the set as it was written alone learns its lines. */
 export const TRAINED_ON: readonly Layout[] = LAYOUTS;

@@ -1,4 +1,4 @@
-import { mentions, REGION_WORDS } from './lexicon';
+import { mentions, REGION_WORDS } from '../lexicon';
 import type { Seen } from './likeliest';
 
 /** Whether a clause is a remark about something: a caution, or a claim. */

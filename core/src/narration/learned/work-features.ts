@@ -1,11 +1,11 @@
-import { REGIONS, type Region } from '../face/regions';
-import { ACTIONS, type Action } from '../move/move.schema';
-import { ACTION_HINTS } from './hints';
-import { ACTION_WORDS, mentions, REGION_WORDS, type Hit } from './lexicon';
+import { REGIONS, type Region } from '../../face/regions';
+import { ACTIONS, type Action, type Tool } from '../../move/move.schema';
+import { ACTION_HINTS } from './action-hints';
+import { ACTION_WORDS, mentions, REGION_WORDS, type Hit } from '../lexicon';
 import type { Seen } from './likeliest';
-import { actionIn } from './step-action';
-import type { Draft, Step } from './step-draft';
-import { sideOf } from './step-sides';
+import { actionIn } from '../step-action';
+import type { Draft, Step } from '../step-draft';
+import { sideOf } from '../step-sides';
 
 /** What is known of the step before one, as far as it says what this one works. */
 export type Before = Pick<Draft, 'region' | 'action' | 'side'>;
@@ -51,9 +51,10 @@ export interface Told {
 /**
  * @param text the words of a step between single spaces, as in a stream.
  * @param before the step before it, where there is one.
- * @example told(' knead the jaw , ', null, false).ruled.region // 'jaw'
+ * @param tool that is worked with, as far as one was named.
+ * @example told(' knead the jaw , ', null, false, null).ruled.region // 'jaw'
  */
-export function told(text: string, before: Before | null, swapped: boolean): Told {
+export function told(text: string, before: Before | null, swapped: boolean, tool: Tool | null): Told {
   const end = (stop: RegExp): number => {
     const at = text.slice(1).search(stop);
     return at < 0 ? text.length : at + 1;
@@ -65,7 +66,7 @@ export function told(text: string, before: Before | null, swapped: boolean): Tol
     ...{ text, before, swapped },
     clauseEnd: end(/ [.,] /),
     sentenceEnd: end(/ \. /),
-    words: ['any', ...among('first', FIRST_WORDS), ...among('in', ALL_WORDS)],
+    words: ['any', `with ${tool ?? 'none'}`, ...among('first', FIRST_WORDS), ...among('in', ALL_WORDS)],
     ruled: actionIn(text),
   };
 }

@@ -1,4 +1,4 @@
-import type { CautionAbout } from './reading';
+import type { CautionAbout } from '../reading';
 
 /**
  * Words that often go with a caution without making one (general knowledge, no source): too weak for a rule, and weighed

@@ -1,16 +1,8 @@
-import { clauses, saidAt, type Clause } from './clauses';
+import { clauses, saidAt, type Clause } from '../clauses';
 import { likeliest, type Learned } from './likeliest';
-import type { Evidence } from './reading';
+import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
-import type { Stream } from './tokens';
-
-/** A remark that rules found, with the number of its clause. */
-export interface RuledRemark<T extends string> {
-  readonly about: T;
-  readonly clause: number;
-  readonly atMs: number;
-  readonly evidence: Evidence;
-}
+import type { Stream } from '../tokens';
 
 /** What is known of how remarks of one sort are made. */
 export interface RemarkSort<T extends string> {
@@ -42,9 +34,9 @@ export function findRemarks<T extends string>(
       last = remark;
       const found = aboutOf(remark).flatMap((about): RuledRemark<T>[] => {
         const sure = sureOf(remark, about, before, learned);
+        if (sure < least) return [];
         const rules = own.filter((one) => one.about === about);
         if (rules.length > 0) return rules.map((one) => ({ ...one, evidence: { ...one.evidence, sure } }));
-        if (sure < least) return [];
         const at = whereSaid(remark, about, learned);
         const evidence = { ...wordsAround(stream, clause, at), sure };
         return [{ about, clause: number, atMs: saidAt(stream, clause, Math.max(0, at - 1)), evidence }];
@@ -73,7 +65,7 @@ function wordsAround(stream: Stream, clause: Clause, at: number): { from: number
   return { from: stream.tokens[first]!.word, to: stream.tokens[last]!.end };
 }
 
-/** How likely it is that a clause is a remark about something; what the rules find is not thrown away. */
+/** How likely it is that a clause is a remark about something; what the rules find is at least as likely as not. */
 export function sureOf<T extends string>(of: Remark<T>, about: T, before: ReadonlySet<T>, learned: Learned): number {
   const { value, sure } = likeliest(remarkSeen(of, about, before), learned);
   const yes = value === 'yes' ? sure : 1 - sure;

@@ -1,11 +1,14 @@
-import type { Action } from '../move/move.schema';
+import type { Action } from '../../move/move.schema';
 
 /**
  * Words that often go with an action without being its name (common practice, no source): too weak for a rule, and weighed
  * against all others where what is done was learned. Patterns as in `lexicon.ts`.
  */
 export const ACTION_HINTS: readonly (readonly [Action, string])[] = [
-  ['drain', 'empt(?:y|ies|ying)|rivers?|flows?|away with it|let it run off|pump the hollows?'],
+  [
+    'drain',
+    'brush (?:it|them) all|drops?|gravity|empt(?:y|ies|ying)|rivers?|flows?|away with it|let it run off|pump the hollows?',
+  ],
   [
     'vocalise',
     'sounds?|aloud|out loud|note|tune|song|sirens?|chant(?:ing)?|yodel|whistl(?:e|es|ing)|brr+|mm+|aah+|ooh+|mah|mee|moh|horses?|flap|flutter|blow through (?:them|your lips|the lips)|neigh|purr|growl',
@@ -20,11 +23,11 @@ export const ACTION_HINTS: readonly (readonly [Action, string])[] = [
   ],
   [
     'pinch',
-    'nip(?:s|ping|ped)?|tweak(?:s|ing)?|pick(?:ing)? up (?:the|your) (?:skin|brow|flesh)|take hold|between (?:the |your )?thumb and|thumb (?:and|under|below|beneath|inside)|grab (?:the|your) (?:skin|flesh|brow|jaw\\S*)|clip|pegs?|crimp',
+    'nip(?:s|ping|ped)?|pick(?:s|ing)?|fold(?:s|ing)?|tweak(?:s|ing)?|pick(?:ing)? up (?:the|your) (?:skin|brow|flesh)|take hold|between (?:the |your )?thumb and|thumb (?:and|under|below|beneath|inside)|grab (?:the|your) (?:skin|flesh|brow|jaw\\S*)|clip|pegs?|crimp',
   ],
   [
     'knead',
-    'dough|putty|clay|squeeze and roll|grind|work (?:it|them|the muscle|into|your way)|bread|loosen the muscle|deep(?:er)? into|rummage|gather',
+    'cradle|dough|putty|clay|squeeze and roll|grind|work (?:it|them|the muscle|into|your way)|bread|loosen the muscle|deep(?:er)? into|rummage|gather',
   ],
   ['roll', 'rolling pin|big end|small end|large end|wheel|let it run|run it|back over'],
   [
@@ -46,10 +49,10 @@ export const ACTION_HINTS: readonly (readonly [Action, string])[] = [
   ['breathe', 'sigh(?:s|ing)?|in (?:and|while)|in for|out for|lungs?|ribs?|belly'],
   [
     'stroke',
-    'draw(?:s|ing|n)?|trac(?:e|es|ing)|wander(?:s|ing)?|walk(?:s|ing)?|comb(?:s|ing)?|rak(?:e|es|ing)|paint(?:s|ing)?|lead(?:s)?|travel(?:s|ling)?|curtains?|butter(?:ing)?|polish|path|pass(?:es)? over|from|along|outwards?|upwards?|down the|up to|out to|off at|lift off|strips?|lanes?|rows?|waterwheel|paths?|sides? of',
+    'scoop(?:s|ing)?|wip(?:e|es|ing)|drag(?:s|ging)?|draw(?:s|ing|n)?|trac(?:e|es|ing)|wander(?:s|ing)?|walk(?:s|ing)?|comb(?:s|ing)?|rak(?:e|es|ing)|paint(?:s|ing)?|lead(?:s)?|travel(?:s|ling)?|curtains?|butter(?:ing)?|polish|path|pass(?:es)? over|from|along|outwards?|upwards?|down the|up to|out to|off at|lift off|strips?|lanes?|rows?|waterwheel|paths?|sides? of',
   ],
   [
     'hold',
-    "stay(?:s)?|stay there|against|tuck(?:s|ed|ing)?|clench\\S*|corners?|rais(?:e|es|ing)|lift(?:s|ing)?|resist|swallow(?:s|ing)?|closed lips|lips (?:in|together|over)|over (?:the|your) teeth|tongue (?:to|against|pressed|up|on)|palate|roof of (?:the|your) mouth|bulg\\S*|purs(?:e|ed|es)|wink|lids?|squint|pretend|polite|tight(?:en)?|freeze|wall|say no|doesn't move|don't do anything|cover(?:s|ing)? (?:the|your) eyes|cup",
+    "sneer|grimace|scowl|don't let|win(?:s)?|wants|says no|up and hold|straw|fish|smile on|against|tuck(?:s|ed|ing)?|clench\\S*|corners?|rais(?:e|es|ing)|lift(?:s|ing)?|resist|swallow(?:s|ing)?|closed lips|lips (?:in|together|over)|over (?:the|your) teeth|tongue (?:to|against|pressed|up|on)|palate|roof of (?:the|your) mouth|bulg\\S*|purs(?:e|ed|es)|wink|lids?|squint|pretend|polite|tight(?:en)?|freeze|wall|say no|doesn't move|don't do anything|cover(?:s|ing)? (?:the|your) eyes|cup",
   ],
 ];

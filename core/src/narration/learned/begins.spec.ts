@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { FEATURES, placesIn, since, type Place } from './begin-features';
 import { bestBegins, SHORTEST_MS, type BeginWeights } from './begins';
 import made from './begins.json' with { type: 'json' };
-import { parseLines } from './lines';
-import { readNarration } from './read';
-import { readSwaps } from './swaps';
-import { streamOf } from './tokens';
-import { wordsOf } from './words';
+import { parseLines } from '../lines';
+import { readNarration } from '../read';
+import { readSwaps } from '../swaps';
+import { streamOf } from '../tokens';
+import { wordsOf } from '../words';
 
 const REGIONS = ['jaw', 'cheek', 'eye', null] as const;
 const ACTIONS = ['knead', 'stroke', 'unknown'] as const;

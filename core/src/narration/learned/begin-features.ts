@@ -1,8 +1,8 @@
-import { parentOf, type Region } from '../face/regions';
-import { mentions, TOOL_WORDS } from './lexicon';
-import type { FoundSwap } from './reading';
-import { actionIn, type ActionIn } from './step-action';
-import type { Draft } from './step-draft';
+import { parentOf, type Region } from '../../face/regions';
+import { mentions, TOOL_WORDS } from '../lexicon';
+import type { FoundSwap } from '../reading';
+import { actionIn, type ActionIn } from '../step-action';
+import type { Draft } from '../step-draft';
 import {
   ASIDE,
   CONTINUES,
@@ -17,9 +17,9 @@ import {
   TELLING,
   TELLS,
   WEAK,
-} from './step-words';
-import type { Stream } from './tokens';
-import { inSentence, MS_A_TOKEN, sentenceOf } from './windows';
+} from '../step-words';
+import type { Stream } from '../tokens';
+import { inSentence, MS_A_TOKEN, sentenceOf } from '../windows';
 
 /** A place where a clause begins, and so a step may. */
 export interface Place {

@@ -1,15 +1,15 @@
-import { ruledDoses, type RuledDoses } from './doses';
-import { laidOut, type Layout } from './layouts';
+import { ruledDoses, type RuledDoses } from '../doses';
+import { laidOut, type Layout } from '../layouts';
 import type { Learned } from './likeliest';
 import { likeliest } from './likeliest';
-import { parseLines } from './lines';
-import { readMarked } from './marked';
+import { parseLines } from '../lines';
+import { readMarked } from '../marked';
 import { numberSeen, numbersToJudge, type NumberKind } from './number-features';
-import type { Placed, StepAt } from './seconds-kind';
-import { readSwaps } from './swaps';
-import { streamOf, type Stream } from './tokens';
+import type { Placed, StepAt } from '../seconds-kind';
+import { readSwaps } from '../swaps';
+import { streamOf, type Stream } from '../tokens';
 import { learned } from './train-likeliest';
-import { wordsOf } from './words';
+import { wordsOf } from '../words';
 
 const DECAY = 1e-3;
 const LEAST_NARRATIONS = 3;

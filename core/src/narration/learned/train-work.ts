@@ -1,13 +1,14 @@
-import { laidOut, type Layout } from './layouts';
+import type { Tool } from '../../move/move.schema';
+import { laidOut, type Layout } from '../layouts';
 import { likeliest } from './likeliest';
-import { parseLines } from './lines';
-import { readMarked } from './marked';
-import { blank, WORKED, type Draft, type Step } from './step-draft';
-import { streamOf } from './tokens';
+import { parseLines } from '../lines';
+import { readMarked } from '../marked';
+import { blank, WORKED, type Draft, type Step } from '../step-draft';
+import { streamOf } from '../tokens';
 import { learned, type Example } from './train-likeliest';
 import { workOf, type LearnedWork } from './work';
 import { actionsSeen, regionsSeen, SAYS_MOST, sidesSeen, told, type Side } from './work-features';
-import { wordsOf } from './words';
+import { wordsOf } from '../words';
 
 /** What is true of fewer narrations is not looked at. */
 const LEAST_NARRATIONS = 4;
@@ -48,6 +49,11 @@ export interface KnownNarration {
   readonly counts: number;
 }
 
+/** A tool that is named; hands are what is worked with else. */
+function toolOf({ truth: { tool } }: KnownStep): Tool | null {
+  return tool === 'hand' || tool === 'knuckle' || tool === 'none' ? null : tool;
+}
+
 /** The steps of a narration as if each had been read right. */
 const drafts = (steps: readonly KnownStep[]): Draft[] =>
   steps.map(({ truth, swapped }, i) => ({ ...blank(i), ...truth, swapped }));
@@ -58,7 +64,7 @@ export function fittedWork(narrations: readonly KnownNarration[]): LearnedWork {
       const all = drafts(steps);
       return steps.map((step, i) => ({
         ...{ step, draft: all[i]!, earlier: all.slice(0, i) },
-        said: told(step.text, all[i - 1] ?? null, step.swapped),
+        said: told(step.text, all[i - 1] ?? null, step.swapped, toolOf(step)),
       }));
     }),
   );
@@ -104,7 +110,7 @@ export function workRight(narrations: readonly (readonly KnownStep[])[], weights
     const read: Draft[] = [];
     steps.forEach(({ text, swapped, truth }, i) => {
       const before = read[i - 1];
-      const said = told(text, before ?? null, swapped);
+      const said = told(text, before ?? null, swapped, toolOf(steps[i]!));
       const draft = { ...blank(i), kind: truth.kind, ...workOf(said, weights), swapped };
       draft.side = likeliest(sidesSeen(said, draft, read, before), weights.sides).value;
       const region = draft.region === truth.region;

@@ -1,20 +1,20 @@
 import { CAUTION_HINTS } from './caution-hints';
-import { ruledClaims, strengthSeen } from './claims';
+import { ruledClaims } from '../claims';
+import { strengthSeen } from './judged-remarks';
 import { CLAIM_HINTS } from './claim-hints';
-import { clauses } from './clauses';
-import type { RuledRemark } from './find-remarks';
-import { laidOut, type Layout } from './layouts';
+import { clauses } from '../clauses';
+import { laidOut, type Layout } from '../layouts';
 import type { Learned } from './likeliest';
-import { parseLines, type NarrationLine } from './lines';
-import { readMarked } from './marked';
+import { parseLines, type NarrationLine } from '../lines';
+import { readMarked } from '../marked';
 import { remarkOf, type Remark } from './remark-features';
-import { ruledCautions } from './remarks';
-import { streamOf, type Stream } from './tokens';
+import { ruledCautions } from '../remarks';
+import { streamOf, type Stream } from '../tokens';
 import { learned, type Example } from './train-likeliest';
 import type { KnownRemarks } from './train-remarks';
-import type { ClaimAbout } from '../caution/wording';
-import type { CautionAbout, FoundClaim } from './reading';
-import { wordsOf } from './words';
+import type { ClaimAbout } from '../../caution/wording';
+import type { CautionAbout, FoundClaim, RuledRemark } from '../reading';
+import { wordsOf } from '../words';
 
 type Strength = FoundClaim['strength'];
 

@@ -1,5 +1,5 @@
-import type { Region } from '../face/regions';
-import type { Action } from '../move/move.schema';
+import type { Region } from '../../face/regions';
+import type { Action } from '../../move/move.schema';
 import { likeliest, type Learned } from './likeliest';
 import { actionsSeen, regionsSeen, type Told } from './work-features';
 
@@ -21,7 +21,7 @@ export interface Work {
 /**
  * What a step works on, from its words and from the step before it.
  *
- * @example workOf(told(' knead the jaw , ', null, false), WORK).action // 'knead'
+ * @example workOf(told(' knead the jaw , ', null, false, null), WORK).action // 'knead'
  */
 export function workOf(of: Told, { regions, actions }: LearnedWork): Work {
   const region = likeliest(regionsSeen(of), regions);

@@ -1,0 +1,60 @@
+import type { ClaimAbout } from '../../caution/wording';
+import { HEDGED, ruledClaims } from '../claims';
+import { clauses } from '../clauses';
+import type { FoundCaution, FoundClaim } from '../reading';
+import { ruledCautions } from '../remarks';
+import type { Stream } from '../tokens';
+import { CAUTION_HINTS } from './caution-hints';
+import cautions from './cautions.json' with { type: 'json' };
+import { CLAIM_HINTS } from './claim-hints';
+import claims from './claims.json' with { type: 'json' };
+import { findRemarks } from './find-remarks';
+import { likeliest, type Learned, type Seen } from './likeliest';
+
+/** See `cli/src/write-learned.ts`. Rather one too many than one too few: a caution that was said is to be seen. */
+const CAUTIONS = { hints: CAUTION_HINTS, learned: cautions as Learned, least: 0.3 };
+const CLAIMS = { hints: CLAIM_HINTS, learned: claims.claimed as Learned, least: 0.2 };
+const STRENGTHS: Learned = claims.strength;
+
+/**
+ * The cautions of a narration: those that rules find, and what is likely one by its words.
+ *
+ * @example judgedCautions(streamOf(words))[0]?.about // 'pressure'
+ */
+export function judgedCautions(stream: Stream): FoundCaution[] {
+  return findRemarks(stream, ruledCautions(stream), CAUTIONS).map(({ clause: _clause, ...caution }) => caution);
+}
+
+/**
+ * The claims of a narration, and how strong each is.
+ *
+ * @example judgedClaims(streamOf(words))[0]?.about // 'detox'
+ */
+export function judgedClaims(stream: Stream): FoundClaim[] {
+  const ruled = ruledClaims(stream);
+  const all = clauses(stream);
+  return findRemarks<ClaimAbout>(stream, ruled, CLAIMS).map(({ clause, ...claim }) => {
+    const known = ruled.find((one) => one.clause === clause && one.about === claim.about)?.strength;
+    return { ...claim, strength: likeliest(strengthSeen(all[clause]!.text, known), STRENGTHS).value };
+  });
+}
+
+type Strength = FoundClaim['strength'];
+
+/**
+ * What speaks for a claim being a strong one.
+ *
+ * @param ruled how strong the rules take it to be, where they find it.
+ */
+export function strengthSeen(text: string, ruled: Strength | undefined): Seen<Strength> {
+  const words = new Set(text.trim().split(' '));
+  return {
+    values: ['mild', 'strong'],
+    of: [[], []],
+    place: [
+      'any',
+      ...(ruled ? [`ruled ${ruled}`] : HEDGED.test(`${text} `) ? ['hedged'] : []),
+      ...[...words].map((word) => `said ${word}`),
+    ],
+  };
+}
