@@ -73,6 +73,8 @@ export interface Evidence {
   readonly from: number;
   readonly to: number;
   readonly sure: number;
+  /** Of a step: how sure it is what is worked there and how, where `sure` says whether one begins there at all. */
+  readonly work?: number;
 }
 type Found<T> = T & { readonly evidence: Evidence };
 export type FoundDose = Found<Reading['doses'][number]>;

@@ -16,6 +16,8 @@ export interface Draft {
   side: Step['side'];
   tool: Tool | null;
   sure: number;
+  /** How sure it is what is worked and how, where that was judged. */
+  work?: number;
   swapped: boolean;
   /** Whether it is the other side of the step just before it, so that both sides are done. */
   paired: boolean;

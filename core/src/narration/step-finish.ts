@@ -99,7 +99,12 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
       side: draft.side,
       tool: draft.tool ?? 'none',
       region: draft.region ?? (draft.kind === 'technique' ? (allOver ?? 'whole_face') : 'whole_face'),
-      evidence: { from: start.word, to: Math.min(start.word + 12, stop?.word ?? start.word + 12), sure: draft.sure },
+      evidence: {
+        from: start.word,
+        to: Math.min(start.word + 12, stop?.word ?? start.word + 12),
+        sure: draft.sure,
+        work: draft.work,
+      },
     };
   });
 }

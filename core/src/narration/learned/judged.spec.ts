@@ -33,10 +33,12 @@ describe('what was learned of narrations', () => {
   });
 
   it('knows doses whose unit is a noun of one’s own, and lets numbers of talk be', () => {
-    const { doses } = readNarration(
-      lesson('Now stroke from the chin to the ear, five combs. I had 2 children and 90 lemons by then. Again, five.'),
-    );
-    expect(doses.map(({ low }) => low)).toEqual([5, 5]);
+    const doses = (told: string): string[] =>
+      readNarration(lesson(told)).doses.map(({ kind, low }) => `${kind} ${low}`);
+    expect(doses('Now fold the ears forward and let them go, four tours.')).toEqual(['reps 4']);
+    expect(
+      doses('Now fold the ears and let them go. I had 2 children and about 90 wrinkles by then. Four rivers of that.'),
+    ).toEqual(['reps 4']);
   });
 
   it('hears cautions in words that no rule has', () => {

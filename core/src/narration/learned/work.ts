@@ -10,12 +10,11 @@ export interface LearnedWork {
   readonly sides: Learned;
 }
 
-/** What a step works on and how, and how sure each is, 0 to 1. */
+/** What a step works on and how, and how sure it is that both are right, 0 to 1. */
 export interface Work {
   readonly region: Region;
   readonly action: Action;
-  readonly sureOfRegion: number;
-  readonly sureOfAction: number;
+  readonly work: number;
 }
 
 /**
@@ -26,5 +25,5 @@ export interface Work {
 export function workOf(of: Told, { regions, actions }: LearnedWork): Work {
   const region = likeliest(regionsSeen(of), regions);
   const action = likeliest(actionsSeen(of, region.value), actions);
-  return { region: region.value, action: action.value, sureOfRegion: region.sure, sureOfAction: action.sure };
+  return { region: region.value, action: action.value, work: region.sure * action.sure };
 }

@@ -120,7 +120,7 @@ export class FromNarration {
           ? [SIDES[step.side], TOOLS.has(step.tool) ? termOf(step.tool) : ''].filter(Boolean).join(' · ')
           : '',
         words: this.words(step.evidence, 14),
-        sure: worked ? SURE[howSure(step.evidence.sure)] : '',
+        sure: worked ? SURE[howSure(Math.min(step.evidence.sure, step.evidence.work ?? 1))] : '',
         fill: worked ? colours.fill : 'var(--line)',
         line: worked ? colours.line : 'var(--line)',
         accepted: !this.left().has(at),
