@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { likeliest, type Learned, type Seen } from './likeliest';
+import { HEAT, likeliest, type Learned, type Seen } from './likeliest';
 import { learned, type Example } from './train-likeliest';
 
 type Letter = 'a' | 'b' | 'c';
@@ -23,10 +23,10 @@ describe('the likeliest of several values', () => {
           const ofValue = one.of[i]!.reduce((sum, name) => sum + shared[name as 'named'], 0);
           return one.place.reduce((sum, name) => sum + ((own as Learned['own'])[name]![value] ?? 0), ofValue);
         });
-        const all = odds.reduce((sum, each) => sum + Math.exp(each), 0);
+        const all = odds.reduce((sum, each) => sum + Math.exp(each / HEAT), 0);
         const found = likeliest({ values: VALUES, ...one }, { shared, own });
         expect(odds[VALUES.indexOf(found.value)]!).toBeCloseTo(Math.max(...odds), 9);
-        expect(found.sure).toBeCloseTo(Math.exp(Math.max(...odds)) / all, 9);
+        expect(found.sure).toBeCloseTo(Math.exp(Math.max(...odds) / HEAT) / all, 9);
       }),
     );
   });

@@ -16,7 +16,13 @@ export interface Seen<T extends string> {
 }
 
 /**
- * The value that is most likely, and how likely it is (multinomial logistic regression).
+ * What is learned is surer of itself than it is right: of narrations that were left out, nine in ten of those said to be
+ * sure (0.8 and more) are right where odds count for so much less. It changes no answer.
+ */
+export const HEAT = 1.4;
+
+/**
+ * The value that is most likely, and how likely it is (multinomial logistic regression; temperature scaling).
  *
  * @example likeliest({ values: ['a', 'b'], of: [['named'], []], place: [] }, { shared: { named: 2 }, own: {} }).value // 'a'
  */
@@ -26,7 +32,7 @@ export function likeliest<T extends string>(
 ): { readonly value: T; readonly sure: number } {
   const odds = oddsOf(seen, learned);
   const most = Math.max(...odds);
-  const all = odds.reduce((sum, one) => sum + Math.exp(one - most), 0);
+  const all = odds.reduce((sum, one) => sum + Math.exp((one - most) / HEAT), 0);
   return { value: seen.values[odds.indexOf(most)]!, sure: 1 / all };
 }
 
