@@ -24,7 +24,10 @@ const UNCHANGED: readonly (readonly [ClaimAbout, string])[] = [
     'dark_circles',
     '(?:darkness|dark circles|dark rings|shadows)(?= (?:[^ .]+ ){0,3}(?:under|below|beneath|eyes))|dark circles',
   ],
-  ['wrinkle', "wrinkles?|furrows?|crow's feet|(?:frown|smile|laugh|forehead|neck|marionette) lines|nasolabial folds?"],
+  [
+    'wrinkle',
+    "wrinkles|wrinkle(?! (?:it|your|the|up|against|and) )|furrows?|crow's feet|(?:frown|smile|laugh|forehead|neck|marionette) lines|nasolabial folds?",
+  ],
   [
     'slim_face',
     'double chin|facial fat|(?:face|cheek|chin|the) fat|fat (?:face|cheeks|cells)|(?:puffy|chubby) ?,? fat face',
