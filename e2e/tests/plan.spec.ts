@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
 import { addMove, expect, newLesson, saved, stored, test } from '../studio';
 
 test('findings stand beside the plan, and a repair mends them in one undoable step', async ({
@@ -91,6 +92,13 @@ test('a narration becomes a lesson of what is accepted', async ({ studio: page, 
   const promise = page.getByRole('button', { name: /6 minutes/ });
   await promise.click();
   await expect(promise).toHaveAttribute('aria-pressed', 'false');
+  // The school that fits best is taken, with its reasons; the next likely one is a press away.
+  const best = page.getByRole('button', { name: /Open the drains first begins with collarbone/ });
+  await expect(best).toHaveAttribute('aria-pressed', 'true');
+  const next = page.locator('.schools').getByRole('button', { pressed: false });
+  const school = (await next.locator('b').innerText()).trim();
+  await next.click();
+  await expect(best).toHaveAttribute('aria-pressed', 'false');
   await page.getByRole('button', { name: /Make a lesson of/ }).click();
   await page.waitForURL(/plan\/words/);
   await expect(page.getByRole('heading', { level: 1, name: 'harbour drain' })).toBeVisible();
@@ -99,6 +107,7 @@ test('a narration becomes a lesson of what is accepted', async ({ studio: page, 
   expect(doc.steps.map((step) => (step.move as unknown as { region: string }).region)).not.toContain('ear');
   expect(doc.steps.length).toBeGreaterThanOrEqual(4);
   expect(doc.opening).toContain('Good morning, harbour.');
+  expect(SCHOOL_NAMES[(doc as unknown as { school: SchoolId }).school]).toBe(school);
   // The promise was left out, so nothing is aimed at.
   expect(doc.targetMs).toBeNull();
 });

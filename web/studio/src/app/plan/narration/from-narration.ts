@@ -10,11 +10,12 @@ import { describeDose, sidePlanName } from '@limber/core/dose/dose';
 import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
 import { describeRead, howSure } from '@limber/core/narration/describe';
 import { around, draftLesson, draftSteps } from '@limber/core/draft/draft';
+import { fittingSchools } from '@limber/core/draft/suggest-school';
 import type { Narrated } from '@limber/core/narration/read';
 import type { Evidence, FoundStep } from '@limber/core/narration/reading';
 import { WORKED } from '@limber/core/narration/step-draft';
 import { saidBy } from '@limber/core/narration/words';
-import { SCHOOL_NAMES } from '@limber/core/school/schools';
+import { SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
@@ -174,10 +175,21 @@ export class FromNarration {
     const steps = this.draft();
     return [...steps.map((one) => one.leftOver), around(narrated, steps).leftOver].filter(Boolean).join('\n\n');
   });
-  protected readonly school = computed(() => {
+  /** The school that fits the draft best, and the next likely one. */
+  protected readonly schools = computed(() => {
     const narrated = this.taken();
-    return narrated ? SCHOOL_NAMES[draftLesson(narrated, this.draft(), 'x', 'x').school] : '';
+    if (!narrated) return [];
+    const likely = fittingSchools(draftLesson(narrated, this.draft(), 'x', 'x')).slice(0, 2);
+    const taken = likely.find(({ id }) => id === this.chosen()) ?? likely[0]!;
+    return likely.map((one) => ({
+      id: one.id,
+      name: SCHOOL_NAMES[one.id],
+      because: one.because.join(', '),
+      taken: one === taken,
+    }));
   });
+  /** The one of them that was asked for; none where the first of them is taken. */
+  protected readonly chosen = signal<SchoolId | null>(null);
 
   constructor() {
     void this.library.open();
@@ -244,7 +256,9 @@ export class FromNarration {
     if (!narrated) return;
     try {
       const title = this.name().trim() || $localize`From a narration`;
-      const id = await this.lessons.bringIn(draftLesson(narrated, this.draft(), title, crypto.randomUUID()));
+      const lesson = draftLesson(narrated, this.draft(), title, crypto.randomUUID());
+      const school = this.schools().find(({ taken }) => taken)?.id ?? lesson.school;
+      const id = await this.lessons.bringIn({ ...lesson, school });
       await this.router.navigateByUrl(`/lesson/${id}/plan/words`);
     } catch (error) {
       this.problem.set(error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`);
