@@ -1,3 +1,4 @@
+import type { SchoolId } from '@limber/core/school/schools';
 import {
   test as base,
   expect,
@@ -136,6 +137,7 @@ export interface StoredLesson {
     title: string;
     opening: string;
     targetMs: number | null;
+    school: SchoolId;
     steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
     segments: {
       id: string;

@@ -1,25 +1,23 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { FEATURES } from '@limber/core/narration/learned/begin-features';
+import type { Known } from '@limber/core/narration/learned/known';
 import { LAYOUTS } from '@limber/core/narration/layouts';
-import type { Learned } from '@limber/core/narration/learned/likeliest';
 import type { ClaimAbout } from '@limber/core/caution/wording';
 import {
-  fittedStrengths,
+  fittedCautions,
+  fittedClaims,
   knownCautions,
   knownClaims,
   knownSentence,
   type KnownClaims,
 } from '@limber/core/narration/learned/known-remarks';
-import { fittedRemarks } from '@limber/core/narration/learned/train-remarks';
 import { TRAINED_ON, trained } from '@limber/core/narration/learned/train-begins';
 import { fittedDoses, knownNumbers } from '@limber/core/narration/learned/train-doses';
 import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-work';
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
 const FOLDERS = { development: 1, blocks: 3 } as const;
-/** How much small weights are preferred. */
-const DECAY = { cautions: 1e-3, claims: 2e-4 } as const;
 const TO = 'core/src/narration';
 
 /**
@@ -43,20 +41,15 @@ write('begins', {
 });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
-const inLayouts = <T>(
-  known: (marked: string, layout: (typeof LAYOUTS)[number]) => T,
-): { layouts: T[]; counts: number }[] =>
+const inLayouts = <T>(known: (marked: string, layout: (typeof LAYOUTS)[number]) => T): Known<T>[] =>
   narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout)), counts }));
-const work = fittedWork(inLayouts(knownSteps));
-write('work', work);
-const numbers: Learned = fittedDoses(inLayouts(knownNumbers));
-write('numbers', numbers);
-write('cautions', fittedRemarks(inLayouts(knownCautions), DECAY.cautions));
-const claims = [...inLayouts(knownClaims), ...sentences()];
-write('claims', { claimed: fittedRemarks(claims, DECAY.claims), strength: fittedStrengths(claims) });
+write('work', fittedWork(inLayouts(knownSteps)));
+write('numbers', fittedDoses(inLayouts(knownNumbers)));
+write('cautions', fittedCautions(inLayouts(knownCautions)));
+write('claims', fittedClaims([...inLayouts(knownClaims), ...sentences()]));
 
 /** Sentences that claim something, and harmless ones; the last batch of both is kept apart to be scored unseen. */
-function sentences(): { layouts: KnownClaims[]; counts: number }[] {
+function sentences(): Known<KnownClaims>[] {
   const lines = (file: string): string[] =>
     readFileSync(join(TO, 'claims', file), 'utf8')
       .split('\n')

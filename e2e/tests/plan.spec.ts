@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
+import { SCHOOL_NAMES } from '@limber/core/school/schools';
 import { addMove, expect, newLesson, saved, stored, test } from '../studio';
 
 test('findings stand beside the plan, and a repair mends them in one undoable step', async ({
@@ -108,7 +108,7 @@ test('a narration becomes a lesson of what is accepted', async ({ studio: page, 
   expect(doc.steps.map((step) => (step.move as unknown as { region: string }).region)).not.toContain('ear');
   expect(doc.steps.length).toBeGreaterThanOrEqual(4);
   expect(doc.opening).toContain('Good morning, harbour.');
-  expect(SCHOOL_NAMES[(doc as unknown as { school: SchoolId }).school]).toBe(school);
+  expect(SCHOOL_NAMES[doc.school]).toBe(school);
   // The promise was left out, so nothing is aimed at.
   expect(doc.targetMs).toBeNull();
 });

@@ -13,6 +13,7 @@ import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import { WORKED } from '../narration/step-draft';
 import { wording } from '../narration/words';
+import type { SchoolId } from '../school/schools';
 import { moveFrom } from './move-from';
 import { suggestSchool } from './suggest-school';
 
@@ -144,9 +145,16 @@ export function around(
 /**
  * A lesson of a draft's steps; opening and closing hold what was said before the first and after the last.
  *
+ * @param school the one that fits best when not given.
  * @example draftLesson(narrated, steps, 'Tide', 'id').opening // 'Good morning.'
  */
-export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], title: string, id: string): Lesson {
+export function draftLesson(
+  narrated: Narrated,
+  steps: readonly DraftStep[],
+  title: string,
+  id: string,
+  school?: SchoolId,
+): Lesson {
   const { opening, closing } = around(narrated, steps);
   const minutes = narrated.promises.find((promise) => promise.kind === 'minutes');
   const lesson = lessonSchema.parse({
@@ -159,7 +167,7 @@ export function draftLesson(narrated: Narrated, steps: readonly DraftStep[], tit
     targetMs: minutes ? Math.min(7_200_000, Math.max(30_000, Math.round(minutes.high * 60_000))) : null,
     steps: steps.map((one) => one.step),
   });
-  return { ...lesson, school: suggestSchool(lesson) };
+  return { ...lesson, school: school ?? suggestSchool(lesson) };
 }
 
 /** A step's own doses, and what a rule for every move adds to them: sets always, a figure where none of its kind was said. */

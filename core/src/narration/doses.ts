@@ -14,7 +14,8 @@ const RAMP =
 
 /** Doses as shapes say them, and the numbers that something else was made of. */
 export interface RuledDoses {
-  readonly doses: readonly Placed[];
+  /** By the token of their number, in order. */
+  readonly doses: ReadonlyMap<number, Placed>;
   /** Of these, what more than one number was read for: doses that grow, and what is counted aloud. */
   readonly whole: ReadonlySet<number>;
   readonly taken: ReadonlySet<number>;
@@ -26,7 +27,7 @@ export interface RuledDoses {
  *
  * @param swaps token indices at which the side changes: a dose said right after one belongs to the other side.
  * @param stepAt the step that runs at an instant: what is done in it tells holds from movements.
- * @example ruledDoses(streamOf(words), [], () => undefined).doses[0]?.kind // 'reps'
+ * @example ruledDoses(streamOf(words), [], () => undefined).doses.get(1)?.kind // 'reps'
  */
 export function ruledDoses(stream: Stream, swaps: readonly number[], stepAt: StepAt): RuledDoses {
   const taken = new Set<number>();
@@ -140,7 +141,8 @@ export function ruledDoses(stream: Stream, swaps: readonly number[], stepAt: Ste
       stream.offsetOf(run.to) - stream.offsetOf(run.from),
     );
   }
-  return { doses: doses.sort((a, b) => a.token - b.token), whole, taken };
+  const inOrder = doses.sort((a, b) => a.token - b.token).map((dose) => [dose.token, dose] as const);
+  return { doses: new Map(inOrder), whole, taken };
 }
 
 /** "Twenty seconds one way, twenty the other way." */

@@ -96,7 +96,7 @@ export function readWords(text: string): Narrated {
     const { doses } = ruledDoses(stream, tokensOf(swaps), (ms) => steps.findLast((step) => step.startMs <= ms));
     return {
       steps,
-      doses: doses.map(({ token: _token, ...dose }) => dose),
+      doses: [...doses.values()].map(({ token: _token, ...dose }) => dose),
       cautions: ruledCautions(stream).map(({ clause: _clause, ...caution }) => caution),
       claims: ruledClaims(stream).map(({ clause: _clause, ...claim }) => claim),
     };

@@ -4,10 +4,10 @@ import { mentions, TOOL_WORDS } from './lexicon';
 import type { FoundStep } from './reading';
 import type { Draft } from './step-draft';
 import { bundles, oneSideFirst, secondRound, sideOf } from './step-sides';
-import { actionIn } from './step-action';
+import { actionIn, type ActionIn } from './step-action';
 import { likeliest } from './learned/likeliest';
 import { workOf, type LearnedWork } from './learned/work';
-import { SAYS_MOST, sidesSeen, told, type Told } from './learned/work-features';
+import { SAYS_MOST, sidesSeen, told } from './learned/work-features';
 import type { Stream } from './tokens';
 
 /** Where what is drained passes on its way down. */
@@ -46,9 +46,9 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
       .slice(0, i)
       .reverse()
       .find((one) => one.kind !== 'rest' && one.kind !== 'talk' && one.kind !== 'prep' && one.kind !== 'intro');
-    const said = told(text, before ?? null, draft.swapped, implement ?? lessonTool);
-    if (learned) Object.assign(draft, workOf(said, learned));
-    else ruledWork(draft, said, drafts.slice(0, i), before);
+    const said = learned && told(text, before ?? null, draft.swapped, implement ?? lessonTool);
+    if (said) Object.assign(draft, workOf(said, learned));
+    else ruledWork(draft, actionIn(text), drafts.slice(0, i), before);
     if (draft.kind === 'outro' || draft.kind === 'talk') {
       Object.assign(draft, { action: 'unknown', region: null, tool: lessonTool });
       return;
@@ -79,7 +79,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
       (tools.length > 0 && (bare || lessonTool === null) ? 'hand' : null);
     if (implement) lessonTool = implement;
     draft.tool ??= draft.swapped && before ? before.tool : (lessonTool ?? toolOf(draft.action));
-    draft.side = learned
+    draft.side = said
       ? likeliest(sidesSeen(said, draft, drafts.slice(0, i), before), learned.sides).value
       : sideOf(text, draft, drafts.slice(0, i), before);
     draft.paired = draft.swapped && before !== undefined && draft.region === before.region;
@@ -110,7 +110,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
 }
 
 /** What a step works on by the rules alone. */
-function ruledWork(draft: Draft, { ruled }: Told, earlier: readonly Draft[], before: Draft | undefined): void {
+function ruledWork(draft: Draft, ruled: ActionIn, earlier: readonly Draft[], before: Draft | undefined): void {
   draft.region = draft.swapped ? (ruled.region ?? before?.region ?? null) : ruled.region;
   // In the second round of a bundle the step of the first one says how it is done.
   const again = secondRound([...earlier, draft], earlier.length)

@@ -22,7 +22,7 @@ export function judgedDoses(stream: Stream, swaps: readonly number[], stepAt: St
   const ruled = ruledDoses(stream, swaps, stepAt);
   const doses: Placed[] = [];
   for (const token of numbersToJudge(stream, ruled)) {
-    const known = ruled.doses.find((one) => one.token === token);
+    const known = ruled.doses.get(token);
     if (known && (ruled.whole.has(token) || known.kind === 'lookahead_s')) {
       doses.push(known);
       continue;

@@ -1,20 +1,26 @@
 import type { ClaimAbout } from '../../caution/wording';
 import { HEDGED, ruledClaims } from '../claims';
 import { clauses } from '../clauses';
-import type { FoundCaution, FoundClaim } from '../reading';
+import type { CautionAbout, FoundCaution, FoundClaim } from '../reading';
 import { ruledCautions } from '../remarks';
 import type { Stream } from '../tokens';
 import { CAUTION_HINTS } from './caution-hints';
 import cautions from './cautions.json' with { type: 'json' };
 import { CLAIM_HINTS } from './claim-hints';
 import claims from './claims.json' with { type: 'json' };
-import { findRemarks } from './find-remarks';
+import { findRemarks, type RemarkSort } from './find-remarks';
 import { likeliest, type Learned, type Seen } from './likeliest';
 
 /** See `cli/src/write-learned.ts`. Rather one too many than one too few: a caution that was said is to be seen. */
-const CAUTIONS = { hints: CAUTION_HINTS, learned: cautions as Learned, least: 0.35 };
-const CLAIMS = { hints: CLAIM_HINTS, learned: claims.claimed as Learned, least: 0.27 };
-const STRENGTHS: Learned = claims.strength;
+export const CAUTIONS: RemarkSort<CautionAbout> = { hints: CAUTION_HINTS, learned: cautions, least: 0.35 };
+const LEARNED: LearnedClaims = claims;
+const CLAIMS: RemarkSort<ClaimAbout> = { hints: CLAIM_HINTS, learned: LEARNED.claimed, least: 0.27 };
+
+/** What is known of how claims are made, and of how strong they are. */
+export interface LearnedClaims {
+  readonly claimed: Learned;
+  readonly strength: Learned;
+}
 
 /**
  * The cautions of a narration: those that rules find, and what is likely one by its words.
@@ -33,9 +39,9 @@ export function judgedCautions(stream: Stream): FoundCaution[] {
 export function judgedClaims(stream: Stream): FoundClaim[] {
   const ruled = ruledClaims(stream);
   const all = clauses(stream);
-  return findRemarks<ClaimAbout>(stream, ruled, CLAIMS).map(({ clause, ...claim }) => {
+  return findRemarks(stream, ruled, CLAIMS).map(({ clause, ...claim }) => {
     const known = ruled.find((one) => one.clause === clause && one.about === claim.about)?.strength;
-    return { ...claim, strength: likeliest(strengthSeen(all[clause]!.text, known), STRENGTHS).value };
+    return { ...claim, strength: likeliest(strengthSeen(all[clause]!.text, known), LEARNED.strength).value };
   });
 }
 

@@ -1,17 +1,17 @@
 import { CAUTION_HINTS } from './caution-hints';
 import { ruledClaims } from '../claims';
-import { strengthSeen } from './judged-remarks';
+import { strengthSeen, type LearnedClaims } from './judged-remarks';
 import { CLAIM_HINTS } from './claim-hints';
 import { clauses } from '../clauses';
-import { laidOut, type Layout } from '../layouts';
+import { knownStream, sharedBy, type Known } from './known';
+import type { Layout } from '../layouts';
 import type { Learned } from './likeliest';
-import { parseLines, type NarrationLine } from '../lines';
-import { readMarked } from '../marked';
+import type { NarrationLine } from '../lines';
 import { remarkOf, type Remark } from './remark-features';
 import { ruledCautions } from '../remarks';
 import { streamOf, type Stream } from '../tokens';
 import { learned, type Example } from './train-likeliest';
-import type { KnownRemarks } from './train-remarks';
+import { fittedRemarks, LEAST_NARRATIONS, type KnownRemarks } from './train-remarks';
 import type { ClaimAbout } from '../../caution/wording';
 import type { CautionAbout, FoundClaim, RuledRemark } from '../reading';
 import { wordsOf } from '../words';
@@ -20,8 +20,7 @@ type Strength = FoundClaim['strength'];
 
 /** For the script that makes the weights, and for measurements. */
 export function knownCautions(marked: string, layout: Layout): KnownRemarks<CautionAbout> {
-  const { text, truth } = readMarked(laidOut(marked, layout));
-  const stream = streamOf(wordsOf(parseLines(text)));
+  const { stream, truth } = knownStream(marked, layout);
   return known(stream, ruledCautions(stream), CAUTION_HINTS, truth.cautions);
 }
 
@@ -31,8 +30,8 @@ export interface KnownClaims extends KnownRemarks<ClaimAbout> {
 }
 
 export function knownClaims(marked: string, layout: Layout): KnownClaims {
-  const { text, truth } = readMarked(laidOut(marked, layout));
-  return claimsOf(streamOf(wordsOf(parseLines(text))), truth.claims);
+  const { stream, truth } = knownStream(marked, layout);
+  return claimsOf(stream, truth.claims);
 }
 
 /**
@@ -51,8 +50,9 @@ function claimsOf(
 ): KnownClaims {
   const ruled = ruledClaims(stream);
   const all = clauses(stream);
+  const clauseAt = clauseBy(stream);
   const strengths = truth.map(({ atMs, about, strength }) => {
-    const clause = clauseAt(stream, atMs);
+    const clause = clauseAt(atMs);
     const found = ruled.find((one) => one.clause === clause && one.about === about)?.strength;
     return { seen: strengthSeen(all[clause]!.text, found), truth: strength };
   });
@@ -65,38 +65,44 @@ function known<T extends string>(
   hints: readonly (readonly [T, string])[],
   truth: readonly { readonly atMs: number; readonly about: T }[],
 ): KnownRemarks<T> {
-  const of = clauses(stream).map(() => new Set<T>());
-  for (const { atMs, about } of truth) of[clauseAt(stream, atMs)]!.add(about);
+  const all = clauses(stream);
+  const of = all.map(() => new Set<T>());
+  const clauseAt = clauseBy(stream);
+  for (const { atMs, about } of truth) of[clauseAt(atMs)]!.add(about);
   const remarks: Remark<T>[] = [];
-  clauses(stream).forEach(({ text }, i) => {
+  all.forEach(({ text }, i) => {
     const own = new Set(ruled.filter(({ clause }) => clause === i).map(({ about }) => about));
     remarks.push(remarkOf(text, hints, own, remarks[i - 1] ?? null));
   });
   return { remarks, truth: of };
 }
 
-/** The clause that is said at an instant. */
-function clauseAt(stream: Stream, atMs: number): number {
+/** Which clause is said at an instant. */
+function clauseBy(stream: Stream): (atMs: number) => number {
   const starts = clauses(stream).map(({ start }) => stream.tokens[stream.tokenAt(start + 1)]!.startMs);
-  return Math.max(
-    0,
-    starts.findLastIndex((ms) => ms <= atMs),
-  );
+  return (atMs) =>
+    Math.max(
+      0,
+      starts.findLastIndex((ms) => ms <= atMs),
+    );
 }
 
-/** Weights of how strong claims are. */
-export function fittedStrengths(
-  claims: readonly { readonly layouts: readonly KnownClaims[]; readonly counts: number }[],
-): Learned {
-  const found = new Map<string, Set<number>>();
-  const examples = claims.flatMap(({ layouts, counts }, n) =>
-    layouts.flatMap(({ strengths }) =>
-      strengths.map((one) => {
-        for (const place of one.seen.place) found.set(place, (found.get(place) ?? new Set()).add(n));
-        return { ...one, counts };
-      }),
-    ),
-  );
-  return learned(examples, STRENGTH_DECAY, (place) => (found.get(place)?.size ?? 0) >= 3);
+/** Weights of what makes a clause a caution. */
+export function fittedCautions(narrations: readonly Known<KnownRemarks<CautionAbout>>[]): Learned {
+  return fittedRemarks(narrations, DECAY.cautions);
 }
-const STRENGTH_DECAY = 5e-3;
+
+/** Weights of what makes a clause a claim, and of how strong it is. */
+export function fittedClaims(claims: readonly Known<KnownClaims>[]): LearnedClaims {
+  return { claimed: fittedRemarks(claims, DECAY.claims), strength: fittedStrengths(claims) };
+}
+/** How much small weights are preferred. */
+const DECAY = { cautions: 1e-3, claims: 2e-4, strengths: 5e-3 } as const;
+
+function fittedStrengths(claims: readonly Known<KnownClaims>[]): Learned {
+  const of = claims.map(({ layouts, counts }) =>
+    layouts.flatMap(({ strengths }) => strengths.map((one) => ({ ...one, counts }))),
+  );
+  const places = of.map((examples) => examples.flatMap(({ seen }) => seen.place));
+  return learned(of.flat(), DECAY.strengths, sharedBy(places, LEAST_NARRATIONS));
+}

@@ -1,24 +1,13 @@
 import type { RuledDoses } from '../doses';
 import type { Seen } from './likeliest';
-import type { DoseKind } from '../reading';
-import { isAlone, latest, type Placed, type StepAt } from '../seconds-kind';
+import { DOSE_KINDS, type DoseKind } from '../reading';
+import { isAlone, type Placed, type StepAt } from '../seconds-kind';
 import type { Token } from '../token';
 import type { Stream } from '../tokens';
 
 /** What a number may be: one of the kinds of dose, or none. */
 export type NumberKind = DoseKind | 'none';
-const KINDS: readonly NumberKind[] = [
-  'none',
-  'hold_s',
-  'reps',
-  'sets',
-  'count',
-  'seconds_each',
-  'remaining_s',
-  'lookahead_s',
-  'breaths',
-  'swipes',
-];
+const KINDS: readonly NumberKind[] = ['none', ...DOSE_KINDS];
 /** Words so far before and after a number say what it is. */
 const AROUND = 4;
 /** Figures alike in what they are mostly of. */
@@ -36,12 +25,11 @@ const RECENT_MS = 60_000;
 /**
  * The numbers that may be doses: all that are said, but for those counted aloud; and whatever the rules take for one.
  *
- * @example numbersToJudge(streamOf(words), { doses: [], whole: new Set(), taken: new Set() }) // [3]
+ * @example numbersToJudge(streamOf(words), { doses: new Map(), whole: new Set(), taken: new Set() }) // [3]
  */
 export function numbersToJudge({ tokens }: Stream, { doses, taken }: RuledDoses): number[] {
-  const ruled = new Set(doses.map(({ token }) => token));
   return tokens.flatMap(({ text, low }, at) =>
-    ruled.has(at) || (text === '№' && low > 1 && !taken.has(at)) ? [at] : [],
+    doses.has(at) || (text === '№' && low > 1 && !taken.has(at)) ? [at] : [],
   );
 }
 
@@ -52,7 +40,7 @@ function pauses(token: Token | undefined): boolean {
 /**
  * What a number is judged by.
  *
- * @param doses those that were found before it.
+ * @param doses those that were found before it, in order.
  * @param stepAt the step that runs at an instant; nothing where a few words stand by themselves.
  */
 export function numberSeen(
@@ -64,10 +52,10 @@ export function numberSeen(
 ): Seen<NumberKind> {
   const { tokens } = stream;
   const { low, high, startMs, newLine } = tokens[token]!;
-  const kind = ruled.doses.find((one) => one.token === token)?.kind ?? 'none';
+  const kind = ruled.doses.get(token)?.kind ?? 'none';
   const step = stepAt(startMs);
-  const last = latest(doses, () => true);
-  const same = latest(doses, (one) => one.low === low && one.high === high);
+  const last = doses[doses.length - 1];
+  const same = doses.findLast((one) => one.low === low && one.high === high);
   const inStep = step ? doses.filter(({ atMs }) => atMs >= step.startMs).length : 0;
   const [stopped, stops] = [pauses(tokens[token - 1]), pauses(tokens[token + 1])];
   const unit = tokens[token + 1]?.text ?? '.';

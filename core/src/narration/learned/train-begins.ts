@@ -1,14 +1,11 @@
 import { FEATURES, since, type Place } from './begin-features';
 import { bestBegins, SHORTEST_MS, type BeginWeights } from './begins';
-import { laidOut, LAYOUTS, type Layout } from '../layouts';
-import { parseLines } from '../lines';
-import { readMarked } from '../marked';
+import { knownStream, nearest } from './known';
+import { LAYOUTS, type Layout } from '../layouts';
 import { f1, pairUp, type Score } from '../score';
 import { WORKED } from '../step-draft';
 import { placesToBegin } from '../steps';
 import { readSwaps } from '../swaps';
-import { streamOf } from '../tokens';
-import { wordsOf } from '../words';
 
 /** All layouts: what is trained on the set as it was written alone learns its lines. */
 export const TRAINED_ON: readonly Layout[] = LAYOUTS;
@@ -30,22 +27,15 @@ export interface Lesson {
 
 /** For the script that makes the weights, and for measurements. */
 export function lessonOf(marked: string, layout: Layout): Lesson {
-  const { text, truth } = readMarked(laidOut(marked, layout));
-  const stream = streamOf(wordsOf(parseLines(text)));
+  const { stream, truth } = knownStream(marked, layout);
   const swaps = readSwaps(stream);
   const { places } = placesToBegin(stream, swaps);
   const trueMs = truth.steps.filter(({ kind }) => WORKED.has(kind)).map((step) => step.startMs);
   const begins = new Set<number>();
   for (const ms of trueMs) {
-    const free = places.flatMap(({ atMs }, i) => {
-      const off = Math.abs(atMs - ms);
-      return off < SAME_MS && !begins.has(i) ? [{ i, off }] : [];
-    });
-    const nearest = free.reduce<(typeof free)[number] | null>(
-      (best, one) => (best && best.off <= one.off ? best : one),
-      null,
-    );
-    if (nearest) begins.add(nearest.i);
+    const free = [...places.keys()].filter((i) => !begins.has(i));
+    const near = nearest(free, (i) => Math.abs(places[i]!.atMs - ms), SAME_MS);
+    if (near !== undefined) begins.add(near);
   }
   return { places, begins, trueMs };
 }

@@ -1,15 +1,13 @@
 import { ruledDoses, type RuledDoses } from '../doses';
-import { laidOut, type Layout } from '../layouts';
-import type { Learned } from './likeliest';
-import { likeliest } from './likeliest';
-import { parseLines } from '../lines';
-import { readMarked } from '../marked';
+import { knownStream, nearest, sharedBy, type Known } from './known';
+import type { Layout } from '../layouts';
+import { likeliest, type Learned, type Seen } from './likeliest';
+import type { Score } from '../score';
 import { numberSeen, numbersToJudge, type NumberKind } from './number-features';
 import type { Placed, StepAt } from '../seconds-kind';
 import { readSwaps } from '../swaps';
-import { streamOf, type Stream } from '../tokens';
+import type { Stream } from '../tokens';
 import { learned } from './train-likeliest';
-import { wordsOf } from '../words';
 
 const DECAY = 1e-3;
 const LEAST_NARRATIONS = 3;
@@ -29,8 +27,7 @@ export interface KnownNumbers {
 
 /** For the script that makes the weights, and for measurements. */
 export function knownNumbers(marked: string, layout: Layout): KnownNumbers {
-  const { text, truth } = readMarked(laidOut(marked, layout));
-  const stream = streamOf(wordsOf(parseLines(text)));
+  const { stream, truth } = knownStream(marked, layout);
   const stepAt: StepAt = (ms) => truth.steps.findLast((step) => step.startMs <= ms);
   const swaps = readSwaps(stream).map(({ token }) => token);
   const ruled = ruledDoses(stream, swaps, stepAt);
@@ -38,13 +35,11 @@ export function knownNumbers(marked: string, layout: Layout): KnownNumbers {
   const kinds = new Map<number, NumberKind>();
   for (const dose of truth.doses) {
     const fits = tokens.filter((token) => {
-      const { low, high } = ruled.doses.find((one) => one.token === token) ?? stream.tokens[token]!;
-      const off = Math.abs(stream.tokens[token]!.startMs - dose.atMs);
-      return !kinds.has(token) && low === dose.low && high === dose.high && off < NEAR_MS;
+      const { low, high } = ruled.doses.get(token) ?? stream.tokens[token]!;
+      return !kinds.has(token) && low === dose.low && high === dose.high;
     });
-    const off = (token: number): number => Math.abs(stream.tokens[token]!.startMs - dose.atMs);
-    const nearest = fits.sort((a, b) => off(a) - off(b))[0];
-    if (nearest !== undefined) kinds.set(nearest, dose.kind);
+    const near = nearest(fits, (token) => Math.abs(stream.tokens[token]!.startMs - dose.atMs), NEAR_MS);
+    if (near !== undefined) kinds.set(near, dose.kind);
   }
   return {
     ...{ stream, ruled, stepAt, tokens },
@@ -53,59 +48,57 @@ export function knownNumbers(marked: string, layout: Layout): KnownNumbers {
   };
 }
 
-export function fittedDoses(
-  narrations: readonly { readonly layouts: readonly KnownNumbers[]; readonly counts: number }[],
-): Learned {
-  const found = new Map<string, Set<number>>();
-  const examples = narrations.flatMap(({ layouts, counts }, n) =>
-    layouts.flatMap(({ stream, ruled, stepAt, tokens, truth }) => {
-      const before: Placed[] = [];
-      return tokens.flatMap((token, i) => {
-        const seen = numberSeen(stream, token, ruled, before, stepAt);
-        for (const place of seen.place) found.set(place, (found.get(place) ?? new Set()).add(n));
-        const { startMs, low, high } = stream.tokens[token]!;
-        const kind = truth[i]!;
-        if (kind !== 'none') {
-          const evidence = { from: 0, to: 0, sure: 1 };
-          before.push({ atMs: startMs, kind, low, high, scope: 'here', token, evidence });
-        }
+/** Each number of a narration as it is seen after those before it, of which each was what `kindOf` says. */
+function seenInTurn(
+  { stream, ruled, stepAt, tokens }: KnownNumbers,
+  kindOf: (i: number, seen: Seen<NumberKind>) => NumberKind,
+): { readonly seen: Seen<NumberKind>; readonly kind: NumberKind }[] {
+  const before: Placed[] = [];
+  return tokens.map((token, i) => {
+    const seen = numberSeen(stream, token, ruled, before, stepAt);
+    const kind = kindOf(i, seen);
+    const { startMs, low, high } = stream.tokens[token]!;
+    if (kind !== 'none')
+      before.push({ atMs: startMs, kind, low, high, scope: 'here', token, evidence: { from: 0, to: 0, sure: 1 } });
+    return { seen, kind };
+  });
+}
+
+/** Weights of what numbers are, each seen after what those before it truly are. */
+export function fittedDoses(narrations: readonly Known<KnownNumbers>[]): Learned {
+  const of = narrations.map(({ layouts, counts }) =>
+    layouts.flatMap((known) =>
+      seenInTurn(known, (i) => known.truth[i]!).flatMap(({ seen, kind }, i) => {
         // The same words by themselves, as a sentence that somebody tries: nothing is known of what is done.
-        const alone = numberSeen(stream, token, ruled, [], () => undefined);
+        const alone = numberSeen(known.stream, known.tokens[i]!, known.ruled, [], () => undefined);
         return [
           { seen, truth: kind, counts },
           { seen: alone, truth: kind, counts },
         ];
-      });
-    }),
+      }),
+    ),
   );
-  return learned(examples, DECAY, (place) => (found.get(place)?.size ?? 0) >= LEAST_NARRATIONS);
+  const places = of.map((examples) => examples.flatMap(({ seen }) => seen.place));
+  return learned(of.flat(), DECAY, sharedBy(places, LEAST_NARRATIONS));
 }
 
-export interface DoseTally {
-  truth: number;
-  found: number;
-  right: number;
-  ruledFound: number;
-  ruledRight: number;
-}
-
-export function dosesRight(narrations: readonly KnownNumbers[], weights: Learned): DoseTally {
-  const tally = { truth: 0, found: 0, right: 0, ruledFound: 0, ruledRight: 0 };
-  for (const { stream, ruled, stepAt, tokens, truth, missed } of narrations) {
-    const before: Placed[] = [];
-    tally.truth += missed;
-    tokens.forEach((token, i) => {
-      const { value: kind } = likeliest(numberSeen(stream, token, ruled, before, stepAt), weights);
-      const { startMs, low, high } = stream.tokens[token]!;
-      if (kind !== 'none')
-        before.push({ atMs: startMs, kind, low, high, scope: 'here', token, evidence: { from: 0, to: 0, sure: 1 } });
-      const was = ruled.doses.find((one) => one.token === token)?.kind ?? 'none';
-      tally.truth += Number(truth[i] !== 'none');
-      tally.found += Number(kind !== 'none');
-      tally.right += Number(kind !== 'none' && kind === truth[i]);
-      tally.ruledFound += Number(was !== 'none');
-      tally.ruledRight += Number(was !== 'none' && was === truth[i]);
+/** How many doses of some narrations are found, each number after what was read of those before it; and by rules alone. */
+export function dosesRight(known: readonly KnownNumbers[], weights: Learned): { learned: Score; ruled: Score } {
+  const [learned, ruled] = [
+    { truth: 0, found: 0, right: 0 },
+    { truth: 0, found: 0, right: 0 },
+  ];
+  for (const one of known)
+    seenInTurn(one, (_, seen) => likeliest(seen, weights).value).forEach(({ kind }, i) => {
+      const byRule = one.ruled.doses.get(one.tokens[i]!)?.kind ?? 'none';
+      for (const [tally, found] of [
+        [learned, kind],
+        [ruled, byRule],
+      ] as const) {
+        tally.found += Number(found !== 'none');
+        tally.right += Number(found !== 'none' && found === one.truth[i]);
+      }
     });
-  }
-  return tally;
+  const truth = known.reduce((sum, one) => sum + one.missed + one.truth.filter((kind) => kind !== 'none').length, 0);
+  return { learned: { ...learned, truth }, ruled: { ...ruled, truth } };
 }

@@ -1,9 +1,12 @@
 import { sureOf } from './find-remarks';
+import { sharedBy, type Known } from './known';
 import type { Learned } from './likeliest';
+import type { Score } from '../score';
 import { aboutOf, remarkSeen, SAID, type IsRemark, type Remark } from './remark-features';
 import { learned } from './train-likeliest';
 
-const LEAST_NARRATIONS = 3;
+/** What is true of fewer narrations is not looked at. */
+export const LEAST_NARRATIONS = 3;
 
 /** The clauses of a narration, and what each truly is a remark about. */
 export interface KnownRemarks<T extends string> {
@@ -11,22 +14,13 @@ export interface KnownRemarks<T extends string> {
   readonly truth: readonly ReadonlySet<T>[];
 }
 
-/** A narration by its layouts, and how often it counts. */
-export interface RemarkedNarration<T extends string> {
-  readonly layouts: readonly KnownRemarks<T>[];
-  readonly counts: number;
-}
-
 /** Weights of what makes a clause a remark, from narrations whose remarks are known. */
-export function fittedRemarks<T extends string>(narrations: readonly RemarkedNarration<T>[], decay: number): Learned {
-  const found = new Map<string, Set<number>>();
-  narrations.forEach(({ layouts }, n) => {
-    for (const { words } of layouts.flatMap(({ remarks }) => remarks))
-      for (const word of words) found.set(word, (found.get(word) ?? new Set()).add(n));
-  });
+export function fittedRemarks<T extends string>(narrations: readonly Known<KnownRemarks<T>>[], decay: number): Learned {
+  const words = narrations.map(({ layouts }) => layouts.flatMap(({ remarks }) => remarks.flatMap((one) => one.words)));
+  const shared = sharedBy(words, LEAST_NARRATIONS);
   const known = (name: string): boolean => {
     const at = name.indexOf(SAID);
-    return at < 0 || (found.get(name.slice(at))?.size ?? 0) >= LEAST_NARRATIONS;
+    return at < 0 || shared(name.slice(at));
   };
   const examples = narrations.flatMap(({ layouts, counts }) =>
     layouts.flatMap(({ remarks, truth }) =>
@@ -47,27 +41,24 @@ export function remarksRight<T extends string>(
   narrations: readonly KnownRemarks<T>[],
   weights: Learned,
   least: number,
-): RemarkTally {
-  const tally = { truth: 0, found: 0, right: 0, ruledFound: 0, ruledRight: 0 };
+): { learned: Score; ruled: Score } {
+  const [learned, ruled] = [
+    { truth: 0, found: 0, right: 0 },
+    { truth: 0, found: 0, right: 0 },
+  ];
   for (const { remarks, truth } of narrations) {
     let before: ReadonlySet<T> = new Set();
     remarks.forEach((remark, i) => {
       before = new Set(aboutOf(remark).filter((about) => sureOf(remark, about, before, weights) >= least));
-      const right = (of: ReadonlySet<T>): number => [...of].filter((about) => truth[i]!.has(about)).length;
-      tally.truth += truth[i]!.size;
-      tally.found += before.size;
-      tally.right += right(before);
-      tally.ruledFound += remark.ruled.size;
-      tally.ruledRight += right(remark.ruled);
+      for (const [tally, found] of [
+        [learned, before],
+        [ruled, remark.ruled],
+      ] as const) {
+        tally.truth += truth[i]!.size;
+        tally.found += found.size;
+        tally.right += [...found].filter((about) => truth[i]!.has(about)).length;
+      }
     });
   }
-  return tally;
-}
-
-export interface RemarkTally {
-  readonly truth: number;
-  readonly found: number;
-  readonly right: number;
-  readonly ruledFound: number;
-  readonly ruledRight: number;
+  return { learned, ruled };
 }

@@ -1,19 +1,15 @@
 import type { Tool } from '../../move/move.schema';
-import { laidOut, type Layout } from '../layouts';
+import { knownStream, sharedBy, type Known } from './known';
+import type { Layout } from '../layouts';
 import { likeliest } from './likeliest';
-import { parseLines } from '../lines';
-import { readMarked } from '../marked';
 import { blank, WORKED, type Draft, type Step } from '../step-draft';
-import { streamOf } from '../tokens';
 import { learned, type Example } from './train-likeliest';
 import { workOf, type LearnedWork } from './work';
 import { actionsSeen, regionsSeen, SAYS_MOST, sidesSeen, told, type Side } from './work-features';
-import { wordsOf } from '../words';
 
 /** What is true of fewer narrations is not looked at. */
 const LEAST_NARRATIONS = 4;
 const DECAY = { regions: 2e-3, actions: 5e-4, sides: 1e-3 } as const;
-const FOLDS = 5;
 /** A change of side is that of the step that begins so near, ms. */
 const NEAR_MS = 2500;
 
@@ -26,8 +22,7 @@ export interface KnownStep {
 
 /** For the script that makes the weights, and for measurements. */
 export function knownSteps(marked: string, layout: Layout): KnownStep[] {
-  const { text, truth } = readMarked(laidOut(marked, layout));
-  const stream = streamOf(wordsOf(parseLines(text)));
+  const { stream, truth } = knownStream(marked, layout);
   const tokenAt = (ms: number): number => {
     const token = stream.tokens.findIndex((one) => one.startMs >= ms && !/^[.,]$/.test(one.text));
     return token < 0 ? stream.tokens.length : token;
@@ -43,12 +38,6 @@ export function knownSteps(marked: string, layout: Layout): KnownStep[] {
   });
 }
 
-/** A narration by its layouts, and how often it counts. */
-export interface KnownNarration {
-  readonly layouts: readonly (readonly KnownStep[])[];
-  readonly counts: number;
-}
-
 /** A tool that is named; hands are what is worked with else. */
 function toolOf({ truth: { tool } }: KnownStep): Tool | null {
   return tool === 'hand' || tool === 'knuckle' || tool === 'none' ? null : tool;
@@ -58,7 +47,7 @@ function toolOf({ truth: { tool } }: KnownStep): Tool | null {
 const drafts = (steps: readonly KnownStep[]): Draft[] =>
   steps.map(({ truth, swapped }, i) => ({ ...blank(i), ...truth, swapped }));
 
-export function fittedWork(narrations: readonly KnownNarration[]): LearnedWork {
+export function fittedWork(narrations: readonly Known<readonly KnownStep[]>[]): LearnedWork {
   const of = narrations.map(({ layouts }) =>
     layouts.map((steps) => {
       const all = drafts(steps);
@@ -68,11 +57,11 @@ export function fittedWork(narrations: readonly KnownNarration[]): LearnedWork {
       }));
     }),
   );
-  const in_ = new Map<string, number>();
-  for (const layouts of of)
-    for (const place of new Set(layouts.flat().flatMap(({ said }) => said.words)))
-      in_.set(place, (in_.get(place) ?? 0) + 1);
-  const known = (place: string): boolean => !/^(?:in|first) /.test(place) || (in_.get(place) ?? 0) >= LEAST_NARRATIONS;
+  const shared = sharedBy(
+    of.map((layouts) => layouts.flat().flatMap(({ said }) => said.words)),
+    LEAST_NARRATIONS,
+  );
+  const known = (place: string): boolean => !/^(?:in|first) /.test(place) || shared(place);
   const steps = of.flatMap((layouts, n) => layouts.flat().map((one) => ({ ...one, counts: narrations[n]!.counts })));
   const examples = <T extends string>(
     seen: (one: (typeof steps)[number]) => Omit<Example<T>, 'counts' | 'truth'> & { truth: T | 'unknown' },
@@ -132,21 +121,4 @@ export interface Tally {
   readonly actions: number;
   readonly both: number;
   readonly sides: number;
-}
-
-/** The same where a narration is read by what was learned of others. */
-export function workLeftOut(narrations: readonly KnownNarration[]): Tally {
-  const tallies = Array.from({ length: FOLDS }, (_, fold) =>
-    workRight(
-      narrations.filter((_, i) => i % FOLDS === fold).flatMap(({ layouts }) => layouts),
-      fittedWork(narrations.filter((_, i) => i % FOLDS !== fold)),
-    ),
-  );
-  return tallies.reduce((a, b) => ({
-    steps: a.steps + b.steps,
-    regions: a.regions + b.regions,
-    actions: a.actions + b.actions,
-    both: a.both + b.both,
-    sides: a.sides + b.sides,
-  }));
 }

@@ -15,7 +15,7 @@ import type { Narrated } from '@limber/core/narration/read';
 import type { Evidence, FoundStep } from '@limber/core/narration/reading';
 import { WORKED } from '@limber/core/narration/step-draft';
 import { saidBy } from '@limber/core/narration/words';
-import { SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
+import { SCHOOL_IDS, SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
@@ -179,7 +179,7 @@ export class FromNarration {
   protected readonly schools = computed(() => {
     const narrated = this.taken();
     if (!narrated) return [];
-    const likely = fittingSchools(draftLesson(narrated, this.draft(), 'x', 'x')).slice(0, 2);
+    const likely = fittingSchools(draftLesson(narrated, this.draft(), 'x', 'x', SCHOOL_IDS[0])).slice(0, 2);
     const taken = likely.find(({ id }) => id === this.chosen()) ?? likely[0]!;
     return likely.map((one) => ({
       id: one.id,
@@ -256,9 +256,9 @@ export class FromNarration {
     if (!narrated) return;
     try {
       const title = this.name().trim() || $localize`From a narration`;
-      const lesson = draftLesson(narrated, this.draft(), title, crypto.randomUUID());
-      const school = this.schools().find(({ taken }) => taken)?.id ?? lesson.school;
-      const id = await this.lessons.bringIn({ ...lesson, school });
+      const school = this.schools().find(({ taken }) => taken)?.id;
+      const lesson = draftLesson(narrated, this.draft(), title, crypto.randomUUID(), school);
+      const id = await this.lessons.bringIn(lesson);
       await this.router.navigateByUrl(`/lesson/${id}/plan/words`);
     } catch (error) {
       this.problem.set(error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`);

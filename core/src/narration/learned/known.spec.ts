@@ -1,0 +1,22 @@
+import { knownStream, nearest, sharedBy } from './known';
+
+describe('what is known of narrations', () => {
+  it('is their words in a layout, with their truth carried along', () => {
+    const marked = '[0:05] {d reps 6 here}Six times, and let go.';
+    const { stream, truth } = knownStream(marked, 'flat');
+    expect(stream.text).not.toContain('.');
+    expect(truth.doses).toEqual([jasmine.objectContaining({ kind: 'reps', low: 6, atMs: stream.tokens[0]!.startMs })]);
+  });
+
+  it('pairs with the first of those that are nearest, and with nothing that is too far away', () => {
+    const off = (one: number): number => Math.abs(one - 6);
+    expect(nearest([1, 5, 7, 8], off, 3)).toBe(5);
+    expect(nearest([1, 9], off, 3)).toBeUndefined();
+    expect(nearest([], off, 3)).toBeUndefined();
+  });
+
+  it('is shared by narrations, however often one of them says it', () => {
+    const shared = sharedBy([['six', 'jaw', 'jaw'], ['six']], 2);
+    expect(['six', 'jaw', 'neck'].map(shared)).toEqual([true, false, false]);
+  });
+});
