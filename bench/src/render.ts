@@ -138,7 +138,7 @@ function longer(plan: FilmPlan, times: number): FilmPlan {
 
 async function soundOf(plan: FilmPlan, path: string, scratch: string): Promise<string> {
   const mix = await mixSound({ plan, original: () => Promise.resolve(path), scratch });
-  return (await finishSound(mix, 'mp4', scratch)).path;
+  return (await finishSound(mix, { ...plan, kind: 'mp4' }, scratch)).path;
 }
 
 /** The most memory that a process takes: for a part (of any film), for an hour's sound, for putting an hour together. */

@@ -45,7 +45,7 @@ test('the cues of a lesson are judged by looking down one page of stills, and me
   await test.step('what could not be followed is edged and says why, and is one key away', async () => {
     const own = async () => (await stored(page.request, id)).doc.overrides;
     const before = await own();
-    await page.getByText('What viewers see', { exact: true }).click();
+    await page.getByText('What viewers see and hear', { exact: true }).click();
     await choose(page, 'how firmly, which way', 'every time');
     await page.getByText('All cues, as a list').click();
     await page.getByTestId('cue').filter({ hasText: 'how firmly' }).first().click();

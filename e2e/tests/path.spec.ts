@@ -149,7 +149,7 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
   await test.step('cues: what viewers see is chosen by kind, drawn at once, and taken back', async () => {
     const own = async (): Promise<unknown> => (await stored(context.request, id)).doc.overrides;
     const before = await own();
-    await page.getByText('What viewers see', { exact: true }).click();
+    await page.getByText('What viewers see and hear', { exact: true }).click();
     const label = page.getByTestId('picture').getByTestId('label');
     await expect(label).toHaveCount(0);
     await choose(page, 'names of steps', 'every time');
@@ -166,7 +166,37 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).click();
     await saved(page);
     expect(await own()).toEqual(before);
-    await page.getByText('What viewers see', { exact: true }).click();
+    await page.getByText('What viewers see and hear', { exact: true }).click();
+  });
+
+  await test.step('cues: counts are heard as well where she wants it, while it plays', async () => {
+    await page.evaluate(() => {
+      const rung: number[] = [];
+      Object.assign(window, { rung });
+      const start = AudioBufferSourceNode.prototype.start;
+      AudioBufferSourceNode.prototype.start = function (...args) {
+        rung.push(this.buffer?.duration ?? 0);
+        return start.apply(this, args);
+      };
+    });
+    const rung = (): Promise<number> => page.evaluate(() => (window as unknown as { rung: number[] }).rung.length);
+    const moment = page.getByTestId('moment').first();
+    const playsOn = async (): Promise<void> => {
+      await moment.click();
+      if (!(await page.getByRole('button', { name: 'Pause Space' }).isVisible())) await moment.click();
+      await expect(page.getByRole('button', { name: 'Pause Space' })).toBeVisible();
+    };
+    await page.getByText('What viewers see and hear', { exact: true }).click();
+    await choose(page, 'At which moves counts are heard', 'at every move');
+    await saved(page);
+    expect((await stored(context.request, id)).doc.cueSounds).toBe('every');
+    await playsOn();
+    await expect.poll(rung).toBeGreaterThan(1);
+    await page.keyboard.press('Space');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await saved(page);
+    expect((await stored(context.request, id)).doc.cueSounds).toBe('none');
+    await page.getByText('What viewers see and hear', { exact: true }).click();
   });
 
   let url = '';

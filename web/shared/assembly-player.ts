@@ -13,8 +13,10 @@ import {
 } from '@angular/core';
 import { cutOf, endOf, inCut, type Cut } from '@limber/core/assembly/cut';
 import { cursor, placeAt, type Stretch } from '@limber/core/assembly/place';
+import type { CueSound } from '@limber/core/cue/cue-sounds';
 import type { CutMs } from '@limber/core/time/clocks';
 import { frameAt, msOfFrame, type FrameRate } from '@limber/core/time/frames';
+import { CueSounds } from './cue-sounds';
 import { Deck } from './deck';
 import { SideSounds, type SideSound } from './side-sounds';
 
@@ -104,6 +106,8 @@ export class AssemblyPlayer implements OnDestroy {
   readonly media = input<ReadonlyMap<string, TakeMedia>>(new Map());
   /** What is heard beside the takes, at times of the cut. */
   readonly sounds = input<readonly SideSound[]>([]);
+  /** What is heard of cues. */
+  readonly cueSounds = input<readonly CueSound[]>([]);
   /** Where to begin, and whether to play at once. */
   readonly startMs = input<CutMs>(0);
   readonly autoplay = input(false);
@@ -131,6 +135,7 @@ export class AssemblyPlayer implements OnDestroy {
   );
   private readonly mix = computed<SideSound[]>(() => [...this.sounds(), ...this.takeSounds()]);
   private readonly beside = new SideSounds();
+  private readonly chimes = new CueSounds();
   private context: AudioContext | null = null;
   private rate = 1;
   /** Goes up with everything that is asked for anew: what was under way for an older one is dropped. */
@@ -153,6 +158,7 @@ export class AssemblyPlayer implements OnDestroy {
     this.turn += 1;
     clearTimeout(this.timer);
     this.beside.stop();
+    this.chimes.pause();
     for (const { element } of this.decks()) {
       element.cancelVideoFrameCallback?.(this.callback);
       element.pause();
@@ -171,6 +177,7 @@ export class AssemblyPlayer implements OnDestroy {
     clearTimeout(this.timer);
     for (const { element } of this.decks()) element.pause();
     this.beside.pause();
+    this.chimes.pause();
     this.playing.set(false);
     this.waiting.set(false);
   }
@@ -252,6 +259,7 @@ export class AssemblyPlayer implements OnDestroy {
     clearTimeout(this.timer);
     const [here, after] = twoFrom(this.cut(), cutMs);
     for (const { element } of this.decks()) element.pause();
+    this.chimes.pause();
     if (!here) return;
     this.waiting.set(goOn);
     // The element that has this film already shows it sooner.
@@ -318,6 +326,7 @@ export class AssemblyPlayer implements OnDestroy {
       this.context ??= new AudioContext();
       for (const deck of this.decks()) deck.connect(this.context);
       this.beside.connect(this.context);
+      this.chimes.connect(this.context);
     } catch {
       // Without a mix the elements sound by themselves, one at a time.
     }
@@ -412,7 +421,9 @@ export class AssemblyPlayer implements OnDestroy {
     const tell = (takeMs: number): void => {
       const at = Math.round(stretch.startMs + takeMs - stretch.fromMs);
       this.timeMs.set(Math.min(Math.max(at, 0), stretch.endMs - 1));
-      this.beside.follow(this.mix(), this.timeMs(), this.playing() && !element.paused);
+      const plays = this.playing() && !element.paused;
+      this.beside.follow(this.mix(), this.timeMs(), plays);
+      this.chimes.follow(this.cueSounds(), this.timeMs(), plays, this.rate);
     };
     const onFrame: VideoFrameRequestCallback = (_now, frame) => {
       if (this.active.element !== element) return;

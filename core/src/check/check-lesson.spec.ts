@@ -94,6 +94,8 @@ describe('findings', () => {
       { sidePlan: 'left_right', narration: said('Chin to the chest.') },
     );
     expect(rules(of(blind)).filter((rule) => rule === 'not-heard').length).toBe(3);
+    // A knock and a bell are heard as well as words.
+    expect(rules({ ...of(blind), cueSounds: 'eyes_off' })).not.toContain('not-heard');
     const heard = {
       ...blind,
       counted: true,

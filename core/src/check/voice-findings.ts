@@ -55,7 +55,8 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
           { label: $localize`Speak them over the footage afterwards`, change: over },
         ],
       );
-    if (move.eyesOff) {
+    // Where cues are heard, the change, the end and the count are.
+    if (move.eyesOff && lesson.cueSounds === 'none') {
       const all = filled(`${narration.before} ${narration.during} ${narration.after}`, step).toLowerCase();
       const needs: [boolean, string, string][] = [
         [
@@ -98,6 +99,7 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
                     label: $localize`Count aloud`,
                     change: { kind: 'set_step', stepId: step.id, field: 'counted', value: true },
                   },
+              { label: $localize`Let it be heard in the film`, change: HEARD },
             ],
             what,
           );
@@ -105,6 +107,9 @@ export function voiceFindings(lesson: Lesson, plan: Schedule): Found[] {
     return findings;
   });
 }
+
+/** A knock and a bell stand for what is not said. */
+const HEARD = { kind: 'set_lesson', field: 'cueSounds', value: 'eyes_off' } as const;
 
 /** The words over the dose, said before it instead. */
 function moved(step: MoveStep, to: 'before'): NonNullable<Found['repairs'][number]['change']> {

@@ -9,6 +9,7 @@ import type { Span } from '../time/spans';
 import { captions } from './captions';
 import { counts } from './counts';
 import type { Cue } from './cue';
+import { cueSounds, type CueSound } from './cue-sounds';
 import type { Heard } from './heard';
 import { breaths } from './breaths';
 import { moments } from './moments';
@@ -19,6 +20,8 @@ import { cueTimes } from './when';
 
 export interface DerivedCues {
   readonly cues: readonly Cue[];
+  /** What is heard of them; also of those that are not shown. */
+  readonly sounds: readonly CueSound[];
   /** Overrides whose cue is gone; of a cut that leaves things out, also those of what it leaves out. */
   readonly orphans: readonly CueOverride[];
 }
@@ -45,10 +48,11 @@ export function deriveCues(lesson: Lesson, timeline: Timeline = timelineOf(lesso
     when(kind) === 'every' || (when(kind) === 'first' && startMs < (againMs.get(stepId ?? '') ?? Infinity));
   const figures = counts(lesson, passages);
   const said = moments(lesson, runs, figures);
+  const swaps = swapNotices(passages, runs);
   const derived = distinct([
     ...labels(lesson, passages),
     ...sideBadges(runs),
-    ...swapNotices(passages, runs),
+    ...swaps,
     ...nextOnes(lesson, runs),
     ...figures,
     ...breaths(lesson, passages, figures),
@@ -60,8 +64,14 @@ export function deriveCues(lesson: Lesson, timeline: Timeline = timelineOf(lesso
   const chosen = (cue: Cue): boolean => isNote(cue.kind) || isShown(cue);
   const { cues, orphans } = override(derived, lesson.overrides, timeline.durationMs, chosen);
   cues.sort((a, b) => a.startMs - b.startMs || ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || a.endMs - b.endMs);
+  // What nobody is shown of a kind is heard all the same; what she hid by name is wrong there.
+  const heardOf = override([...figures, ...swaps], lesson.overrides, timeline.durationMs).cues;
   // Of a kind that is not told nothing is derived that a change could belong to.
-  return { cues, orphans: orphans.filter(({ key }) => when(partsOfKey(key).kind as CueKind) !== 'never') };
+  return {
+    cues,
+    sounds: cueSounds(lesson, heardOf),
+    orphans: orphans.filter(({ key }) => when(partsOfKey(key).kind as CueKind) !== 'never'),
+  };
 }
 
 const spanOf = ({ startMs, endMs }: Cue): Span => [startMs, endMs];

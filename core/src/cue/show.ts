@@ -3,6 +3,7 @@ import type { Lesson } from '../lesson/lesson.schema';
 import type { CueOverride } from '../lesson/override.schema';
 import { timelineOf, type Timeline } from '../schedule/timeline';
 import type { Cue } from './cue';
+import type { CueSound } from './cue-sounds';
 import { deriveCues } from './derive';
 import { FRAMES, type FrameName } from './frame';
 import { lightUnder } from './light-under';
@@ -20,6 +21,7 @@ export interface Showing extends Senses {
   readonly style?: CueStyle;
   /** What a version has frozen, instead of what would be derived and of where she would be seen. */
   readonly cues?: readonly Cue[];
+  readonly sounds?: readonly CueSound[];
   readonly areas?: readonly WorkedArea[];
 }
 
@@ -38,19 +40,22 @@ export function showCues(
     heard,
     seenOn,
     cues: frozen,
+    sounds = [],
     areas: known,
   }: Showing = {},
 ): {
   cues: PlacedCue[];
+  sounds: readonly CueSound[];
   orphans: readonly CueOverride[];
   shots: readonly Shot[];
   areas: readonly WorkedArea[];
 } {
-  const { cues, orphans } = frozen ? { cues: frozen, orphans: [] } : deriveCues(lesson, timeline, heard);
+  const derived = frozen ? { cues: frozen, sounds, orphans: [] } : deriveCues(lesson, timeline, heard);
   const { areas, shots } = shotsAndAreas(known ?? seenAreas(lesson, timeline, seenOn), timeline, FRAMES[frame]);
   return {
-    cues: placeCues(cues, style, FRAMES[frame], areas, lightUnder(timeline.cut, seenOn)),
-    orphans,
+    cues: placeCues(derived.cues, style, FRAMES[frame], areas, lightUnder(timeline.cut, seenOn)),
+    sounds: derived.sounds,
+    orphans: derived.orphans,
     shots,
     areas,
   };

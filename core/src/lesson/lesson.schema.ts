@@ -48,6 +48,7 @@ export type Pace = z.infer<typeof paceSchema>;
 
 const PRODUCTS = ['none', 'apply', 'top_up'] as const;
 const PRIORITIES = ['must', 'normal', 'may_go'] as const;
+export const CUE_SOUNDS = ['none', 'eyes_off', 'every'] as const;
 export const HALVES = ['morning', 'evening'] as const;
 export type Half = (typeof HALVES)[number];
 
@@ -198,6 +199,8 @@ export const lessonFields = {
   cueStyle: cueStyleSchema.nullable(),
   /** Numbers run down to one instead of up to what is planned. */
   countsDown: z.boolean(),
+  /** At which moves counts, ends and changes of side are heard as well: at none, where the eyes are off, at every one. */
+  cueSounds: z.enum(CUE_SOUNDS),
   /** Finished films are made brighter and their white whiter, and their noise and hum are turned down. */
   brighter: z.boolean(),
   quieter: z.boolean(),
@@ -261,6 +264,7 @@ export const lessonSchema = z.object({
   closing: lessonFields.closing.default(''),
   cueStyle: lessonFields.cueStyle.default(null),
   countsDown: lessonFields.countsDown.default(false),
+  cueSounds: lessonFields.cueSounds.default('none'),
   brighter: lessonFields.brighter.default(false),
   quieter: lessonFields.quieter.default(false),
   music: lessonFields.music.default(null),

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { parseCutId, type CutId } from '../assembly/cut';
 import { cueStyleSchema } from '../lesson/cue-style.schema';
+import { cueSoundSchema } from '../cue/cue-sounds';
 import { showsSchema } from '../cue/shows';
 import { CUE_KINDS } from '../lesson/override.schema';
 import { takeFields } from '../lesson/take.schema';
@@ -95,6 +96,8 @@ export const filmPlanSchema = filmWishSchema.extend({
       plate: z.number().optional(),
     }),
   ),
+  /** What is heard of cues. */
+  sounds: z.array(cueSoundSchema).default([]),
   chapters: z.array(z.object({ startMs: ms, endMs: ms, title: z.string() })),
 });
 export type FilmPlan = z.infer<typeof filmPlanSchema>;

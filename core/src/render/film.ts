@@ -48,7 +48,7 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
   const playsTo = pieces[pieces.length - 1]!.at + pieces[pieces.length - 1]!.frames;
   const openingMs = msOfFrame(opening, size.rate);
   const lastMs = msOfFrame(playsTo + closing, size.rate);
-  const { cues, shots } = showCues(lesson, { ...of, timeline, frame: wish.frame, style });
+  const { cues, sounds, shots } = showCues(lesson, { ...of, timeline, frame: wish.frame, style });
   return {
     format: FILM_FORMAT,
     version: FILM_VERSION,
@@ -75,6 +75,7 @@ export function filmPlan(lesson: Lesson, wish: FilmWish, of: FilmOf = {}): FilmP
     })),
     style,
     cues: cues.filter((cue) => wish.captions !== 'none' || cue.kind !== 'caption').map((cue) => bare(cue, openingMs)),
+    sounds: sounds.map(({ kind, atMs }) => ({ kind, atMs: atMs + openingMs })),
     chapters: chaptersOnFilm(lesson, timeline, lastMs),
   };
 }

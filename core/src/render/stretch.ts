@@ -41,6 +41,9 @@ export function stretchOf(plan: FilmPlan, from: number, to: number): FilmPlan {
       startMs: shot.startMs - earlierMs,
       endMs: shot.endMs - earlierMs,
     })),
+    sounds: plan.sounds
+      .map(({ kind, atMs }) => ({ kind, atMs: atMs - earlierMs }))
+      .filter(({ atMs }) => atMs >= 0 && atMs < ms(behind - first)),
     cues: plan.cues.map((cue) => ({ ...cue, startMs: cue.startMs - earlierMs, endMs: cue.endMs - earlierMs })),
   };
 }

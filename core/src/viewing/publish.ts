@@ -82,7 +82,7 @@ export function mediaOf({ takes, cuts }: PublishedLesson): string[] {
 function publishedCut(lesson: Lesson, cut: Cut, { heard, seenOn }: Senses): PublishedCut {
   const passages = passagesOf(lesson, cut);
   const timeline = { id: cut.id, passages, durationMs: cut.durationMs, cut };
-  const { cues } = deriveCues(lesson, timeline, heard);
+  const { cues, sounds } = deriveCues(lesson, timeline, heard);
   const areas = seenAreas(lesson, timeline, seenOn).map(frozen);
   return {
     id: cut.id,
@@ -93,6 +93,7 @@ function publishedCut(lesson: Lesson, cut: Cut, { heard, seenOn }: Senses): Publ
     passages: passages.map(({ kind, stepId, side, startMs, endMs }) => ({ kind, stepId, side, startMs, endMs })),
     cues: placedCues(cues, cueStyleOf(lesson), areas, lightUnder(cut, seenOn)),
     areas,
+    sounds: [...sounds],
     voices: voicesIn(lesson, passages),
   };
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { cueStyleSchema } from '../lesson/cue-style.schema';
 import { HALVES } from '../lesson/lesson.schema';
+import { cueSoundSchema } from '../cue/cue-sounds';
 import { showsSchema } from '../cue/shows';
 import { CUE_KINDS, ownPlaceSchema } from '../lesson/override.schema';
 import { pieceSchema } from '../lesson/piece.schema';
@@ -73,6 +74,8 @@ const publishedCutSchema = z.object({
   areas: z
     .array(z.object({ startMs: ms, endMs: ms, boxes: z.array(boxSchema).readonly(), seen: boxSchema.nullable() }))
     .optional(),
+  /** What is heard of cues. */
+  sounds: z.array(cueSoundSchema).default([]),
   /** Recordings heard beside the footage, from `startMs` of the cut on: `fromMs` to `toMs` of the medium. */
   voices: z.array(z.object({ mediaId: z.string(), startMs: ms, fromMs: ms, toMs: ms, gainDb: z.number() })),
 });

@@ -93,7 +93,7 @@ async function ofVersion(
 ): Promise<FilmPlan> {
   const cut = published.cuts.find((one) => one.id === wish.cut);
   if (!cut) throw new NoFilmError($localize`This version cannot be watched in that way.`);
-  const frozen = { cues: cut.cues, style: published.cueStyle };
+  const frozen = { cues: cut.cues, sounds: cut.sounds, style: published.cueStyle };
   // One from before places were frozen stands where it is estimated that she works, as it did.
   if (!cut.areas) return filmPlan(doc, wish, frozen);
   return filmPlan(doc, wish, { ...(await sensesIn(manager, store, doc)), ...frozen, areas: cut.areas });

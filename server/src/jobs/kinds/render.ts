@@ -127,16 +127,16 @@ async function checkLetters(work: Work<Input>, ass: string): Promise<void> {
 
 /** Where the finished sound of a film lies; made when it is not there. */
 function soundKey(work: Work<Input>, plan: FilmPlan): Promise<string> {
-  const { pieces, voices, rate, frames, kind, quieter, music } = plan;
+  const { pieces, voices, sounds, rate, frames, kind, quieter, music } = plan;
   const heard = pieces.map(({ at, frames, sound }) => ({ at, frames, sound }));
-  const owner = ownerOf(hashOf({ render: RENDER_VERSION, heard, voices, rate, frames, kind, quieter, music }));
+  const owner = ownerOf(hashOf({ render: RENDER_VERSION, heard, voices, sounds, rate, frames, kind, quieter, music }));
   return madeOnce(work, owner, kind === 'webm' ? 'heard.webm' : 'heard.m4a', async () => {
     const { scratch, signal, progress } = work;
     const media = await mediaOf(work, plan);
     const original = async (id: string): Promise<string | null> =>
       media.get(id)?.hasSound ? originalOf(work, id) : null;
     const mix = await mixSound({ plan, scratch, signal, original, progress: (share) => progress(share / 2) });
-    return (await finishSound(mix, kind, scratch, signal)).path;
+    return (await finishSound(mix, plan, scratch, signal)).path;
   });
 }
 

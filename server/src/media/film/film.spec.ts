@@ -8,6 +8,8 @@ import { viewAt } from '@limber/core/cue/shots';
 import { CUE_STYLES, PEBBLE } from '@limber/core/cue/styles';
 import { pictureIn } from '@limber/core/cue/view';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
+import { CHIME_PEAK } from '@limber/core/cue/chime';
+import { stretchOf } from '@limber/core/render/stretch';
 import { filmParts, filmPlan } from '@limber/core/render/film';
 import type { FilmPlan, FilmWish } from '@limber/core/render/film.schema';
 import { aFilmedLesson, aSegment, aStep } from '@limber/core/testing';
@@ -67,6 +69,11 @@ describe('a finished film', () => {
   const make = async (plan: FilmPlan): Promise<string> => {
     const scratch = mkdtempSync(join(folder, 'film-'));
     return makeFilm(plan, async (id) => ({ path: media[id]!, hasSound: true, highDynamicRange: false }), scratch);
+  };
+
+  const makeSilent = async (plan: FilmPlan): Promise<string> => {
+    const scratch = mkdtempSync(join(folder, 'film-'));
+    return makeFilm(plan, async (id) => ({ path: media[id]!, hasSound: false, highDynamicRange: false }), scratch);
   };
 
   it('shows the pictures of its pieces and no others, to the picture, over takes, jumps and repeats', async () => {
@@ -132,6 +139,39 @@ describe('a finished film', () => {
         .withContext(`click ${i}`)
         .toBeLessThan(8),
     );
+  });
+
+  it('is heard to count where the eyes are off, as loud in a quiet film as in a loud one', async () => {
+    const filmed = lesson({ cueSounds: 'every' });
+    const plan = filmPlan(filmed, WISH);
+    expect(plan.sounds.map(({ kind, atMs }) => `${kind} ${atMs}`)).toEqual([
+      ...['count 400', 'count 1000', 'last 1800', 'end 2800'],
+      // What is left of the segment where the third piece begins.
+      ...['count 5000', 'end 5760'],
+      ...['count 29760', 'count 30360', 'last 31160', 'end 32160'],
+    ]);
+    const silent = samplesIn(await makeSilent(plan));
+    const loud = samplesIn(await make(plan));
+    // Two channels that are the same, put into one.
+    const once = Math.SQRT2 * CHIME_PEAK;
+    const peak = (samples: Float32Array, fromMs: number, toMs: number): number =>
+      samples.subarray(fromMs * 48, toMs * 48).reduce((most, one) => Math.max(most, Math.abs(one)), 0);
+    for (const { atMs } of plan.sounds) {
+      expect(peak(silent, atMs - 150, atMs - 20))
+        .withContext(`before ${atMs}`)
+        .toBeLessThan(0.01);
+      expect(peak(silent, atMs, atMs + 60))
+        .withContext(`at ${atMs}`)
+        .toBeGreaterThan(0.8 * once);
+      expect(peak(silent, atMs, atMs + 60))
+        .withContext(`at ${atMs}`)
+        .toBeLessThan(1.2 * once);
+    }
+    // Where no click of the footage is: the same as in the silent film.
+    expect(peak(loud, 1800, 1860)).toBeGreaterThan(0.8 * once);
+    expect(peak(loud, 1800, 1860)).toBeLessThan(1.2 * once);
+    // In some seconds of it they lie where they lie in the whole.
+    expect(stretchOf(plan, 25, 60).sounds.map(({ atMs }) => atMs)).toEqual([0, 800]);
   });
 
   it('has an upright, a square and a WebM form, and captions as a track', async () => {

@@ -3,6 +3,7 @@ import type { FilmPlan } from '@limber/core/render/film.schema';
 import { ffmpeg } from '../ffmpeg';
 import { loudnessOf, SILENCE, type Loudness } from './measure';
 import { RAW_FORMAT, SAMPLE_RATE } from './raw';
+import { ring } from './ring';
 
 /** Speech on telephones and laptops is put at −16 LUFS, its peaks at −1 dBTP (common practice, no source). */
 export const TARGET: Loudness = { integrated: -16, peak: -1 };
@@ -13,11 +14,12 @@ const PASSES = 3;
 
 /**
  * Brings a mix to its loudness and makes the sound of the film of it. One gain for all, so that nothing pumps, and a
- * limiter that looks between the samples; measured after each pass and put right.
+ * limiter that looks between the samples; measured after each pass and put right. The sounds of cues are as loud in every
+ * film, and a film in which nothing else is heard is not made louder for them.
  */
 export async function finishSound(
   mix: { readonly path: string; readonly silent: boolean },
-  kind: FilmPlan['kind'],
+  { kind, sounds }: Pick<FilmPlan, 'kind' | 'sounds'>,
   scratch: string,
   signal?: AbortSignal,
 ): Promise<{ path: string; before: Loudness; after: Loudness }> {
@@ -26,6 +28,7 @@ export async function finishSound(
   const before = mix.silent ? { integrated: -Infinity, peak: -Infinity } : await loudnessOf(input, [], signal);
   const spoken = before.integrated > SILENCE;
   let gain = spoken ? Math.min(MOST_GAIN, TARGET.integrated - before.integrated) : 0;
+  await ring(mix.path, sounds, 10 ** (-gain / 20));
   let ceiling = TARGET.peak - 0.5;
   let after = before;
   for (let pass = 0; pass < PASSES; pass++) {

@@ -54,7 +54,7 @@ export async function makeFilm(
     return one.hasSound ? one.path : null;
   };
   const mix = await mixSound({ plan, original, scratch });
-  const { path: sound } = await finishSound(mix, plan.kind, scratch);
+  const { path: sound } = await finishSound(mix, plan, scratch);
   return joinFilm({ plan, parts, sound, still: await stillOf(plan, parts, scratch), scratch });
 }
 

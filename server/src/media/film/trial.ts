@@ -54,5 +54,5 @@ export async function trySound({ plan, medium, scratch, signal }: Trial, from: n
     return hasSound ? path : null;
   };
   const mix = await mixSound({ plan: some, original, scratch, ...(signal ? { signal } : {}) });
-  return readFile((await finishSound(mix, 'mp4', scratch, signal)).path);
+  return readFile((await finishSound(mix, { ...some, kind: 'mp4' }, scratch, signal)).path);
 }

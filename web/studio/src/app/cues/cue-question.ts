@@ -1,5 +1,6 @@
 import type { CutId } from '@limber/core/assembly/cut';
 import type { Cue } from '@limber/core/cue/cue';
+import type { CueSound } from '@limber/core/cue/cue-sounds';
 import { deriveCues } from '@limber/core/cue/derive';
 import type { FrameName } from '@limber/core/cue/frame';
 import type { PlacedCue } from '@limber/core/cue/place';
@@ -21,6 +22,8 @@ export interface CueQuestion {
 /** The cues of a cut as they stand in a picture. */
 export interface CueAnswer {
   readonly cues: readonly PlacedCue[];
+  /** What is heard of them. */
+  readonly sounds: readonly CueSound[];
   /** What would be derived of the kinds that are shown without any change of one: those hidden are among them. */
   readonly plain: readonly Cue[];
   readonly shots: readonly Shot[];
@@ -31,7 +34,7 @@ export interface CueAnswer {
 export function cuesShown({ lesson, sensed, cutId, frameName }: CueQuestion): CueAnswer {
   const timeline = timelineOf(lesson, cutId) ?? timelineOf(lesson)!;
   const senses = sensesOf(sensed);
-  const { cues, shots, areas } = showCues(lesson, { ...senses, timeline, frame: frameName });
+  const { cues, sounds, shots, areas } = showCues(lesson, { ...senses, timeline, frame: frameName });
   const overrides = lesson.overrides.flatMap(({ key, when }) => (when ? [{ key, when }] : []));
-  return { cues, shots, areas, plain: deriveCues({ ...lesson, overrides }, timeline, senses.heard).cues };
+  return { cues, sounds, shots, areas, plain: deriveCues({ ...lesson, overrides }, timeline, senses.heard).cues };
 }

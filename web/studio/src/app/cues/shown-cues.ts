@@ -21,7 +21,7 @@ export interface ShownCues extends CueAnswer {
   readonly lesson: Lesson | null;
 }
 
-const NONE: ShownCues = { cues: [], plain: [], shots: [], areas: [], lesson: null };
+const NONE: ShownCues = { cues: [], sounds: [], plain: [], shots: [], areas: [], lesson: null };
 
 /**
  * The cues of a lesson as they stand in a picture, a moment after what they are asked of has changed; called where a

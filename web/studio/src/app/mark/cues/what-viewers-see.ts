@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Cue } from '@limber/core/cue/cue';
+import type { CueSound } from '@limber/core/cue/cue-sounds';
 import { cueTimes, whenChange } from '@limber/core/cue/when';
 import { CUE_KINDS, type CueKind, type CueTimes } from '@limber/core/lesson/override.schema';
+import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { LessonStore } from '../../api/lesson-store';
 import { Choice, type Option } from '../../shell/choice';
 import { KIND_NAMES } from './cue-names';
@@ -18,6 +20,12 @@ const WAYS: readonly Option<boolean>[] = [
   { value: true, label: $localize`down to one` },
 ];
 
+const HEARD: readonly Option<Lesson['cueSounds']>[] = [
+  { value: 'none', label: $localize`at no move` },
+  { value: 'eyes_off', label: $localize`where eyes are off` },
+  { value: 'every', label: $localize`at every move` },
+];
+
 /** What viewers see, kind by kind: how many there are of each, and when they are shown. */
 @Component({
   selector: 'lc-what-viewers-see',
@@ -25,7 +33,7 @@ const WAYS: readonly Option<boolean>[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
-      <summary i18n>What viewers see</summary>
+      <summary i18n>What viewers see and hear</summary>
       <p class="soft">{{ told() }}</p>
       <ul>
         @for (one of kinds(); track one.kind) {
@@ -45,7 +53,24 @@ const WAYS: readonly Option<boolean>[] = [
             (chosen)="count($event)"
           />
         </li>
+        <li [class.off]="store.lesson().cueSounds === 'none'">
+          <span i18n>heard as well</span>
+          <span class="times">{{ store.lesson().cueSounds === 'none' ? '' : sounds().length }}</span>
+          <lc-choice
+            label="At which moves counts are heard"
+            i18n-label
+            [options]="heard"
+            [value]="store.lesson().cueSounds"
+            (chosen)="sound($event)"
+          />
+        </li>
       </ul>
+      @if (store.lesson().cueSounds !== 'none') {
+        <p class="soft" i18n>
+          A knock is one more, a higher knock the last. One tone begins a hold, two that fall end it, two that rise change
+          the side.
+        </p>
+      }
     </details>
   `,
   styles: `
@@ -85,7 +110,10 @@ export class WhatViewersSee {
   /** Everything that is shown now. */
   readonly cues = input.required<readonly Pick<Cue, 'kind'>[]>();
   protected readonly store = inject(LessonStore);
+  /** What is heard of them. */
+  readonly sounds = input.required<readonly CueSound[]>();
   protected readonly ways = WAYS;
+  protected readonly heard = HEARD;
 
   protected readonly kinds = computed(() => {
     const when = cueTimes(this.store.lesson());
@@ -111,5 +139,9 @@ export class WhatViewersSee {
 
   protected count(down: boolean): void {
     this.store.edit({ kind: 'set_lesson', field: 'countsDown', value: down });
+  }
+
+  protected sound(at: Lesson['cueSounds']): void {
+    this.store.edit({ kind: 'set_lesson', field: 'cueSounds', value: at });
   }
 }

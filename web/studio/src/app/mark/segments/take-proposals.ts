@@ -41,6 +41,7 @@ const CALM_MS = 150;
 /** What of a lesson is only how its film looks and sounds. */
 const LOOKS: ReadonlySet<string> = new Set<keyof Lesson>([
   'cueStyle',
+  'cueSounds',
   'brighter',
   'quieter',
   'music',
