@@ -67,8 +67,8 @@ const HEARD: readonly Option<Lesson['cueSounds']>[] = [
       </ul>
       @if (store.lesson().cueSounds !== 'none') {
         <p class="soft" i18n>
-          A knock is one more, a higher knock the last. One tone begins a hold, two that fall end it, two that rise change
-          the side.
+          A knock is one more, a higher knock the last. One tone begins a hold, two that fall end it, two that rise
+          change the side.
         </p>
       }
     </details>
