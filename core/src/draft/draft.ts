@@ -8,12 +8,13 @@ import {
   type MoveStep,
   stepOf,
 } from '../lesson/lesson.schema';
-import type { Action, Move, Tool } from '../move/move.schema';
+import type { Action, Move } from '../move/move.schema';
 import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import { WORKED } from '../narration/step-draft';
 import { wording } from '../narration/words';
 import type { SchoolId } from '../school/schools';
+import { likelyMoves } from './likely-moves';
 import { moveFrom } from './move-from';
 import { suggestSchool } from './suggest-school';
 
@@ -56,8 +57,9 @@ function partedAt(text: string, most: number): readonly [kept: string, rest: str
  * The steps that a narration comes to. A second side, said right away or after a whole round on the first, becomes the
  * side plan of the step that it repeats; each takes the library's move for its region and action, or one made from its words.
  *
- * @param accepted indices of the read steps that are taken; all when not given.
  * @param newId makes ids.
+ * @param accepted indices of the read steps that are taken; all when not given.
+ * @param moves which of the library is meant, by the word with which a step begins; null for a new one of its words.
  * @example draftSteps(readNarration(text), library, newId).length // 7
  */
 export function draftSteps(
@@ -65,6 +67,7 @@ export function draftSteps(
   library: readonly Move[],
   newId: () => string,
   accepted?: ReadonlySet<number>,
+  moves: ReadonlyMap<number, Move['id'] | null> = new Map(),
 ): DraftStep[] {
   const drafts: Drafted[] = [];
   let current: Drafted | undefined;
@@ -93,9 +96,9 @@ export function draftSteps(
   const rules = narrated.doses.filter((dose) => dose.scope === 'every_move');
   return drafts.map(({ read, from, along, doses, other, sides }) => {
     const words = wordsOf(narrated, from[0]!);
-    const known = library.find(
-      (move) => move.region === read.region && move.action === read.action && byHand(move.tool) === byHand(read.tool),
-    );
+    const wanted = moves.get(read.evidence.from);
+    const [likely] = wanted === undefined ? likelyMoves(read, words, library) : [];
+    const known = likely?.meant ? likely.move : library.find((move) => move.id === wanted);
     const move = known ?? moveFrom(read, words, newId());
     const said = doseFrom(withRules(doses, rules), move.dose, read.action);
     const right = other.length > 0 ? doseFrom(withRules(other, rules), said ?? move.dose, read.action) : null;
@@ -183,10 +186,6 @@ function withRules(own: readonly FoundDose[], rules: readonly FoundDose[]): read
       return kind === 'hold_s' ? has('reps') : kind === 'reps' && has('hold_s');
     }),
   ];
-}
-
-function byHand(tool: Tool): Tool {
-  return tool === 'knuckle' || tool === 'none' ? 'hand' : tool;
 }
 
 function same(a: FoundStep, b: FoundStep): boolean {

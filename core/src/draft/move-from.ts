@@ -1,9 +1,10 @@
 import { defaultDose } from '../dose/dose';
 import { regionName } from '../face/regions';
-import { moveSchema, stopSchema, type Move, type Stop } from '../move/move.schema';
-import { mentions, REGION_WORDS } from '../narration/lexicon';
+import { moveSchema, type Move } from '../move/move.schema';
 import type { FoundStep } from '../narration/reading';
 import { retimed } from '../schedule/tempo';
+import { nameIn } from './name-in';
+import { routeIn } from './route-in';
 
 /**
  * A move made of a read step and its words, where the library has none.
@@ -26,7 +27,7 @@ export function moveFrom(read: FoundStep, words: string, id: string): Move {
   return moveSchema.parse({
     id,
     revision: 1,
-    name: `${action[0]!.toUpperCase()}${action.slice(1)}, ${regionName(read.region)}`,
+    name: nameIn(words) ?? `${action[0]!.toUpperCase()}${action.slice(1)}, ${regionName(read.region)}`,
     region: read.region,
     action,
     tool: read.tool,
@@ -36,32 +37,4 @@ export function moveFrom(read: FoundStep, words: string, id: string): Move {
     how: words.slice(0, 300),
     mouthBusy: action === 'puff' || action === 'vocalise' || read.region === 'tongue',
   });
-}
-
-/**
- * From where to where the words lead: "from the ear down the side of the neck to the collarbone". Nothing where they do
- * not say both.
- */
-function routeIn(words: string, region: Move['region']): Stop[] {
-  const text = ` ${words
-    .toLowerCase()
-    .replace(/[^\p{L}\d'.!?]+/gu, ' ')
-    .replace(/([.!?])/g, ' $1 ')} `;
-  for (const sentence of text.split(/ [.!?] /)) {
-    const way =
-      / from (?=(?:the |your )?\S)(.+?)(?: (?:down|up|out|over|across|along|back) ?)* to (?!the left|the right|left|right)(.+)/.exec(
-        ` ${sentence} `,
-      );
-    if (!way) continue;
-    const first = mentions(REGION_WORDS, ` ${way[1]} `);
-    const last = mentions(REGION_WORDS, ` ${way[2]} `)[0];
-    const from = first[0]?.value ?? (/ middle| centre| center/.test(` ${way[1]}`) ? region : undefined);
-    if (!from || !last || from === last.value) continue;
-    const middle = first[0] === undefined;
-    return [
-      stopSchema.parse({ region: from, side: middle ? 'middle' : 'worked' }),
-      stopSchema.parse({ region: last.value }),
-    ];
-  }
-  return [];
 }

@@ -2,6 +2,7 @@ import { ruledDoses } from './doses';
 import { judgedDoses } from './learned/judged-doses';
 import { judgedCautions, judgedClaims } from './learned/judged-remarks';
 import { readPromises } from './promises';
+import { dosesAs, NOTHING_GIVEN, type Given } from './put-right';
 import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
 import { ruledClaims } from './claims';
 import { ruledCautions } from './remarks';
@@ -29,11 +30,12 @@ export interface Narrated {
  * practice, no source; how well it does is measured on the development set beside this file.
  *
  * @param source WebVTT, SubRip, text with `[m:ss]` stamps, or plain text.
+ * @param given what somebody says of it: that is so, and the rest is read by it.
  * @throws NarrationError when there is nothing to read.
  * @example readNarration('[0:05] Knead the jaw, six times.').doses[0]?.low // 6
  */
-export function readNarration(source: string): Narrated {
-  return readLines(parseLines(source));
+export function readNarration(source: string, given?: Given): Narrated {
+  return readLines(parseLines(source), given);
 }
 
 /**
@@ -41,15 +43,15 @@ export function readNarration(source: string): Narrated {
  *
  * @example readLines(parseLines('Six times.')).doses[0]?.low // 6
  */
-export function readLines(lines: readonly NarrationLine[]): Narrated {
-  return readBy(lines, (stream, swaps) => {
-    const steps = readSteps(stream, swaps);
+export function readLines(lines: readonly NarrationLine[], given = NOTHING_GIVEN): Narrated {
+  return readBy(lines, (stream, swaps, words) => {
+    const steps = readSteps(stream, swaps, given);
     // A few words by themselves stand in no step.
     const works = steps.some(({ kind }) => WORKED.has(kind));
     const stepAt: StepAt = (ms) => (works ? steps.findLast((step) => step.startMs <= ms) : undefined);
     return {
       steps,
-      doses: judgedDoses(stream, tokensOf(swaps), stepAt),
+      doses: dosesAs(judgedDoses(stream, tokensOf(swaps), stepAt), given, words),
       cautions: judgedCautions(stream),
       claims: judgedClaims(stream),
     };
@@ -59,12 +61,16 @@ export function readLines(lines: readonly NarrationLine[]): Narrated {
 /** What is read the same way of a whole narration and of a few words, and what is not. */
 function readBy(
   lines: readonly NarrationLine[],
-  read: (stream: Stream, swaps: readonly PlacedSwap[]) => Pick<Narrated, 'steps' | 'doses' | 'cautions' | 'claims'>,
+  read: (
+    stream: Stream,
+    swaps: readonly PlacedSwap[],
+    words: readonly Word[],
+  ) => Pick<Narrated, 'steps' | 'doses' | 'cautions' | 'claims'>,
 ): Narrated {
   const words = wordsOf(lines);
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
-  const { steps, ...found } = read(stream, swaps);
+  const { steps, ...found } = read(stream, swaps, words);
   const firstWork = steps.find((step) => step.kind === 'technique' || step.kind === 'warmup')?.startMs ?? 0;
   return {
     ...{ words, promises: readPromises(stream), steps, ...found },

@@ -13,11 +13,11 @@ export const DOSE_KINDS = [
   'breaths',
   'swipes',
 ] as const;
-const DOSE_SCOPES = ['here', 'each_side', 'every_move', 'other_side'] as const;
+export const DOSE_SCOPES = ['here', 'each_side', 'every_move', 'other_side'] as const;
 const PROMISE_KINDS = ['minutes', 'moves', 'frequency', 'onset'] as const;
 const PROMISE_UNITS = ['minutes', 'moves', 'per_day', 'per_week', 'days_between', 'weeks'] as const;
-const STEP_KINDS = ['intro', 'prep', 'warmup', 'technique', 'drain', 'rest', 'talk', 'outro'] as const;
-const STEP_SIDES = ['left', 'right', 'first', 'second', 'both', 'alternating', 'midline', 'unknown'] as const;
+export const STEP_KINDS = ['intro', 'prep', 'warmup', 'technique', 'drain', 'rest', 'talk', 'outro'] as const;
+export const STEP_SIDES = ['left', 'right', 'first', 'second', 'both', 'alternating', 'midline', 'unknown'] as const;
 export const CAUTIONS = [
   'pressure',
   'no_drag',

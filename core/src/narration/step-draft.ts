@@ -1,5 +1,6 @@
 import type { Region } from '../face/regions';
 import type { Action, Tool } from '../move/move.schema';
+import type { StepAs } from './put-right';
 import type { Reading } from './reading';
 
 export type Step = Reading['steps'][number];
@@ -18,6 +19,8 @@ export interface Draft {
   sure: number;
   /** How sure it is what is worked and how, where that was judged. */
   work?: number;
+  /** What somebody says it is, whatever is read. */
+  as?: StepAs;
   swapped: boolean;
   /** Whether it is the other side of the step just before it, so that both sides are done. */
   paired: boolean;

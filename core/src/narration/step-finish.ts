@@ -53,6 +53,8 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
       Object.assign(draft, { action: 'unknown', region: null, tool: lessonTool });
       return;
     }
+    // What comes after it is read by what it is, and not by what was read.
+    Object.assign(draft, draft.as);
     const closes =
       / (?:to close|to finish|finish(?:es|ing)? with|at the end|to end|to wrap up|finally|soothe|last|drain\S*|lymph\S*|flush\S*|empt(?:y|ies|ying)|bring (?:it |everything |it all )?down) /.test(
         text.slice(0, 130),
@@ -79,16 +81,19 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
       (tools.length > 0 && (bare || lessonTool === null) ? 'hand' : null);
     if (implement) lessonTool = implement;
     draft.tool ??= draft.swapped && before ? before.tool : (lessonTool ?? toolOf(draft.action));
+    Object.assign(draft, draft.as);
     draft.side = said
       ? likeliest(sidesSeen(said, draft, drafts.slice(0, i), before), learned.sides).value
       : sideOf(text, draft, drafts.slice(0, i), before);
+    draft.side = draft.as?.side ?? draft.side;
     draft.paired = draft.swapped && before !== undefined && draft.region === before.region;
     if (draft.swapped && draft.side === 'second' && before && ['unknown', 'both', 'midline'].includes(before.side))
       before.side = 'first';
   });
   bundles(drafts);
   oneSideFirst(stream, drafts);
-  return drafts.map((draft, i): FoundStep => {
+  return drafts.map((read, i): FoundStep => {
+    const draft = { ...read, ...read.as };
     const start = tokens[draft.token]!;
     const stop = drafts[i + 1] ? tokens[drafts[i + 1]!.token]! : null;
     return {
@@ -103,7 +108,7 @@ export function finish(stream: Stream, drafts: Draft[], endMs: number, learned: 
         from: start.word,
         to: Math.min(start.word + 12, stop?.word ?? start.word + 12),
         sure: draft.sure,
-        work: draft.work,
+        work: draft.as ? 1 : draft.work,
       },
     };
   });

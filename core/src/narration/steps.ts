@@ -4,6 +4,7 @@ import { bestBegins, type BeginWeights } from './learned/begins';
 import made from './learned/begins.json' with { type: 'json' };
 import work from './learned/work.json' with { type: 'json' };
 import type { LearnedWork } from './learned/work';
+import { NOTHING_GIVEN, type Given } from './put-right';
 import type { FoundStep } from './reading';
 import type { PlacedSwap } from './swaps';
 import { blank, WORKED, type Draft } from './step-draft';
@@ -52,7 +53,7 @@ type Swaps = readonly PlacedSwap[];
  *
  * @example readSteps(streamOf(words), readSwaps(streamOf(words))).map((step) => step.kind) // ['intro', 'technique', 'outro']
  */
-export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
+export function readSteps(stream: Stream, swaps: Swaps, given: Given = NOTHING_GIVEN): FoundStep[] {
   if (stream.tokens.length === 0) return [];
   const { drafts, places } = placesToBegin(stream, swaps);
   const found = bestBegins(places, WEIGHTS);
@@ -64,7 +65,33 @@ export function readSteps(stream: Stream, swaps: Swaps): FoundStep[] {
   });
   const around = drafts.filter(({ kind }) => !WORKED.has(kind));
   const all = [...around, ...begun].sort((a, b) => a.token - b.token);
-  return finish(stream, all, endOf(stream), WORK);
+  return finish(stream, asGiven(stream, all, places, given), endOf(stream), WORK);
+}
+
+/** Steps that begin where they are said to, and are what they are said to be. */
+function asGiven(
+  { tokens }: Stream,
+  read: readonly Draft[],
+  places: readonly Place[],
+  { begins, joined, steps }: Given,
+): Draft[] {
+  const wordOf = ({ token }: Draft): number => tokens[token]!.word;
+  const met = new Set(read.map(wordOf));
+  const added = [...begins].flatMap((word): Draft[] => {
+    const token = tokens.findIndex((one) => one.word <= word && word < one.end);
+    if (token < 0 || met.has(tokens[token]!.word)) return [];
+    const swapped = places.some((place) => place.token === token && place.swapped);
+    return [{ ...blank(token), sure: 1, swapped }];
+  });
+  // What begins first has nothing before it that it could be one with.
+  const kept = read.filter((draft, i) => i === 0 || !joined.has(wordOf(draft)));
+  return [...kept, ...added]
+    .sort((a, b) => a.token - b.token)
+    .map((draft) => {
+      const as = steps.get(wordOf(draft));
+      const sure = as || begins.has(wordOf(draft)) ? 1 : draft.sure;
+      return { ...draft, sure, ...(as ? { as, kind: as.kind ?? draft.kind } : {}) };
+    });
 }
 
 /**
