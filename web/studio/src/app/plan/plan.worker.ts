@@ -4,6 +4,7 @@ import { otherSchools } from '@limber/core/check/order-findings';
 import { fitWithWords } from '@limber/core/check/fit-with-words';
 import { sensesOf } from '@limber/core/cue/senses';
 import { suggestOrder } from '@limber/core/solve/order';
+import { givenBy } from '@limber/core/narration/put-right';
 import { readNarration } from '@limber/core/narration/read';
 import { answerQuestions } from '../shell/answer-questions';
 import type { Question } from './plan-questions';
@@ -24,6 +25,6 @@ function answer(asked: Question, progress: (share: number) => void): unknown {
     case 'order':
       return suggestOrder(asked.lesson, progress);
     case 'read':
-      return readNarration(asked.text);
+      return readNarration(asked.text, givenBy(asked.said));
   }
 }

@@ -1,5 +1,5 @@
 import { termOf } from '@limber/core/words/terms';
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
 
@@ -43,6 +43,13 @@ export class Choice<T> {
   readonly hint = input('');
   readonly disabled = input(false);
   readonly chosen = output<T>();
+  private readonly select = viewChild.required(Select);
+
+  /** Shows what can be chosen, by a key. */
+  open(): void {
+    this.select().focus();
+    this.select().show(true);
+  }
 }
 
 /** Options whose words are their values, behind one for none of them. */

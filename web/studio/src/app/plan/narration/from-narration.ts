@@ -1,65 +1,60 @@
-import { termOf } from '@limber/core/words/terms';
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
-import { FormsModule } from '@angular/forms';
 import { Textarea } from 'primeng/textarea';
-import { describeDose, sidePlanName } from '@limber/core/dose/dose';
-import { BAND_COLOURS, parentOf, regionName } from '@limber/core/face/regions';
-import { describeRead, howSure } from '@limber/core/narration/describe';
+import * as z from 'zod';
 import { around, draftLesson, draftSteps } from '@limber/core/draft/draft';
 import { fittingSchools } from '@limber/core/draft/suggest-school';
+import { taught } from '@limber/core/draft/taught';
+import type { PutRight } from '@limber/core/narration/put-right';
 import type { Narrated } from '@limber/core/narration/read';
-import type { Evidence, FoundStep } from '@limber/core/narration/reading';
-import { WORKED } from '@limber/core/narration/step-draft';
-import { saidBy } from '@limber/core/narration/words';
 import { SCHOOL_IDS, SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
+import { Keys } from '../../keys/keys';
 import { claimName } from '../../rules/words';
+import { keep, kept } from '../../shell/kept';
 import { PlanWork } from '../plan-work';
+import { FIELD_KEYS, FIELDS, OpenStep } from './open-step';
+import { chipOf, placeOf, readRows, sureOf, wordsAt, type Chip, type ReadRow } from './read-rows';
+import { Sayings, sayingsSchema } from './sayings';
 
 const QUIET_MS = 400;
-const TOOLS: ReadonlySet<string> = new Set(['knuckle', 'stone', 'roller', 'spoon', 'brush', 'device']);
-const SIDES: Readonly<Record<FoundStep['side'], string>> = {
-  left: $localize`left`,
-  right: $localize`right`,
-  first: $localize`first side`,
-  second: $localize`second side`,
-  both: $localize`both sides`,
-  alternating: $localize`alternating`,
-  midline: $localize`midline`,
-  unknown: '',
-};
+/** Of no doubt any more: see `howSure`. */
+const SURE_ENOUGH = 0.8;
 
-/** Something that was read, with the words it came from; it can be left out. */
-interface Chip {
-  readonly what: string;
-  readonly place: string;
-  readonly words: string;
-  readonly sure: string;
-  readonly guess: boolean;
-  readonly taken: boolean;
-}
+/** What is under way here, for a reload: the words, and what was put right of them. */
+const UNDER_WAY = 'limber.narration';
+const underWaySchema = z.object({
+  text: z.string(),
+  name: z.string(),
+  sayings: sayingsSchema,
+  left: z.array(z.int()),
+  unsaid: z.array(z.string()),
+});
 
-const SURE: Readonly<Record<ReturnType<typeof howSure>, string>> = {
-  '': '',
-  likely: $localize`likely`,
-  'a guess': $localize`a guess`,
-};
-
-function placeOf({ from, to }: Evidence): string {
-  return `${from}-${to}`;
-}
-
-/** From a narration to a lesson: what was read, the words it came from, and a draft of what is accepted. */
+/** From a narration to a lesson: what was read, the words it came from, put right, and a draft of what is accepted. */
 @Component({
   selector: 'lc-from-narration',
-  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea],
+  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea, OpenStep],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './from-narration.html',
   styleUrl: './from-narration.css',
@@ -71,19 +66,31 @@ export class FromNarration {
   private readonly work = inject(PlanWork);
   private readonly lessons = inject(Lessons);
   private readonly router = inject(Router);
-  protected readonly clock = clock;
+  private readonly library = inject(LibraryStore);
+  private readonly injector = inject(Injector);
+  private readonly list = viewChild<ElementRef<HTMLElement>>('list');
+  private readonly open = viewChild(OpenStep);
+
   protected readonly text = signal('');
   protected readonly name = signal('');
   protected readonly narrated = signal<Narrated | null>(null);
   protected readonly reading = signal(false);
   protected readonly problem = signal('');
-  /** What is not taken: steps by number, and what was read in them by its place in the words. */
+  /** What is not taken: steps by the word that they begin with, and what was read in them by its place in the words. */
   protected readonly left = signal<ReadonlySet<number>>(new Set());
   private readonly unsaid = signal<ReadonlySet<string>>(new Set());
-  private readonly library = inject(LibraryStore);
+  /** What was put right. */
+  protected readonly sayings = new Sayings();
+  /** The word with which the open step begins; null where none is open. */
+  private readonly openWord = signal<number | null>(null);
+  /** Words with which steps begin that are read differently since something was put right, beside the one it was said of. */
+  protected readonly changed = signal<ReadonlySet<number>>(new Set());
 
   private readonly accepted = computed(
-    () => new Set((this.narrated()?.steps ?? []).map((_, at) => at).filter((at) => !this.left().has(at))),
+    () =>
+      new Set(
+        (this.narrated()?.steps ?? []).flatMap(({ evidence }, at) => (this.left().has(evidence.from) ? [] : [at])),
+      ),
   );
   private readonly taken = computed((): Narrated | null => {
     const narrated = this.narrated();
@@ -95,68 +102,57 @@ export class FromNarration {
       }
     );
   });
+  protected readonly moves = computed(() => this.library.moves() ?? []);
   private readonly draft = computed(() => {
     const narrated = this.taken();
     if (!narrated) return [];
     let made = 0;
     const seed = crypto.randomUUID();
-    return draftSteps(narrated, this.library.moves() ?? [], () => `${seed}-${made++}`, this.accepted());
+    const newId = (): string => `${seed}-${made++}`;
+    return draftSteps(narrated, this.moves(), newId, this.accepted(), this.sayings.moves());
   });
-  protected readonly steps = computed(() => {
+  protected readonly rows = computed((): ReadRow[] => {
     const narrated = this.narrated();
-    if (!narrated) return [];
-    const first = Math.min(...this.draft().flatMap(({ from }) => from), narrated.steps.length);
-    return narrated.steps.map((step, at) => {
-      const colours = BAND_COLOURS[parentOf(step.region)];
-      const drafted = this.draft().find((one) => one.from.includes(at));
-      const beside = this.draft().find((one) => one.along.includes(at));
-      const worked = WORKED.has(step.kind);
-      return {
-        at,
-        time: clock(step.startMs),
-        kind: step.kind,
-        worked,
-        name: worked ? `${termOf(step.action)} · ${regionName(step.region)}` : step.kind,
-        about: worked
-          ? [SIDES[step.side], TOOLS.has(step.tool) ? termOf(step.tool) : ''].filter(Boolean).join(' · ')
-          : '',
-        words: this.words(step.evidence, 14),
-        sure: worked ? SURE[howSure(Math.min(step.evidence.sure, step.evidence.work ?? 1))] : '',
-        fill: worked ? colours.fill : 'var(--line)',
-        line: worked ? colours.line : 'var(--line)',
-        accepted: !this.left().has(at),
-        becomes: drafted
-          ? drafted.from[0] === at
-            ? `${drafted.step.move.name}: ${describeDose(drafted.step.dose)}${drafted.doseSaid ? '' : $localize` (as usual: how many was not said)`}, ${sidePlanName(drafted.step.sidePlan)}`
-            : $localize`the other side of it`
-          : beside
-            ? $localize`its words stay with ${beside.step.move.name}`
-            : at < first
-              ? $localize`its words stand in the opening`
-              : $localize`its words stand in the closing`,
-        doses: narrated.doses
-          .filter((dose) => dose.atMs >= step.startMs && dose.atMs < step.endMs)
-          .map((dose) => this.chip(dose.evidence, describeRead(dose))),
-        change: narrated.swaps
-          .filter((swap) => swap.atMs >= step.startMs - 1000 && swap.atMs < step.endMs - 1000)
-          .map((swap) => ({ words: this.words(swap.evidence), sure: SURE[howSure(swap.evidence.sure)] })),
-      };
-    });
+    const [draft, given] = [this.draft(), this.sayings.given()];
+    return narrated ? readRows(narrated, { draft, given, left: this.left(), unsaid: this.unsaid() }) : [];
   });
-  protected readonly promises = computed(() =>
-    (this.narrated()?.promises ?? []).map((one) => ({
+  /** Number of the open step: where what began with its word is one with another now, that one. */
+  protected readonly openAt = computed(() => {
+    const word = this.openWord();
+    return word === null ? -1 : this.rows().findLastIndex((row) => row.word <= word);
+  });
+  /** Steps that are not sure, the least sure first. */
+  protected readonly doubts = computed(() => {
+    const steps = this.narrated()?.steps ?? [];
+    return this.rows()
+      .filter((row) => row.accepted && row.worked && !row.agreed && sureOf(steps[row.at]!) < SURE_ENOUGH)
+      .sort((a, b) => sureOf(steps[a.at]!) - sureOf(steps[b.at]!));
+  });
+  /** What was said of other places because of the last thing that was put right: when they are said. */
+  protected readonly alike = computed(() => {
+    const last = this.sayings.last();
+    const words = this.narrated()?.words;
+    if (!last || !words) return [];
+    return last.said.slice(1).map(({ word }) => clock(words[word]?.startMs ?? 0));
+  });
+
+  protected readonly promises = computed(() => {
+    const narrated = this.narrated();
+    return (narrated?.promises ?? []).map((one) => ({
       time: clock(one.atMs),
-      ...this.chip(
+      ...chipOf(
+        narrated!,
         one.evidence,
         `${one.low}${one.high > one.low ? $localize` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
+        this.unsaid(),
       ),
-    })),
-  );
+    }));
+  });
   protected readonly claims = computed(() =>
     (this.narrated()?.claims ?? []).map((one) => ({
       time: clock(one.atMs),
       what: `${claimName(one.about)}, ${one.strength === 'strong' ? $localize`said as certain` : $localize`said with care`}`,
-      words: this.words(one.evidence),
+      words: wordsAt(this.narrated()!, one.evidence),
       strong: one.strength === 'strong',
     })),
   );
@@ -164,7 +160,7 @@ export class FromNarration {
     (this.narrated()?.cautions ?? []).map((one) => ({
       time: clock(one.atMs),
       what: one.about.replace(/_/g, ' '),
-      words: this.words(one.evidence),
+      words: wordsAt(this.narrated()!, one.evidence),
     })),
   );
   protected readonly made = computed(() => this.draft().length);
@@ -193,36 +189,114 @@ export class FromNarration {
 
   constructor() {
     void this.library.open();
+    const before = kept(UNDER_WAY, underWaySchema, sessionStorage);
+    if (before) {
+      this.text.set(before.text);
+      this.name.set(before.name);
+      this.sayings.reset(before.sayings);
+      this.left.set(new Set(before.left));
+      this.unsaid.set(new Set(before.unsaid));
+    }
+    this.readWhatIsSaid();
+    effect(() => {
+      const [text, name, sayings] = [this.text(), this.name(), this.sayings.all()];
+      const [left, unsaid] = [[...this.left()], [...this.unsaid()]];
+      if (text.trim() === '') sessionStorage.removeItem(UNDER_WAY);
+      else keep(UNDER_WAY, { text, name, sayings, left, unsaid }, sessionStorage);
+    });
+    this.useKeys();
+  }
+
+  /** What is typed is read after a pause, what is put right at once. */
+  private readWhatIsSaid(): void {
+    let readText = '';
     effect((onCleanup) => {
-      const text = this.text();
+      const [text, said] = [this.text(), this.sayings.said()];
       if (text.trim() === '') {
         this.narrated.set(null);
         return;
       }
+      const again = text === readText;
       let running: { unsubscribe(): void } | undefined;
-      const timer = setTimeout(() => {
-        this.reading.set(true);
-        running = this.work.run({ kind: 'read', text }).subscribe({
-          next: ({ done }) => {
-            if (!done) return;
-            this.problem.set('');
-            this.left.set(new Set());
-            this.unsaid.set(new Set());
-            this.narrated.set(done);
-            this.reading.set(false);
-          },
-          error: (error: Error) => {
-            this.problem.set(error.message);
-            this.narrated.set(null);
-            this.reading.set(false);
-          },
-        });
-      }, QUIET_MS);
+      const timer = setTimeout(
+        () => {
+          // What is put right changes a few lines: the others stay where they are meanwhile.
+          if (!again) this.reading.set(true);
+          running = this.work.run({ kind: 'read', text, said }).subscribe({
+            next: ({ done }) => {
+              if (!done) return;
+              readText = text;
+              this.problem.set('');
+              this.tellChanged(again ? this.narrated() : null, done);
+              this.narrated.set(done);
+              this.reading.set(false);
+            },
+            error: (error: Error) => {
+              this.problem.set(error.message);
+              this.narrated.set(null);
+              this.reading.set(false);
+            },
+          });
+        },
+        again ? 0 : QUIET_MS,
+      );
       onCleanup(() => {
         clearTimeout(timer);
         running?.unsubscribe();
       });
     });
+  }
+
+  private tellChanged(before: Narrated | null, after: Narrated): void {
+    const bare = ({ kind, action, region, side, tool }: Narrated['steps'][number]): string =>
+      [kind, action, region, side, tool].join();
+    const were = new Map(before?.steps.map((step) => [step.evidence.from, bare(step)]));
+    const own = this.sayings.last()?.said[0]?.word;
+    const changed = !before
+      ? []
+      : after.steps.filter((step) => step.evidence.from !== own && were.get(step.evidence.from) !== bare(step));
+    this.changed.set(new Set(changed.map((step) => step.evidence.from)));
+  }
+
+  private useKeys(): void {
+    const isOpen = (): boolean => this.openAt() >= 0;
+    const hasRows = (): boolean => this.rows().length > 0;
+    inject(Keys).use(
+      [
+        { key: 'd', does: $localize`Next doubt, the least sure first`, run: () => this.nextDoubt(), when: hasRows },
+        { key: 'arrowdown', does: $localize`Next step`, run: () => this.go(1), when: hasRows },
+        { key: 'arrowup', does: $localize`Step before`, run: () => this.go(-1), when: hasRows },
+        { key: 'a', does: $localize`It is right as it is`, run: () => this.agree(), when: isOpen },
+        { key: 'n', does: $localize`No step begins here`, run: () => this.join(), when: isOpen },
+        { key: 'j', does: $localize`Join it with the next`, run: () => this.joinNext(), when: isOpen },
+        { key: 'arrowright', does: $localize`One word on`, run: () => this.open()?.moveCaret(1), when: isOpen },
+        { key: 'arrowleft', does: $localize`One word back`, run: () => this.open()?.moveCaret(-1), when: isOpen },
+        { key: 'p', does: $localize`Part it before this word`, run: () => this.open()?.part(), when: isOpen },
+        ...FIELDS.map((field) => ({
+          ...{ key: FIELD_KEYS[field], when: isOpen, run: () => this.open()?.open(field) },
+          does: $localize`Change what it is, what is done, where, which side, with what`,
+        })),
+        { key: 'h', does: $localize`Add how many`, run: () => this.open()?.addDose(), when: isOpen },
+        { key: 'm', does: $localize`The next likely move`, run: () => this.open()?.nextMove(), when: isOpen },
+        { key: 'u', does: $localize`Take the last back`, run: () => this.sayings.undo(), when: hasRows },
+        { key: 'mod+z', does: $localize`Undo`, run: () => this.sayings.undo(), when: hasRows },
+        { key: 'mod+shift+z', does: $localize`Redo`, run: () => this.sayings.redo(), when: hasRows },
+        { key: 'escape', does: $localize`Close the step`, run: () => this.openWord.set(null), when: isOpen },
+      ],
+      inject(DestroyRef),
+    );
+  }
+
+  /** Other words: nothing that was said of the old ones holds. */
+  protected setText(text: string): void {
+    if (text === this.text()) return;
+    this.text.set(text);
+    this.sayings.reset();
+    this.left.set(new Set());
+    this.unsaid.set(new Set());
+    this.changed.set(new Set());
+    this.openWord.set(null);
+    this.chosen.set(null);
   }
 
   protected async take(input: HTMLInputElement): Promise<void> {
@@ -233,14 +307,14 @@ export class FromNarration {
       this.problem.set($localize`That file is larger than any narration. Choose the captions, not the video.`);
       return;
     }
-    this.text.set(await file.text());
+    this.setText(await file.text());
     if (!this.name()) this.name.set(file.name.replace(/\.\w+$/, '').replace(/[-_]+/g, ' '));
   }
 
-  protected accept(at: number, on: boolean): void {
+  protected accept(word: number, on: boolean): void {
     const left = new Set(this.left());
-    if (on) left.delete(at);
-    else left.add(at);
+    if (on) left.delete(word);
+    else left.add(word);
     this.left.set(left);
   }
 
@@ -251,6 +325,70 @@ export class FromNarration {
     this.unsaid.set(unsaid);
   }
 
+  /** Opens a step, or closes the open one. */
+  protected choose(row: ReadRow): void {
+    this.openWord.set(this.openAt() === row.at ? null : row.word);
+  }
+
+  /** Something is put right, here and where the same is said. */
+  protected say(said: PutRight): void {
+    const narrated = this.narrated();
+    if (!narrated) return;
+    this.sayings.add({ said: [said, ...taught(narrated, said, this.sayings.given())], moves: [] });
+    // What begins anew is looked at next.
+    if (said.is === 'begins') this.show(said.word);
+  }
+
+  protected chooseMove(moveId: string | null): void {
+    const row = this.rows()[this.openAt()];
+    if (row) this.sayings.add({ said: [], moves: [[row.word, moveId]] });
+  }
+
+  protected agree(): void {
+    const row = this.rows()[this.openAt()];
+    if (!row) return;
+    const next = this.doubts().find((one) => one.word !== row.word);
+    this.sayings.add({ said: [{ is: 'step', word: row.word, as: {} }], moves: [] });
+    if (next) this.show(next.word);
+  }
+
+  protected join(): void {
+    const row = this.rows()[this.openAt()];
+    if (row && row.at > 0) this.say({ is: 'joined', word: row.word });
+  }
+
+  protected joinNext(): void {
+    const next = this.rows()[this.openAt() + 1];
+    if (next) this.say({ is: 'joined', word: next.word });
+  }
+
+  protected nextDoubt(): void {
+    const doubts = this.doubts();
+    const at = doubts.findIndex((row) => row.at === this.openAt());
+    const next = doubts[(at + 1) % Math.max(1, doubts.length)];
+    if (next) this.show(next.word);
+  }
+
+  private go(by: 1 | -1): void {
+    const rows = this.rows();
+    const at = this.openAt() < 0 ? (by > 0 ? 0 : rows.length - 1) : this.openAt() + by;
+    const next = rows[Math.max(0, Math.min(rows.length - 1, at))];
+    if (next) this.show(next.word);
+  }
+
+  /** Opens a step and brings it in sight; whoever listens hears it. */
+  private show(word: number): void {
+    this.openWord.set(word);
+    afterNextRender(
+      () => {
+        const row = this.list()?.nativeElement.querySelector<HTMLElement>('[aria-expanded=true]');
+        row?.focus({ preventScroll: true });
+        row?.closest('li')?.scrollIntoView({ block: 'nearest' });
+      },
+      { injector: this.injector },
+    );
+  }
+
   protected async make(): Promise<void> {
     const narrated = this.taken();
     if (!narrated) return;
@@ -259,6 +397,7 @@ export class FromNarration {
       const school = this.schools().find(({ taken }) => taken)?.id;
       const lesson = draftLesson(narrated, this.draft(), title, crypto.randomUUID(), school);
       const id = await this.lessons.bringIn(lesson);
+      untracked(() => sessionStorage.removeItem(UNDER_WAY));
       await this.router.navigateByUrl(`/lesson/${id}/plan/words`);
     } catch (error) {
       this.problem.set(error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`);
@@ -268,21 +407,5 @@ export class FromNarration {
   protected turnWords(one: Chip): string {
     const does = one.taken ? $localize`leave it out` : $localize`take it`;
     return one.sure ? `${one.sure}: ${does}` : does;
-  }
-
-  private chip(evidence: Evidence, what: string): Chip {
-    const place = placeOf(evidence);
-    return {
-      what,
-      place,
-      words: this.words(evidence),
-      sure: SURE[howSure(evidence.sure)],
-      guess: howSure(evidence.sure) === 'a guess',
-      taken: !this.unsaid().has(place),
-    };
-  }
-
-  private words({ from, to }: Evidence, most = 12): string {
-    return saidBy(this.narrated()!, { from, to: Math.min(to, from + most) });
   }
 }
