@@ -72,7 +72,11 @@ export default tseslint.config(
     },
   },
   {
-    files: ['web/shared/{assembly-player,deck,side-sounds}*.ts'],
+    // The player itself, and what has no cut yet: a film that nobody has brought in.
+    files: [
+      'web/shared/{assembly-player,deck,side-sounds,cue-sounds}*.ts',
+      'web/studio/src/app/plan/narration/place-player.ts',
+    ],
     rules: { 'no-restricted-properties': 'off' },
   },
   {

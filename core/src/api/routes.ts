@@ -33,6 +33,7 @@ import {
 } from './lessons';
 import {
   captionsSchema,
+  MOST_CAPTIONS,
   jobSchema,
   keepCaptionsSchema,
   mediumSchema,
@@ -314,6 +315,12 @@ export const ROUTES = {
     params: id,
     body: nothing,
   }),
+  arrivalCaptions: route(
+    'put',
+    '/arrivals/:id/captions.json',
+    'Keep captions for the recording that an upload becomes; where it has become one that has captions, those stay',
+    { params: id, body: z.object({ text: z.string().max(MOST_CAPTIONS) }) },
+  ),
   arrivalAgain: route('post', '/arrivals/:id/look', 'Look at an upload again', {
     params: id,
     body: nothing,

@@ -1,7 +1,6 @@
 import * as z from 'zod';
 import type { Lesson } from '../lesson/lesson.schema';
 import { movesOf } from '../lesson/lesson.schema';
-import type { CutMs } from '../time/clocks';
 import type { Cue } from './cue';
 
 /** What is heard of a cue. Of two that come together the one that stands first here is heard. */

@@ -94,12 +94,16 @@ export function draftSteps(
     drafts.push(current);
   });
   const rules = narrated.doses.filter((dose) => dose.scope === 'every_move');
+  /** What is new here is new once, however often it is done. */
+  const made: Move[] = [];
   return drafts.map(({ read, from, along, doses, other, sides }) => {
     const words = wordsOf(narrated, from[0]!);
     const wanted = moves.get(read.evidence.from);
     const [likely] = wanted === undefined ? likelyMoves(read, words, library) : [];
     const known = likely?.meant ? likely.move : library.find((move) => move.id === wanted);
-    const move = known ?? moveFrom(read, words, newId());
+    const fresh = moveFrom(read, words, '-');
+    const move = known ?? made.find((one) => isSame(one, fresh)) ?? { ...fresh, id: newId() };
+    if (!known && !made.includes(move)) made.push(move);
     const said = doseFrom(withRules(doses, rules), move.dose, read.action);
     const right = other.length > 0 ? doseFrom(withRules(other, rules), said ?? move.dose, read.action) : null;
     const dose = said ?? move.dose;
@@ -186,6 +190,10 @@ function withRules(own: readonly FoundDose[], rules: readonly FoundDose[]): read
       return kind === 'hold_s' ? has('reps') : kind === 'reps' && has('hold_s');
     }),
   ];
+}
+
+function isSame(a: Move, b: Move): boolean {
+  return a.name === b.name && a.region === b.region && a.action === b.action && a.tool === b.tool;
 }
 
 function same(a: FoundStep, b: FoundStep): boolean {

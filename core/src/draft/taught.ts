@@ -52,7 +52,7 @@ function normsOf(words: readonly Word[], step: FoundStep, next: FoundStep | unde
 /** Every stretch of words from one that tells something to the next one that does, as it is said. */
 function phrasesIn(norms: readonly string[]): string[][] {
   const telling = norms.flatMap((norm, i) => (tells(norm) ? [i] : []));
-  return telling.slice(1).flatMap((to, i) => (to - telling[i]! <= 4 ? [norms.slice(telling[i]!, to + 1)] : []));
+  return telling.slice(1).flatMap((to, i) => (to - telling[i]! <= 4 ? [norms.slice(telling[i], to + 1)] : []));
 }
 
 function hasIn(norms: readonly string[], phrase: readonly string[]): boolean {

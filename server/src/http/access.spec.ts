@@ -106,6 +106,7 @@ const TABLE: readonly (readonly [string, Who])[] = [
   ['GET /api/media/:id/words.json', 'signed in'],
   ['GET /api/media/:id/captions.json', 'signed in'],
   ['PUT /api/media/:id/captions.json', 'signed in'],
+  ['PUT /api/arrivals/:id/captions.json', 'signed in'],
   ['DELETE /api/media/:id/captions.json', 'signed in'],
   ['PUT /api/media/:id/log.json', 'signed in'],
   ['GET /api/lessons/:id/takes/:takeId/log.json', 'signed in'],

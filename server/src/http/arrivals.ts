@@ -5,11 +5,13 @@ import * as z from 'zod';
 import type { UploadRecord } from '@limber/core/api/media';
 import { ROUTES } from '@limber/core/api/routes';
 import { askToLook } from '../jobs/asks';
+import { keepCaptionsAlong } from '../media/arrivals';
 import { retryJob } from '../jobs/queue';
 import { Jobs, Uploads, type UploadRow } from '../store/entities';
 import type { Context } from './context';
 import { shownJob } from './jobs';
 import { Routes } from './on';
+import { mustBeCaptions } from './captions';
 import { notFound } from './problem';
 
 /** What became of uploads: kept until the person has seen it, whatever happened to the page that sent them. */
@@ -45,6 +47,12 @@ export function arrivalRoutes(context: Context): Router {
 
   routes.on(ROUTES.arrivalSeen, async ({ params }) => {
     await uploads.update({ id: (await load(params.id)).id }, { seenAt: new Date() });
+  });
+
+  routes.on(ROUTES.arrivalCaptions, async ({ params, body: { text } }) => {
+    const { id } = await load(params.id);
+    mustBeCaptions(text);
+    await keepCaptionsAlong(database, id, text);
   });
 
   /** Looks at it again: a tool was missing, or the disk was full. */

@@ -8,7 +8,6 @@ import { ROUTES } from '@limber/core/api/routes';
 import { parseDocument, type DocumentKind } from '@limber/core/document/document';
 import { analysisDocument } from '@limber/core/footage/analysis.document';
 import { soundDocument } from '@limber/core/footage/sound.document';
-import { NarrationError, parseCaptions } from '@limber/core/narration/lines';
 import { logDocument } from '@limber/core/take/log.document';
 import { askForStills, askToJoin, askToPrepare } from '../jobs/asks';
 import { stillsOf } from '../jobs/kinds/stills';
@@ -20,6 +19,7 @@ import { playAsDoneLast } from '../store/play-as-done-last';
 import type { Context } from './context';
 import { shownJob } from './jobs';
 import { Routes, SENT } from './on';
+import { mustBeCaptions } from './captions';
 import { notFound, Problem } from './problem';
 import { sendFile } from './send-file';
 
@@ -135,12 +135,7 @@ export function mediaRoutes(context: Context): Router {
   /** Others are let go of only where that is asked for. */
   routes.on(ROUTES.keepCaptions, async ({ params, body: { text, instead } }) => {
     const { id } = await load(params.id);
-    try {
-      parseCaptions(text);
-    } catch (error) {
-      if (error instanceof NarrationError) throw new Problem('unreadable', error.message);
-      throw error;
-    }
+    mustBeCaptions(text);
     const [kept] = await database.query<[unknown[], number]>(
       'UPDATE media SET captions = $2 WHERE id = $1 AND ($3 OR captions IS NULL OR captions = $2) RETURNING 1',
       [id, text, instead],

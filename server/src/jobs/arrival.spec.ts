@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { UploadMetadata } from '@limber/core/api/media';
 import { takeFields } from '@limber/core/lesson/take.schema';
-import { Arrivals } from '../media/arrivals';
+import { Arrivals, keepCaptionsAlong } from '../media/arrivals';
 import { originalKey } from '../media/keys';
 import { UNUSED } from '../media/unused';
 import { Jobs, Lessons, Media, Uploads, type UploadRow } from '../store/entities';
@@ -59,6 +59,23 @@ describe('an upload that has arrived', () => {
     expect(doc.assembly.map((piece) => piece.takeId)).toEqual([id]);
     expect((await jobs(id, 'prepare')).length).toBe(1);
     expect(await studio.database.getRepository(Media).countBy({ id })).toBe(1);
+  });
+
+  it('has the captions that came along, said before or after it was looked at, and keeps those that it has', async () => {
+    const lessonId = await addLesson(studio.database);
+    const [before, after] = [await sent('good.mp4', { lessonId }), await sent('good.mp4', { lessonId })];
+    const captions = async (id: string): Promise<unknown> =>
+      (await studio.database.query<{ captions: string | null }[]>('SELECT captions FROM media WHERE id = $1', [id]))[0]
+        ?.captions;
+    const bring = (id: string, text: string): Promise<void> => keepCaptionsAlong(studio.database, id, text);
+    await bring(before, '[0:01] Six times.');
+    for (const id of [before, after]) await arrivals.arrive(id);
+    await look();
+    await look();
+    expect([await captions(before), await captions(after)]).toEqual(['[0:01] Six times.', null]);
+    await bring(after, '[0:01] Nine times.');
+    await bring(before, '[0:01] Nine times.');
+    expect([await captions(before), await captions(after)]).toEqual(['[0:01] Six times.', '[0:01] Nine times.']);
   });
 
   it('is found when the server was ended before it could say that the last byte is in', async () => {

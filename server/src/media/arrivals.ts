@@ -69,3 +69,11 @@ export class Arrivals {
 
 /** What the upload server keeps beside the bytes, as far as it is read here. */
 const toldSchema = z.object({ size: z.number().optional() });
+
+/** Keeps captions for what an upload becomes, or has become: whoever takes it in meanwhile waits for them, or is through. */
+export async function keepCaptionsAlong(database: DataSource, uploadId: string, text: string): Promise<void> {
+  await database.transaction(async (manager) => {
+    await manager.query('UPDATE uploads SET captions = $2 WHERE id = $1', [uploadId, text]);
+    await manager.query('UPDATE media SET captions = $2 WHERE id = $1 AND captions IS NULL', [uploadId, text]);
+  });
+}

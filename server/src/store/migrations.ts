@@ -353,6 +353,19 @@ export class NamedVersions1765000000000 implements MigrationInterface {
   }
 }
 
+/** Captions that come along with a film that is on its way. */
+export class CaptionsAlong1765100000000 implements MigrationInterface {
+  readonly name = 'CaptionsAlong1765100000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE uploads ADD COLUMN captions text');
+  }
+
+  async down(): Promise<void> {
+    throw new Error('What was added is not taken back: restore a backup instead.');
+  }
+}
+
 export const MIGRATIONS = [
   FirstTables1764000000000,
   DocumentsAndJobs1764200000000,
@@ -364,4 +377,5 @@ export const MIGRATIONS = [
   Logs1764800000000,
   Captions1764900000000,
   NamedVersions1765000000000,
+  CaptionsAlong1765100000000,
 ];

@@ -60,6 +60,11 @@ async function takeIn(
   if (!row || taken.changes.length === 0) return refuse(manager, upload, taken.words);
   const { id, name, bytes, lessonId } = upload;
   await manager.getRepository(Media).insert({ id, name, bytes, ...found, createdAt: new Date() });
+  await manager.query(
+    `UPDATE media SET captions = along.captions
+     FROM (SELECT captions FROM uploads WHERE id = $1 FOR UPDATE) along WHERE media.id = $1`,
+    [id],
+  );
   await settle(manager, row, upload, taken);
   await askToPrepare(manager, id, { lessonId });
   const { role, offsetMs } = wanted;

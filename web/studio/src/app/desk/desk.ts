@@ -18,6 +18,7 @@ import { IdeasStore } from '../api/ideas-store';
 import { Lessons } from '../api/lessons';
 import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
+import { BroughtFiles, recordingOf } from '../plan/narration/brought-files';
 import { Uploads } from '../progress/uploads';
 import { Choice } from '../shell/choice';
 import { BringLesson } from './bring-lesson';
@@ -72,6 +73,7 @@ export class Desk {
   protected items: MenuItem[] = [];
   private readonly finder = viewChild<ElementRef<HTMLInputElement>>('finder');
   private readonly file = viewChild.required<ElementRef<HTMLInputElement>>('file');
+  private readonly broughtFiles = inject(BroughtFiles);
   private readonly video = viewChild.required<ElementRef<HTMLInputElement>>('video');
   private readonly uploads = inject(Uploads);
   private readonly ideas = inject(IdeasStore);
@@ -179,14 +181,32 @@ export class Desk {
     });
   }
 
-  /** A lesson of the video's name, with the video on its way in. */
-  protected async bringVideo(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
+  protected chooseVideo(input: HTMLInputElement): void {
+    const files = [...(input.files ?? [])];
     input.value = '';
-    if (!file) return;
+    void this.bringVideo(files);
+  }
+
+  protected dropVideo(event: DragEvent): void {
+    event.preventDefault();
+    void this.bringVideo([...(event.dataTransfer?.files ?? [])]);
+  }
+
+  /**
+   * A lesson of the video's name, with the video on its way in. With its captions beside it, what is said in it is read
+   * first.
+   */
+  private async bringVideo(files: readonly File[]): Promise<void> {
+    const { film, words } = recordingOf(files);
+    if (words) {
+      this.broughtFiles.bring(files);
+      await this.router.navigateByUrl('/from-narration');
+      return;
+    }
+    if (!film) return;
     await this.doing(async () => {
-      const id = await this.lessonsApi.create(titleOf(file.name));
-      void this.uploads.start({ lessonId: id }, file);
+      const id = await this.lessonsApi.create(titleOf(film.name));
+      void this.uploads.start({ lessonId: id }, film);
       await this.router.navigateByUrl(`/lesson/${id}/film/takes`);
     });
   }

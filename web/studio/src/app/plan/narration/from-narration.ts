@@ -10,7 +10,6 @@ import {
   inject,
   Injector,
   signal,
-  untracked,
   viewChild,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -29,11 +28,16 @@ import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
+import { Api } from '../../api/http';
+import { ROUTES } from '@limber/core/api/routes';
 import { Keys } from '../../keys/keys';
+import { Uploads } from '../../progress/uploads';
 import { claimName } from '../../rules/words';
 import { keep, kept } from '../../shell/kept';
 import { PlanWork } from '../plan-work';
+import { BroughtFiles, MOST_WORDS_BYTES, recordingOf } from './brought-files';
 import { FIELD_KEYS, FIELDS, OpenStep } from './open-step';
+import { PlacePlayer } from './place-player';
 import { chipOf, placeOf, readRows, sureOf, wordsAt, type Chip, type ReadRow } from './read-rows';
 import { Sayings, sayingsSchema } from './sayings';
 
@@ -49,12 +53,13 @@ const underWaySchema = z.object({
   sayings: sayingsSchema,
   left: z.array(z.int()),
   unsaid: z.array(z.string()),
+  isPublic: z.boolean().default(false),
 });
 
 /** From a narration to a lesson: what was read, the words it came from, put right, and a draft of what is accepted. */
 @Component({
   selector: 'lc-from-narration',
-  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea, OpenStep],
+  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea, OpenStep, PlacePlayer],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './from-narration.html',
   styleUrl: './from-narration.css',
@@ -70,8 +75,19 @@ export class FromNarration {
   private readonly injector = inject(Injector);
   private readonly list = viewChild<ElementRef<HTMLElement>>('list');
   private readonly open = viewChild(OpenStep);
+  private readonly player = viewChild(PlacePlayer);
+  private readonly api = inject(Api);
+  private readonly uploads = inject(Uploads);
 
   protected readonly text = signal('');
+  /** The film that the words are said in, as it lies here. */
+  protected readonly film = signal<File | null>(null);
+  /** Files are held over the place where they are dropped. */
+  protected readonly over = signal(false);
+  /** It is public as it is: nothing of it is filmed again. */
+  protected readonly isPublic = signal(false);
+  /** What is new of its moves is kept in the library as well. */
+  protected readonly keepsMoves = signal(true);
   protected readonly name = signal('');
   protected readonly narrated = signal<Narrated | null>(null);
   protected readonly reading = signal(false);
@@ -164,6 +180,10 @@ export class FromNarration {
     })),
   );
   protected readonly made = computed(() => this.draft().length);
+  /** Moves that are in no library yet. */
+  protected readonly newMoves = computed(() => [
+    ...new Set(this.draft().flatMap(({ known, step }) => (known ? [] : [step.move]))),
+  ]);
   /** What is longer than the words of a step, of the opening or of the closing may be: it is shown, to be kept elsewhere. */
   protected readonly leftOver = computed(() => {
     const narrated = this.taken();
@@ -196,13 +216,15 @@ export class FromNarration {
       this.sayings.reset(before.sayings);
       this.left.set(new Set(before.left));
       this.unsaid.set(new Set(before.unsaid));
+      this.isPublic.set(before.isPublic);
     }
+    void this.bring(inject(BroughtFiles).take());
     this.readWhatIsSaid();
     effect(() => {
       const [text, name, sayings] = [this.text(), this.name(), this.sayings.all()];
-      const [left, unsaid] = [[...this.left()], [...this.unsaid()]];
+      const [left, unsaid, isPublic] = [[...this.left()], [...this.unsaid()], this.isPublic()];
       if (text.trim() === '') sessionStorage.removeItem(UNDER_WAY);
-      else keep(UNDER_WAY, { text, name, sayings, left, unsaid }, sessionStorage);
+      else keep(UNDER_WAY, { text, name, sayings, left, unsaid, isPublic }, sessionStorage);
     });
     this.useKeys();
   }
@@ -266,6 +288,10 @@ export class FromNarration {
         { key: 'd', does: $localize`Next doubt, the least sure first`, run: () => this.nextDoubt(), when: hasRows },
         { key: 'arrowdown', does: $localize`Next step`, run: () => this.go(1), when: hasRows },
         { key: 'arrowup', does: $localize`Step before`, run: () => this.go(-1), when: hasRows },
+        {
+          ...{ key: 'space', does: $localize`Play its place, or pause`, run: () => this.playPlace() },
+          when: () => isOpen() && this.film() !== null,
+        },
         { key: 'a', does: $localize`It is right as it is`, run: () => this.agree(), when: isOpen },
         { key: 'n', does: $localize`No step begins here`, run: () => this.join(), when: isOpen },
         { key: 'j', does: $localize`Join it with the next`, run: () => this.joinNext(), when: isOpen },
@@ -299,16 +325,32 @@ export class FromNarration {
     this.chosen.set(null);
   }
 
-  protected async take(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
+  protected take(input: HTMLInputElement): void {
+    const files = [...(input.files ?? [])];
     input.value = '';
-    if (!file) return;
-    if (file.size > 4_000_000) {
-      this.problem.set($localize`That file is larger than any narration. Choose the captions, not the video.`);
-      return;
+    void this.bring(files);
+  }
+
+  protected dropped(event: DragEvent): void {
+    event.preventDefault();
+    void this.bring([...(event.dataTransfer?.files ?? [])]);
+  }
+
+  /** A film, its words, or both in one go. */
+  private async bring(files: readonly File[]): Promise<void> {
+    if (files.length === 0) return;
+    const { film, words } = recordingOf(files);
+    this.problem.set('');
+    if (film) {
+      this.film.set(film);
+      this.isPublic.set(true);
     }
-    this.setText(await file.text());
-    if (!this.name()) this.name.set(file.name.replace(/\.\w+$/, '').replace(/[-_]+/g, ' '));
+    const named = words ?? film;
+    if (named && !this.name()) this.name.set(named.name.replace(/\.\w+$/, '').replace(/[-_]+/g, ' '));
+    if (words && words.size > MOST_WORDS_BYTES)
+      this.problem.set($localize`That file is larger than any narration. Choose the captions, not the video.`);
+    else if (words) this.setText(await words.text());
+    else if (!film) this.problem.set($localize`Choose captions (WebVTT, SubRip or text), a film, or both together.`);
   }
 
   protected accept(word: number, on: boolean): void {
@@ -350,6 +392,11 @@ export class FromNarration {
     const next = this.doubts().find((one) => one.word !== row.word);
     this.sayings.add({ said: [{ is: 'step', word: row.word, as: {} }], moves: [] });
     if (next) this.show(next.word);
+  }
+
+  protected playPlace(): void {
+    const step = this.narrated()?.steps[this.openAt()];
+    if (step) this.player()?.toggle(step.startMs, step.endMs);
   }
 
   protected join(): void {
@@ -395,13 +442,25 @@ export class FromNarration {
     try {
       const title = this.name().trim() || $localize`From a narration`;
       const school = this.schools().find(({ taken }) => taken)?.id;
-      const lesson = draftLesson(narrated, this.draft(), title, crypto.randomUUID(), school);
-      const id = await this.lessons.bringIn(lesson);
-      untracked(() => sessionStorage.removeItem(UNDER_WAY));
-      await this.router.navigateByUrl(`/lesson/${id}/plan/words`);
+      const made = draftLesson(narrated, this.draft(), title, crypto.randomUUID(), school);
+      const id = await this.lessons.bringIn({ ...made, publicElsewhere: this.isPublic() });
+      if (this.keepsMoves()) this.library.add(this.newMoves());
+      const film = this.film();
+      if (film) this.send(id, film);
+      sessionStorage.removeItem(UNDER_WAY);
+      await this.router.navigateByUrl(film ? `/lesson/${id}/film/takes` : `/lesson/${id}/plan/words`);
     } catch (error) {
       this.problem.set(error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`);
     }
+  }
+
+  /** The film goes to its lesson while other pages are open; its words go along, whenever it arrives. */
+  private send(lessonId: string, film: File): void {
+    const text = this.text();
+    void this.uploads.start({ lessonId }, film, (id) => {
+      // Without times, or not let through: they can be brought to the take by hand.
+      void this.api.ask(ROUTES.arrivalCaptions, { params: { id }, body: { text } }).catch(() => undefined);
+    });
   }
 
   protected turnWords(one: Chip): string {

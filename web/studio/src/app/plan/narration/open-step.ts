@@ -98,7 +98,7 @@ export class OpenStep {
       name: FIELD_NAMES[field],
       key: keyName(FIELD_KEYS[field]),
       options: OPTIONS[field],
-      value: this.step()[field] as string,
+      value: this.step()[field],
       hint: this.step()[field] === 'unknown' ? $localize`not said` : '',
     })),
   );
@@ -108,7 +108,7 @@ export class OpenStep {
     const likely = likelyMoves(this.step(), words, this.library());
     const own = this.ownMove();
     const taken = own === undefined ? (likely[0]?.meant ? likely[0].move.id : null) : own;
-    const others = likely.map(({ move }) => ({ id: move.id as string | null, name: move.name, about: aboutOf(move) }));
+    const others = likely.map(({ move }) => ({ id: move.id, name: move.name, about: aboutOf(move) }));
     return [
       ...others,
       { id: null, name: moveFrom(this.step(), words, 'new').name, about: $localize`a new move, of these words` },
@@ -140,7 +140,7 @@ export class OpenStep {
   }
 
   protected set(field: (typeof FIELDS)[number], value: string): void {
-    if (value !== this.step()[field]) this.say({ [field]: value } as StepAs);
+    if (value !== this.step()[field]) this.say({ [field]: value });
   }
 
   protected say(as: StepAs): void {

@@ -1,0 +1,34 @@
+import { Injectable } from '@angular/core';
+
+/** What came together: the film of an old recording, and the words that are said in it. */
+export interface Recording {
+  readonly film: File | null;
+  readonly words: File | null;
+}
+
+/** Larger is no narration. */
+export const MOST_WORDS_BYTES = 4_000_000;
+const WORDS = /\.(?:vtt|srt|txt)$/i;
+
+/** Which of some files is the film, and which the words. @example recordingOf([film, captions]).words?.name // 'tide.vtt' */
+export function recordingOf(files: readonly File[]): Recording {
+  const words = files.find((file) => WORDS.test(file.name) || file.type.startsWith('text/')) ?? null;
+  const film = files.find((file) => file !== words && /^(?:video|audio)\//.test(file.type)) ?? null;
+  return { film, words };
+}
+
+/** Hands files from the desk over to the page that reads them. */
+@Injectable({ providedIn: 'root' })
+export class BroughtFiles {
+  private files: readonly File[] = [];
+
+  bring(files: readonly File[]): void {
+    this.files = files;
+  }
+
+  take(): readonly File[] {
+    const { files } = this;
+    this.files = [];
+    return files;
+  }
+}
