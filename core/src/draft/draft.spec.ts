@@ -6,6 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { laidOut } from '../narration/layouts';
 import { readMarked } from '../narration/marked';
+import { givenBy } from '../narration/put-right';
 import { readNarration } from '../narration/read';
 import { wording } from '../narration/words';
 import { around, draftLesson, draftSteps, wordsOf } from './draft';
@@ -35,6 +36,14 @@ describe('a draft from narration', () => {
     const neck = steps[0]!.step;
     expect(neck.rightDose && describeDose(neck.rightDose)).toBe('4 passes');
     expect(steps.every((one) => one.doseSaid)).toBeTrue();
+  });
+
+  it('has both sides where the side changes in the middle of what is one step', () => {
+    const second =
+      narrated.steps[narrated.swaps.length > 0 ? narrated.steps.findIndex((one) => one.side === 'right') : 0]!;
+    const joined = readNarration(TEXT, givenBy([{ is: 'joined', word: second.evidence.from }]));
+    const [neck] = draftSteps(joined, [], newId);
+    expect([neck!.step.move.region, neck!.step.sidePlan]).toEqual(['neck', 'left_right']);
   });
 
   it('takes the library’s move where there is one, and only what is accepted', () => {

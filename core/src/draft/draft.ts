@@ -43,6 +43,10 @@ interface Drafted {
   readonly sides: string[];
 }
 
+/** A change of side so near to where a step begins or ends is what it begins or ends with, ms. */
+const NEAR_MS = 1000;
+const SIDED: ReadonlySet<FoundStep['side']> = new Set(['left', 'right', 'first', 'second']);
+
 /** So long the words of each part of a step are at most, as of the opening and the closing. */
 const MOST_WORDS = 6000;
 
@@ -107,7 +111,7 @@ export function draftSteps(
     const said = doseFrom(withRules(doses, rules), move.dose, read.action);
     const right = other.length > 0 ? doseFrom(withRules(other, rules), said ?? move.dose, read.action) : null;
     const dose = said ?? move.dose;
-    const sidePlan = planOf(read, sides, doses);
+    const sidePlan = planOf(read, sides, doses, changesIn(narrated, read));
     const rightDose =
       right && sidePlan === 'left_right' && JSON.stringify(right) !== JSON.stringify(dose) ? right : null;
     // Of the other side it is said while it is worked; talk comes behind.
@@ -212,7 +216,13 @@ function isOther(
   );
 }
 
-function planOf(read: FoundStep, sides: readonly string[], doses: readonly FoundDose[]): SidePlan {
+/** Whether the side changes in the middle of what was read as one step: a side now, and the other later. */
+function changesIn({ swaps }: Narrated, { startMs, endMs }: FoundStep): boolean {
+  return swaps.some(({ atMs }) => atMs >= startMs + NEAR_MS && atMs < endMs - NEAR_MS);
+}
+
+function planOf(read: FoundStep, sides: readonly string[], doses: readonly FoundDose[], changes: boolean): SidePlan {
+  if (changes && SIDED.has(read.side)) return read.side === 'right' ? 'right_left' : 'left_right';
   if (sides.length > 1) return sides[0] === 'right' ? 'right_left' : 'left_right';
   if (doses.some((dose) => dose.scope === 'each_side')) return read.side === 'right' ? 'right_left' : 'left_right';
   switch (read.side) {

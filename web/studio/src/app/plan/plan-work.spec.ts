@@ -38,7 +38,7 @@ describe('the planning worker', () => {
   afterEach(() => (window.Worker = real));
 
   const read = (text: string, heard: unknown[]) =>
-    work.run({ kind: 'read', text }).subscribe(({ done }) => done && heard.push(done));
+    work.run({ kind: 'read', text, said: [] }).subscribe(({ done }) => done && heard.push(done));
   const order = (heard: unknown[]) =>
     work.run({ kind: 'order', lesson: {} as never }).subscribe(({ done }) => done && heard.push(done));
 
@@ -85,7 +85,7 @@ describe('the planning worker', () => {
 
   it('tells a failure in words and goes on with the next question', () => {
     const [failures, heard]: [string[], unknown[]] = [[], []];
-    work.run({ kind: 'read', text: '' }).subscribe({ error: (error: Error) => failures.push(error.message) });
+    work.run({ kind: 'read', text: '', said: [] }).subscribe({ error: (error: Error) => failures.push(error.message) });
     read('next', heard);
     SlowWorker.made[0]!.onerror!();
     expect(failures[0]).toContain('could not be computed');

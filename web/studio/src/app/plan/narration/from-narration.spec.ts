@@ -3,9 +3,13 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { Observable } from 'rxjs';
 import { type Lesson, movesOf } from '@limber/core/lesson/lesson.schema';
+import { givenBy, type PutRight } from '@limber/core/narration/put-right';
 import { readNarration } from '@limber/core/narration/read';
+import type { Move } from '@limber/core/move/move.schema';
+import { Api } from '../../api/http';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
+import { Uploads } from '../../progress/uploads';
 import { PlanWork } from '../plan-work';
 import { FromNarration } from './from-narration';
 
@@ -20,6 +24,21 @@ describe('from a narration to a lesson', () => {
   let root: HTMLElement;
   let made: Lesson | null = null;
   const gone: string[] = [];
+  const kept: string[] = [];
+  const asked: unknown[] = [];
+  const sent: string[] = [];
+  const key = async (name: string): Promise<void> => {
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true }));
+    await settled();
+  };
+  /** What was put right has been read. */
+  const settled = async (): Promise<void> => {
+    for (let i = 0; i < 3; i++) {
+      await new Promise((pause) => setTimeout(pause, 5));
+      await fixture.whenStable();
+    }
+  };
+  const names = (): string[] => steps().map((one) => words(one.querySelector('strong')!));
 
   async function read(text: string): Promise<void> {
     const field = root.querySelector('textarea')!;
@@ -46,17 +65,19 @@ describe('from a narration to a lesson', () => {
     return made!;
   };
 
+  afterEach(() => sessionStorage.removeItem('limber.narration'));
   beforeEach(async () => {
+    for (const list of [gone, kept, asked, sent]) list.length = 0;
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         {
           provide: PlanWork,
           useValue: {
-            run: ({ text }: { text: string }) =>
+            run: ({ text, said }: { text: string; said: readonly PutRight[] }) =>
               new Observable((listener) => {
                 try {
-                  listener.next({ progress: 1, done: readNarration(text) });
+                  listener.next({ progress: 1, done: readNarration(text, givenBy(said)) });
                   listener.complete();
                 } catch (error) {
                   listener.error(error);
@@ -70,7 +91,24 @@ describe('from a narration to a lesson', () => {
             bringIn: (lesson: Lesson) => Promise.resolve((made = lesson)).then(() => 'new'),
           },
         },
-        { provide: LibraryStore, useValue: { moves: () => [], open: () => Promise.resolve() } },
+        {
+          provide: LibraryStore,
+          useValue: {
+            moves: () => [],
+            open: () => Promise.resolve(),
+            add: (moves: readonly Move[]) => kept.push(...moves.map((move) => move.name)),
+          },
+        },
+        { provide: Api, useValue: { ask: (route: unknown, with_: unknown) => Promise.resolve(asked.push(with_)) } },
+        {
+          provide: Uploads,
+          useValue: {
+            start: ({ lessonId }: { lessonId: string }, file: File, begun: (id: string) => void) => {
+              sent.push(`${lessonId} ${file.name}`);
+              begun('upload');
+            },
+          },
+        },
         { provide: Router, useValue: { navigateByUrl: (url: string) => gone.push(url) } },
       ],
     });
@@ -82,11 +120,11 @@ describe('from a narration to a lesson', () => {
   it('shows what was understood beside the words that say it', async () => {
     await read(TEXT);
     expect(steps().map((one) => words(one.querySelector('strong')!))).toEqual([
-      'intro',
+      'opening',
       'stroke · neck',
       'stroke · neck',
       'knead · jaw',
-      'outro',
+      'closing',
     ]);
     expect(words(chip('5 passes'))).toBe('5 passes “five strokes”');
     expect(words(chip('move for 20 s'))).toBe('move for 20 s “twenty seconds”');
@@ -115,6 +153,63 @@ describe('from a narration to a lesson', () => {
     expect(lesson.targetMs).toBeNull();
     expect(lesson.steps.length).toBe(1);
     expect(movesOf(lesson.steps)[0]!.rightDose).toBeNull();
+  });
+
+  it('is put right by key: joined, agreed to, taken back, and made as it was put right', async () => {
+    await read(TEXT);
+    await press(steps()[2]!.querySelector<HTMLElement>('.pick')!);
+    await key('n');
+    expect(names()).toEqual(['opening', 'stroke · neck', 'knead · jaw', 'closing']);
+    // What it was joined with is open now.
+    expect(steps()[1]!.querySelector('lc-open-step')).not.toBeNull();
+    await key('u');
+    expect(names().length).toBe(5);
+    await key('n');
+    await key('a');
+    expect(words(steps()[1]!)).toContain('as you say');
+    const lesson = await make();
+    const [neck, jaw] = movesOf(lesson.steps);
+    expect([neck!.move.region, neck!.sidePlan, jaw!.move.region]).toEqual(['neck', 'left_right', 'jaw']);
+    expect(kept).toEqual(['Stroke, neck', 'Knead, jaw']);
+  });
+
+  it('has a step begin at a word that is pressed, and is there after a reload', async () => {
+    await read(TEXT);
+    await press(steps()[3]!.querySelector<HTMLElement>('.pick')!);
+    const knuckles = [...root.querySelectorAll<HTMLElement>('.word')].find((one) => words(one) === 'with')!;
+    await press(knuckles);
+    await settled();
+    expect(names().length).toBe(6);
+    fixture.destroy();
+    fixture = TestBed.createComponent(FromNarration);
+    root = fixture.nativeElement as HTMLElement;
+    await fixture.whenStable();
+    while (steps().length === 0) {
+      await new Promise((pause) => setTimeout(pause, 5));
+      await fixture.whenStable();
+    }
+    expect(names().length).toBe(6);
+    // Other words are read anew.
+    await read(TEXT.replace('Good morning', 'Good evening'));
+    await new Promise((pause) => setTimeout(pause, 500));
+    await settled();
+    expect(names().length).toBe(5);
+  });
+
+  it('brings a film in with its words: both go to the lesson, which is public already', async () => {
+    const input = root.querySelector<HTMLInputElement>('input[type=file]')!;
+    const files = new DataTransfer();
+    files.items.add(new File([TEXT], 'old-pier.txt', { type: 'text/plain' }));
+    files.items.add(new File(['film'], 'old-pier.mp4', { type: 'video/mp4' }));
+    input.files = files.files;
+    input.dispatchEvent(new Event('change'));
+    await settled();
+    await read(TEXT);
+    const lesson = await make();
+    expect([lesson.title, lesson.publicElsewhere]).toEqual(['old pier', true]);
+    expect(sent).toEqual(['new old-pier.mp4']);
+    expect(asked).toEqual([{ params: { id: 'upload' }, body: { text: TEXT } }]);
+    expect(gone.at(-1)).toBe('/lesson/new/film/takes');
   });
 
   it('says in words what cannot be read', async () => {

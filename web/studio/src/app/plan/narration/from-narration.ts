@@ -377,8 +377,8 @@ export class FromNarration {
     const narrated = this.narrated();
     if (!narrated) return;
     this.sayings.add({ said: [said, ...taught(narrated, said, this.sayings.given())], moves: [] });
-    // What begins anew is looked at next.
-    if (said.is === 'begins') this.show(said.word);
+    // What begins anew is looked at next; what was chosen from a list gives the keys back.
+    if (said.is === 'begins' || said.is === 'step') this.show(said.word);
   }
 
   protected chooseMove(moveId: string | null): void {
