@@ -137,8 +137,10 @@ export interface StoredLesson {
     title: string;
     opening: string;
     targetMs: number | null;
+    cueSounds: string;
+    publicElsewhere: boolean;
     school: SchoolId;
-    steps: { id: string; move: { name: string }; dose: Record<string, { planned: number }> }[];
+    steps: { id: string; move: { name: string; action: string }; dose: Record<string, { planned: number }> }[];
     segments: {
       id: string;
       kind: string;

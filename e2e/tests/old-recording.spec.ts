@@ -78,7 +78,7 @@ test('an old recording and its captions become a lesson that is put right first'
     expect(doc.title).toBe(title);
     const said = await context.request.get(`/api/media/${doc.takes[0]!.id}/captions.json`);
     expect(((await said.json()) as { text: string }).text).toBe(WORDS);
-    const names = doc.steps.flatMap((step) => (step.kind === 'move' ? [step.move.action] : []));
+    const names = doc.steps.map((step) => step.move.action);
     expect(names.filter((action) => action === 'vocalise').length).toBe(2);
     await page.goto('/library');
     await expect(page.getByText('Vocalise, lips').first()).toBeVisible();
