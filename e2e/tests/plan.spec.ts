@@ -84,7 +84,7 @@ test('a narration becomes a lesson of what is accepted', async ({ studio: page, 
   await page.getByRole('button', { name: 'Bring in …' }).click();
   await page.getByRole('menuitem', { name: 'A narration, or captions' }).click();
   await page
-    .getByLabel('Narration file')
+    .getByLabel('Film and captions')
     .setInputFiles({ name: 'harbour-drain.txt', mimeType: 'text/plain', buffer: Buffer.from(text) });
   await expect(page.getByTestId('read-step').first()).toBeVisible();
   await expect(page.getByText('the other side of it')).toBeVisible();

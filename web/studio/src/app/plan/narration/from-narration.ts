@@ -369,7 +369,8 @@ export class FromNarration {
 
   /** Opens a step, or closes the open one. */
   protected choose(row: ReadRow): void {
-    this.openWord.set(this.openAt() === row.at ? null : row.word);
+    if (this.openAt() === row.at) this.openWord.set(null);
+    else this.show(row.word);
   }
 
   /** Something is put right, here and where the same is said. */
@@ -428,9 +429,10 @@ export class FromNarration {
     this.openWord.set(word);
     afterNextRender(
       () => {
-        const row = this.list()?.nativeElement.querySelector<HTMLElement>('[aria-expanded=true]');
+        // The whole row has the focus, and no button in it: keys are the page's.
+        const row = this.list()?.nativeElement.querySelector<HTMLElement>('li.open');
         row?.focus({ preventScroll: true });
-        row?.closest('li')?.scrollIntoView({ block: 'nearest' });
+        row?.scrollIntoView({ block: 'nearest' });
       },
       { injector: this.injector },
     );
