@@ -173,11 +173,13 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     await page.evaluate(() => {
       const rung: number[] = [];
       Object.assign(window, { rung });
-      const start = AudioBufferSourceNode.prototype.start;
-      AudioBufferSourceNode.prototype.start = function (...args) {
-        rung.push(this.buffer?.duration ?? 0);
-        return start.apply(this, args);
-      };
+      const connect = Object.getOwnPropertyDescriptor(AudioNode.prototype, 'connect')!;
+      Object.defineProperty(AudioBufferSourceNode.prototype, 'connect', {
+        value(this: AudioBufferSourceNode, ...args: unknown[]): unknown {
+          rung.push(this.buffer?.duration ?? 0);
+          return (connect.value as (...args: unknown[]) => unknown).apply(this, args);
+        },
+      });
     });
     const rung = (): Promise<number> => page.evaluate(() => (window as unknown as { rung: number[] }).rung.length);
     const moment = page.getByTestId('moment').first();

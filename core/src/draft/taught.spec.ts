@@ -1,5 +1,5 @@
 import { givenBy, type PutRight } from '../narration/put-right';
-import { readNarration } from '../narration/read';
+import { readNarration, type Narrated } from '../narration/read';
 import { taught } from './taught';
 
 const TEXT = `[0:00] Good morning.
@@ -18,6 +18,18 @@ describe('what is put right', () => {
     const as = { action: 'vocalise' } as const;
     expect(others({ is: 'step', word: wordOf(0), as })).toEqual([{ is: 'step', word: wordOf(2), as }]);
     expect(others({ is: 'step', word: wordOf(1), as })).toEqual([]);
+  });
+
+  it('is said of what was read otherwise only where that was not sure', () => {
+    const said: PutRight = { is: 'step', word: wordOf(0), as: { action: 'vocalise' } };
+    const withOther = (work: number): Narrated => ({
+      ...read,
+      steps: read.steps.map((step) =>
+        step.evidence.from === wordOf(2) ? { ...step, action: 'roll', evidence: { ...step.evidence, work } } : step,
+      ),
+    });
+    expect(taught(withOther(0.3), said, givenBy([])).map((one) => one.word)).toEqual([wordOf(2)]);
+    expect(taught(withOther(0.95), said, givenBy([]))).toEqual([]);
   });
 
   it('is not said of what somebody has said already, nor where nothing changes', () => {

@@ -1,4 +1,5 @@
 import type { Narrated } from '../narration/read';
+import { howSure } from '../narration/describe';
 import type { Given, PutRight, StepAs } from '../narration/put-right';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import type { Word } from '../narration/words';
@@ -10,8 +11,8 @@ const SAYS = 40;
 const BEGINS = 3;
 
 /**
- * The other places of a text of which the same is to be said as of one: steps that were read alike and share a phrase with
- * it, places that begin with the same words, numbers that are followed by the same word. Nobody has said anything of them.
+ * The other places of a text of which the same is to be said as of one: steps that share a phrase with it and were read
+ * alike, or not surely, places that begin with the same words, numbers that are followed by the same word. Nobody has said anything of them.
  *
  * @param narrated as it was read before.
  * @example taught(narrated, { is: 'step', word: 40, as: { region: 'temple' } }, given) // [{ is: 'step', word: 96, as: { region: 'temple' } }]
@@ -34,12 +35,14 @@ function stepsLike({ words, steps }: Narrated, word: number, as: StepAs, given: 
   if (at < 0 || fields.length === 0) return [];
   const says = steps.map((step, i) => normsOf(words, step, steps[i + 1]));
   const alike = (step: FoundStep): boolean => fields.every((field) => step[field] === steps[at]![field]);
-  // What is said where something else was read says nothing of what this is.
-  const elsewhere = says.filter((_, i) => i !== at && !alike(steps[i]!));
+  const open = (step: FoundStep): boolean => alike(step) || howSure(step.evidence.work ?? 1) !== '';
+  // What is said where something else is surely read says nothing of what this is.
+  const elsewhere = says.filter((_, i) => i !== at && !open(steps[i]!));
   const phrases = phrasesIn(says[at]!).filter((phrase) => !elsewhere.some((other) => hasIn(other, phrase)));
   return steps.flatMap((step, i) => {
     const own = given.steps.get(step.evidence.from);
-    const free = i !== at && alike(step) && fields.every((field) => own?.[field] === undefined);
+    const right = fields.every((field) => step[field] === as[field]);
+    const free = i !== at && open(step) && !right && fields.every((field) => own?.[field] === undefined);
     return free && phrases.some((phrase) => hasIn(says[i]!, phrase)) ? [step.evidence.from] : [];
   });
 }
