@@ -140,7 +140,11 @@ export interface StoredLesson {
     cueSounds: string;
     publicElsewhere: boolean;
     school: SchoolId;
-    steps: { id: string; move: { name: string; action: string }; dose: Record<string, { planned: number }> }[];
+    steps: {
+      id: string;
+      move: { id: string; name: string; action: string };
+      dose: Record<string, { planned: number }>;
+    }[];
     segments: {
       id: string;
       kind: string;
