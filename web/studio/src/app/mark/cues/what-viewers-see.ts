@@ -93,7 +93,7 @@ const HEARD: readonly Option<Lesson['cueSounds']>[] = [
     }
     li {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) 34px 150px;
+      grid-template-columns: minmax(0, 1fr) 34px 178px;
       gap: 10px;
       align-items: center;
       font-size: 15px;
