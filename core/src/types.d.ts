@@ -1,3 +1,6 @@
+declare module 'written-number' {
+  export default function writtenNumber(value: number, options?: { noAnd?: boolean }): string;
+}
 declare module 'webvtt-parser' {
   interface Parsed {
     cues: {

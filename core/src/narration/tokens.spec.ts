@@ -1,3 +1,4 @@
+import writtenNumber from 'written-number';
 import { streamOf } from './tokens';
 import { wordsOf } from './words';
 
@@ -14,6 +15,21 @@ describe('numbers in a narration', () => {
     expect(tokens('a ten-second hold')).toEqual(['a', '№10', 'second', 'hold']);
     expect(tokens('a couple of times')).toEqual(['a', '№2', 'times']);
     expect(tokens('a dozen, one hundred')).toEqual(['a', '№12', ',', '№100']);
+  });
+
+  it('are read in words as a general package writes them (written-number)', () => {
+    for (let n = 2; n < 1000; n++)
+      for (const noAnd of [false, true]) {
+        const words = writtenNumber(n, { noAnd });
+        expect(tokens(`${words} times`))
+          .withContext(words)
+          .toEqual([`№${n}`, 'times']);
+        expect(tokens(`${words.replaceAll('-', ' ')} times`))
+          .withContext(words)
+          .toEqual([`№${n}`, 'times']);
+      }
+    expect(tokens('a hundred and then rest')).toEqual(['№100', 'and', 'then', 'rest']);
+    expect(tokens('one hundred, twenty times')).toEqual(['№100', ',', '№20', 'times']);
   });
 
   it('are a range where two belong together', () => {

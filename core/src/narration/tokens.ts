@@ -159,7 +159,20 @@ function plainNumberAt(norms: readonly string[], at: number, joined: (i: number)
   if (/^\d+(?:\.\d+)?$/.test(norm)) return exact(Number(norm));
   if (norm === 'dozen') return exact(12);
   if (norm === 'couple' && norms[at + 1] === 'of') return exact(2, 2);
-  if (/^(?:a|one)$/.test(norm) && norms[at + 1] === 'hundred') return exact(100, 2);
+  const hundreds = norm === 'a' ? 1 : (SMALL.get(norm) ?? 0);
+  if (hundreds > 0 && hundreds < 10 && joined(at) && norms[at + 1] === 'hundred') {
+    // "A hundred and twenty": without the rest it is a hundred, and "and" goes on to something else.
+    const and = norms[at + 2] === 'and' ? 1 : 0;
+    const rest = joined(at + 1) && !/^\d/.test(norms[at + 2 + and] ?? '') ? tensAt(norms, at + 2 + and, joined) : null;
+    return rest ? exact(100 * hundreds + rest.low, 2 + and + rest.length) : exact(100 * hundreds, 2);
+  }
+  return tensAt(norms, at, joined);
+}
+
+/** A number under a hundred in words. */
+function tensAt(norms: readonly string[], at: number, joined: (i: number) => boolean): Found | null {
+  const norm = norms[at] ?? '';
+  const exact = (value: number, length = 1): Found => ({ low: value, high: value, length });
   const tens = TENS.get(norm);
   if (tens !== undefined) {
     const ones = joined(at) ? SMALL.get(norms[at + 1] ?? '') : undefined;

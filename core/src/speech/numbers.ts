@@ -17,7 +17,8 @@ export function spokenNumber(value: number): string {
   if (value < 1000)
     return `${ONES[Math.floor(value / 100)]} hundred${value % 100 ? ` and ${spokenNumber(value % 100)}` : ''}`;
   const rest = value % 1000;
-  return `${spokenNumber(Math.floor(value / 1000))} thousand${rest ? ` ${spokenNumber(rest)}` : ''}`;
+  const and = rest < 100 ? ' and' : '';
+  return `${spokenNumber(Math.floor(value / 1000))} thousand${rest ? `${and} ${spokenNumber(rest)}` : ''}`;
 }
 
 const SPOKEN: readonly (readonly [RegExp, string])[] = [

