@@ -212,6 +212,16 @@ describe('from a narration to a lesson', () => {
     expect(gone.at(-1)).toBe('/lesson/new/film/takes');
   });
 
+  it('has chapters and who should ask first ready for where the film is public, once times are known', async () => {
+    await read(TEXT);
+    expect(words(root.querySelector('[data-testid=pasted]')!)).toContain('0:14 Stroke, neck');
+    expect(words(root.querySelector('[data-testid=pasted]')!)).toContain('Who should ask first');
+    await read(TEXT.replace(/\[\d:\d\d\] /g, ''));
+    await new Promise((pause) => setTimeout(pause, 500));
+    await settled();
+    expect(root.querySelector('[data-testid=pasted]')).toBeNull();
+  });
+
   it('says in words what cannot be read', async () => {
     await read('WEBVTT\n\n');
     expect(words(root.querySelector('[role=alert]')!)).toContain('There are no words in this.');

@@ -23,6 +23,7 @@ import { fittingSchools } from '@limber/core/draft/suggest-school';
 import { taught } from '@limber/core/draft/taught';
 import type { PutRight } from '@limber/core/narration/put-right';
 import type { Narrated } from '@limber/core/narration/read';
+import { oldFilmWords } from '@limber/core/render/old-film';
 import { SCHOOL_IDS, SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
@@ -37,6 +38,7 @@ import { keep, kept } from '../../shell/kept';
 import { PlanWork } from '../plan-work';
 import { BroughtFiles, MOST_WORDS_BYTES, recordingOf } from './brought-files';
 import { FIELD_KEYS, FIELDS, OpenStep } from './open-step';
+import { PasteBeside } from './paste-beside';
 import { PlacePlayer } from './place-player';
 import { chipOf, placeOf, readRows, sureOf, wordsAt, type Chip, type ReadRow } from './read-rows';
 import { Sayings, sayingsSchema } from './sayings';
@@ -44,6 +46,11 @@ import { Sayings, sayingsSchema } from './sayings';
 const QUIET_MS = 400;
 /** Of no doubt any more: see `howSure`. */
 const SURE_ENOUGH = 0.8;
+
+/** The worst doubts are asked, the others can wait. */
+const ASKED = 3;
+/** Words that say when they are said. */
+const STAMPED = /\d:\d{2}/;
 
 /** What is under way here, for a reload: the words, and what was put right of them. */
 const UNDER_WAY = 'limber.narration';
@@ -59,7 +66,7 @@ const underWaySchema = z.object({
 /** From a narration to a lesson: what was read, the words it came from, put right, and a draft of what is accepted. */
 @Component({
   selector: 'lc-from-narration',
-  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea, OpenStep, PlacePlayer],
+  imports: [FormsModule, NgTemplateOutlet, Button, Checkbox, Textarea, OpenStep, PasteBeside, PlacePlayer],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './from-narration.html',
   styleUrl: './from-narration.css',
@@ -143,6 +150,19 @@ export class FromNarration {
     return this.rows()
       .filter((row) => row.accepted && row.worked && !row.agreed && sureOf(steps[row.at]!) < SURE_ENOUGH)
       .sort((a, b) => sureOf(steps[a.at]!) - sureOf(steps[b.at]!));
+  });
+  /** So many are asked at first; the others can wait. */
+  protected readonly asked = computed(() => {
+    const first = Math.min(ASKED, this.doubts().length);
+    return { first, later: this.doubts().length - first };
+  });
+  /** What can be pasted beside the film as it is public; null where nobody knows when things are said. */
+  protected readonly beside = computed(() => {
+    const narrated = this.taken();
+    const draft = this.draft();
+    if (!narrated || draft.length === 0 || !STAMPED.test(this.text())) return null;
+    const title = this.name().trim() || $localize`From a narration`;
+    return oldFilmWords(narrated, draft, draftLesson(narrated, draft, title, 'x', SCHOOL_IDS[0]));
   });
   /** What was said of other places because of the last thing that was put right: when they are said. */
   protected readonly alike = computed(() => {
