@@ -30,6 +30,8 @@ describe('what is heard of cues', () => {
     const side = ['count 9000', 'count 11000', 'last 13000', 'end 15000'];
     expect(heard({ dose })).toEqual(['count 1000', 'count 3000', 'last 5000', 'swap 6000', 'end 7000', ...side]);
     expect(heard({ dose, move: aMove() })).toEqual([]);
+    // Whoever wears glasses has taken them off.
+    expect(heard({ dose, move: aMove({ region: 'eye' }) })[0]).toBe('count 1000');
     expect(heard({ dose, move: aMove() }, { cueSounds: 'every' }).slice(-3)).toEqual([
       ...['count 20000', 'last 22000', 'end 24000'],
     ]);

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { parentOf } from '../face/regions';
 import type { Lesson } from '../lesson/lesson.schema';
 import { movesOf } from '../lesson/lesson.schema';
 import type { Cue } from './cue';
@@ -17,6 +18,7 @@ const TOGETHER_MS = 250;
 /**
  * What is heard of counts, seconds left and changes of side, ascending: each repetition and its last one, where a hold or
  * timed movement begins and ends, and where the side changes; of every move, or of those with the eyes off the screen.
+ * Glasses are off for work at the eye, and the screen with them (common practice, no source).
  *
  * @param cues counts, seconds left and changes of side, shown or not.
  * @example cueSounds({ ...lesson, cueSounds: 'every' }, cues)[0] // { kind: 'count', atMs: 12_000 }
@@ -25,7 +27,7 @@ export function cueSounds(lesson: Pick<Lesson, 'steps' | 'cueSounds'>, cues: rea
   if (lesson.cueSounds === 'none') return [];
   const heard = new Set(
     movesOf(lesson.steps)
-      .filter((step) => lesson.cueSounds === 'every' || step.move.eyesOff)
+      .filter(({ move }) => lesson.cueSounds === 'every' || move.eyesOff || parentOf(move.region) === 'eye')
       .map((step) => step.id),
   );
   const sounds = cues.filter(({ stepId }) => stepId !== null && heard.has(stepId)).flatMap(soundsOf);

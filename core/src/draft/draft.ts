@@ -1,5 +1,4 @@
-import { defaultDose } from '../dose/dose';
-import type { Dose, SidePlan } from '../dose/dose.schema';
+import type { SidePlan } from '../dose/dose.schema';
 import {
   type Lesson,
   LESSON_FORMAT,
@@ -8,7 +7,7 @@ import {
   type MoveStep,
   stepOf,
 } from '../lesson/lesson.schema';
-import type { Action, Move } from '../move/move.schema';
+import type { Move } from '../move/move.schema';
 import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import { WORKED } from '../narration/step-draft';
@@ -16,6 +15,7 @@ import { wording } from '../narration/words';
 import type { SchoolId } from '../school/schools';
 import { likelyMoves } from './likely-moves';
 import { moveFrom } from './move-from';
+import { saidDose, withRules } from './said-dose';
 import { suggestSchool } from './suggest-school';
 
 /** A step of a draft with what it was made of. */
@@ -108,8 +108,12 @@ export function draftSteps(
     const fresh = moveFrom(read, words, '-');
     const move = known ?? made.find((one) => isSame(one, fresh)) ?? { ...fresh, id: newId() };
     if (!known && !made.includes(move)) made.push(move);
-    const said = doseFrom(withRules(doses, rules), move.dose, read.action);
-    const right = other.length > 0 ? doseFrom(withRules(other, rules), said ?? move.dose, read.action) : null;
+    const base = { dose: move.dose, action: read.action, own: known !== undefined };
+    const said = saidDose(withRules(doses, rules), narrated.words, base);
+    const right =
+      other.length > 0
+        ? saidDose(withRules(other, rules), narrated.words, { ...base, dose: said ?? move.dose, own: true })
+        : null;
     const dose = said ?? move.dose;
     const sidePlan = planOf(read, sides, doses, changesIn(narrated, read));
     const rightDose =
@@ -181,21 +185,6 @@ export function draftLesson(
   return { ...lesson, school: school ?? suggestSchool(lesson) };
 }
 
-/** A step's own doses, and what a rule for every move adds to them: sets always, a figure where none of its kind was said. */
-function withRules(own: readonly FoundDose[], rules: readonly FoundDose[]): readonly FoundDose[] {
-  const has = (...kinds: FoundDose['kind'][]): boolean => own.some((dose) => kinds.includes(dose.kind));
-  const figure = has('hold_s', 'reps', 'swipes', 'count', 'breaths', 'seconds_each');
-  return [
-    ...own,
-    ...rules.filter(({ kind }) => {
-      if (has(kind)) return false;
-      if (kind === 'sets' || !figure) return true;
-      // "Six seconds each time", and here "five times": both together are the dose.
-      return kind === 'hold_s' ? has('reps') : kind === 'reps' && has('hold_s');
-    }),
-  ];
-}
-
 function isSame(a: Move, b: Move): boolean {
   return a.name === b.name && a.region === b.region && a.action === b.action && a.tool === b.tool;
 }
@@ -240,54 +229,6 @@ function planOf(read: FoundStep, sides: readonly string[], doses: readonly Found
     default:
       return 'both';
   }
-}
-
-/** The dose that was said, in the form that fits it; null when none was. */
-function doseFrom(said: readonly FoundDose[], base: Dose, action: Action | 'unknown'): Dose | null {
-  const of = (...kinds: FoundDose['kind'][]): FoundDose | undefined => said.find((dose) => kinds.includes(dose.kind));
-  const range = (dose: FoundDose, scale = 1): { low: number; planned: number; high: number } => ({
-    low: dose.low * scale,
-    planned: dose.low * scale,
-    high: Math.max(dose.high, dose.low) * scale,
-  });
-  const sets = of('sets');
-  const withSets = (dose: Dose): Dose => (sets ? { ...dose, sets: range(sets) } : dose);
-  const [hold, reps, each, count, breaths] = [
-    of('hold_s'),
-    of('reps', 'swipes'),
-    of('seconds_each'),
-    of('count'),
-    of('breaths'),
-  ];
-  if (hold) {
-    const plain = defaultDose('hold');
-    if (plain.form === 'hold')
-      return withSets({
-        ...plain,
-        holdMs: range(hold, 1000),
-        reps: reps ? range(reps) : { low: 1, planned: 1, high: 3 },
-      });
-  }
-  if (each) {
-    const plain = defaultDose('timed');
-    if (plain.form === 'timed') return withSets({ ...plain, eachMs: range(each, 1000) });
-  }
-  if (reps) {
-    if (base.form === 'hold') return withSets({ ...base, reps: range(reps) });
-    const strokes = action === 'stroke' || action === 'drain' || action === 'roll';
-    const plain = defaultDose(strokes ? 'passes' : 'reps');
-    if (plain.form === 'passes') return withSets({ ...plain, passes: range(reps) });
-    if (plain.form === 'reps') return withSets({ ...plain, reps: range(reps) });
-  }
-  if (count) {
-    const plain = defaultDose('count');
-    if (plain.form === 'count') return withSets({ ...plain, count: range(count) });
-  }
-  if (breaths) {
-    const plain = defaultDose('breaths');
-    if (plain.form === 'breaths') return withSets({ ...plain, breaths: range(breaths) });
-  }
-  return sets ? withSets(base) : null;
 }
 
 /** Everything said in some read steps. */
