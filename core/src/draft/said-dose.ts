@@ -34,6 +34,9 @@ export interface DoseBase {
 const KEPT_UP: ReadonlySet<string> = new Set(['hold', 'puff', 'stretch', 'unknown']);
 const STROKES: ReadonlySet<string> = new Set(['stroke', 'drain', 'roll']);
 
+/** More than this is no more of the same: "thirty more" are the seconds of the other side. */
+const MOST_MORE = 5;
+
 /**
  * The dose that was said, in the form that fits it; null when none was. "Once more" and "two more" come on top of what was
  * said before.
@@ -44,7 +47,7 @@ const STROKES: ReadonlySet<string> = new Set(['stroke', 'drain', 'roll']);
 export function saidDose(said: readonly FoundDose[], words: readonly Word[], base: DoseBase): Dose | null {
   const plain = said.filter((dose) => !isMore(dose, words));
   const more = said
-    .filter((dose) => isMore(dose, words) && dose.kind === 'reps')
+    .filter((dose) => isMore(dose, words) && dose.kind === 'reps' && dose.low <= MOST_MORE)
     .reduce((sum, one) => sum + one.low, 0);
   const dose = plainDose(plain.length > 0 ? plain : said, base);
   return dose && plain.length > 0 && more > 0 ? withMore(dose, more) : dose;

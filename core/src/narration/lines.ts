@@ -7,6 +7,8 @@ export interface NarrationLine {
   readonly timed: boolean;
   /** Whether its start was given in whole seconds, as a clock shows them: it began at any instant of that second. */
   readonly wholeSecond?: boolean;
+  /** Whether somebody left a line empty before it, to begin something new. */
+  readonly paragraph?: boolean;
 }
 
 /** A text that cannot be read as narration; the message says what to do. */
@@ -16,6 +18,9 @@ export class NarrationError extends Error {
 
 /** Slow speech, for text without times: ms a word with the pauses between sentences (110 words a minute; common practice, no source). */
 const MS_A_WORD = 545;
+
+/** Of stamped lines at most so many begin a paragraph. */
+const MOST_PARTED = 0.6;
 
 const STAMP = /^\s*[[(]?(?:(\d{1,2}):)?(\d{1,3}):(\d{2})(?:[.,](\d{1,3}))?[\])]?\s*[-–—:]?\s*/;
 const ARROW = /^\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})\s*-->\s*((?:\d+:)?\d+:\d{2}[.,]\d{1,3})/;
@@ -92,21 +97,32 @@ function withoutRepeats(lines: readonly NarrationLine[]): NarrationLine[] {
 }
 
 function readStamped(text: string): NarrationLine[] {
-  const found: { startMs: number | null; text: string; wholeSecond?: true }[] = [];
+  const found: { startMs: number | null; text: string; wholeSecond?: true; paragraph?: true }[] = [];
+  let emptyBefore = false;
   // A stamp in brackets begins a line wherever it stands.
   for (const row of text.split(/\n|\s(?=\[(?:\d{1,2}:)?\d{1,3}:\d{2}\])/)) {
     const stamp = STAMP.exec(row);
     const words = plain(stamp ? row.slice(stamp[0].length) : row);
+    if (row.trim() === '') {
+      emptyBefore = found.length > 0;
+      continue;
+    }
+    const paragraph = emptyBefore ? ({ paragraph: true } as const) : {};
+    emptyBefore = false;
     if (stamp)
       found.push({
         startMs: msOf(stamp[0].replace(/[^\d:.,]/g, '').replace(/:$/, '')),
         text: words,
         ...(stamp[4] === undefined ? { wholeSecond: true } : {}),
+        ...paragraph,
       });
     else if (words && found.length > 0 && found[found.length - 1]!.startMs !== null)
       found[found.length - 1]!.text += ` ${words}`;
-    else if (words) found.push({ startMs: null, text: words });
+    else if (words) found.push({ startMs: null, text: words, ...paragraph });
   }
+  // With a line left empty before every stamp, as programs write them, it says nothing.
+  const stamped = found.filter((line) => line.startMs !== null);
+  const parted = stamped.filter((line) => line.paragraph).length <= MOST_PARTED * stamped.length;
   let now = 0;
   return found.flatMap((line, i): NarrationLine[] => {
     const startMs = line.startMs ?? now;
@@ -118,9 +134,18 @@ function readStamped(text: string): NarrationLine[] {
         ? Math.min(next, startMs + Math.max(2 * spoken, 1000))
         : startMs + Math.max(spoken, 500);
     now = endMs;
-    const { text, wholeSecond } = line;
+    const { text, wholeSecond, paragraph } = line;
     return text
-      ? [{ startMs, endMs, text, timed: line.startMs !== null, ...(wholeSecond ? { wholeSecond } : {}) }]
+      ? [
+          {
+            startMs,
+            endMs,
+            text,
+            timed: line.startMs !== null,
+            ...(wholeSecond ? { wholeSecond } : {}),
+            ...(paragraph && parted ? { paragraph } : {}),
+          },
+        ]
       : [];
   });
 }

@@ -324,6 +324,8 @@ function headed(stream: Stream, all: readonly Window[], at: number, last: Draft)
   const { token } = all[at]!;
   const heading = all[at - 1];
   if (!heading || heading.token <= last.token) return token;
+  // A heading is of its own paragraph.
+  for (let one = heading.token + 1; one <= token; one++) if (stream.paragraphs.has(one)) return token;
   const words = sentenceOf(heading.text);
   const length = token - heading.token;
   const short = length <= (TITLES.test(words) ? 10 : 6) && words.trim().endsWith('.');

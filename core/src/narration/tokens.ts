@@ -8,6 +8,8 @@ export interface Stream {
   readonly text: string;
   /** Whether sentences are marked as such; machines write captions without. */
   readonly punctuated: boolean;
+  /** Tokens with which paragraphs begin; none where nobody set any off. */
+  readonly paragraphs: ReadonlySet<number>;
   /** Index of the token that begins at or before a place in the text. */
   tokenAt(offset: number): number;
   /** Where a token begins in the text. */
@@ -92,6 +94,7 @@ export function streamOf(words: readonly Word[]): Stream {
   return {
     tokens,
     text,
+    paragraphs: new Set(tokens.flatMap((token, at) => (isWord(token) && words[token.word]?.paragraph ? [at] : []))),
     punctuated: words.filter((word) => word.pause === '.').length * WORDS_A_STOP >= words.length,
     tokenAt: (offset) => {
       let low = 0;
@@ -106,6 +109,8 @@ export function streamOf(words: readonly Word[]): Stream {
     offsetOf: (token) => offsets[token] ?? text.length,
   };
 }
+
+const isWord = ({ word, end }: Token): boolean => word < end;
 
 /** "ten-second" and "10x" are two; "twenty-five" stays one number; "30s" is thirty seconds. */
 function split(norm: string): string[] {

@@ -12,6 +12,8 @@ export interface Word {
   /** Number of the sentence that it stands in. */
   readonly sentence: number;
   readonly line: number;
+  /** Whether a paragraph begins with it that somebody set off by an empty line. */
+  readonly paragraph?: boolean;
   /** Whether a pause follows: a comma or the end of a sentence. */
   readonly pause: '' | ',' | '.';
 }
@@ -53,6 +55,7 @@ export function wordsOf(lines: readonly NarrationLine[]): Word[] {
         endMs: Math.round(line.startMs + (index + 1) * each),
         sentence,
         line: at,
+        ...(line.paragraph && index === 0 ? { paragraph: true } : {}),
         pause: ends ? '.' : /[,;:)]["”'’]*$/.test(part) ? ',' : '',
       });
       index++;

@@ -27,6 +27,8 @@ export interface Place {
   readonly atMs: number;
   /** What is true of it by itself, by the number of the feature. */
   readonly own: readonly number[];
+  /** What paragraphs say for it, or against it: odds, as a logarithm. */
+  readonly lean: number;
   readonly region: Region | null;
   readonly action: ActionIn['action'];
   readonly tells: boolean;
@@ -52,6 +54,12 @@ const NEAR_MS = 2500;
 /** Lines of so few tokens on the average are short. */
 const SHORT_LINE = 28;
 const SILENCES_MS = [1500, 4500] as const;
+
+/** Fewer paragraphs are no way of telling steps apart. */
+const LEAST_PARAGRAPHS = 3;
+/** A paragraph is where something begins, and what runs through one goes on (common practice, no source): log odds. */
+const AT_PARAGRAPH = 1.6;
+const WITHIN_PARAGRAPH = -0.8;
 
 /** "The next lane", "one row higher": more of the same. */
 const ROW = /^ (?:(?:and|then|so|now) )*(?:the |a |one )?(?:[^ .,]+ )?(?:lanes?|lines?|rows?) /;
@@ -247,7 +255,7 @@ export function placesIn(
   swaps: readonly Pick<FoundSwap & { token: number }, 'token'>[],
   ruled: readonly Draft[],
 ): Place[] {
-  const { tokens, text } = stream;
+  const { tokens, text, paragraphs } = stream;
   const changes = new Set(swaps.map((swap) => swap.token));
   const endMs = tokens[tokens.length - 1]?.startMs ?? 0;
   const rules = ruled.filter(({ kind }) => kind !== 'intro' && kind !== 'outro');
@@ -288,6 +296,7 @@ export function placesIn(
     };
     places.push({
       ...{ token: at, atMs: token.startMs, region: doing.region, action: doing.action, tells: seen.tells },
+      lean: paragraphs.size < LEAST_PARAGRAPHS ? 0 : paragraphs.has(at) ? AT_PARAGRAPH : WITHIN_PARAGRAPH,
       own: OWN.flatMap(([, is], i) => (is(seen) ? [i] : [])),
       ...{ swapped: seen.swapNear, numbers, stops },
     });

@@ -16,6 +16,7 @@ const place = fc.record({
   region: fc.constantFrom(...REGIONS),
   action: fc.constantFrom(...ACTIONS),
   tells: fc.boolean(),
+  lean: fc.constantFrom(-0.8, 0, 1.6),
   swapped: fc.boolean(),
   number: fc.boolean(),
 });
@@ -40,7 +41,7 @@ function likelihood(places: readonly Place[], begins: readonly number[], { bias,
     if (last !== null && one.atMs - places[last]!.atMs < SHORTEST_MS) return begins.includes(i) ? -Infinity : sum;
     const odds = [...one.own, ...since(last === null ? null : places[last]!, one)].reduce(
       (all, k) => all + weights[k]!,
-      bias,
+      bias + one.lean,
     );
     if (begins.includes(i)) last = i;
     return sum - Math.log1p(Math.exp(begins.includes(i) ? -odds : odds));

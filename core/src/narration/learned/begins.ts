@@ -26,7 +26,7 @@ export interface Begin {
  * @example bestBegins([], { bias: 0, weights: [] }) // []
  */
 export function bestBegins(places: readonly Place[], { bias, weights }: BeginWeights): Begin[] {
-  const own = places.map((place) => place.own.reduce((sum, one) => sum + weights[one]!, bias));
+  const own = places.map((place) => place.own.reduce((sum, one) => sum + weights[one]!, bias + place.lean));
   const oddsAt = (from: number, to: number): number =>
     since(from < 0 ? null : places[from]!, places[to]!).reduce((sum, one) => sum + weights[one]!, own[to]!);
   const none = { score: -Infinity, from: -1 };
