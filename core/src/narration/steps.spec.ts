@@ -112,15 +112,17 @@ describe('steps', () => {
     const paragraphs = [
       'Welcome to the pier. We have four minutes.',
       'Jaw. Knead with both hands, six times. Let the teeth stay apart.',
-      'Cheeks, upward, from the mouth to the ear. Eight of those.',
+      'Cheeks, upward, from the mouth to the ear. Eight of those. It should feel like nothing much.',
       'The forehead: flat hands up into the hair. Six.',
+      'With the ring fingers under the eye, from the inner corner out, as light as a moth. Five times.',
       'Neck to finish. Down to the collarbones, four long ones.',
+      "That's all. See you next week.",
     ];
     const begins = (text: string): string[] => {
       const { steps, words } = readNarration(text);
       return steps.map((step) => words[step.evidence.from]!.norm);
     };
-    expect(begins(paragraphs.join('\n\n'))).toEqual(['welcome', 'jaw', 'cheeks', 'the', 'neck']);
+    expect(begins(paragraphs.join('\n\n'))).toEqual(['welcome', 'jaw', 'cheeks', 'the', 'with', 'neck']);
     // With an empty line before each of them stamps say nothing more than they do without.
     const stamped = paragraphs.map((text, i) => `[0:${10 + 5 * i}] ${text}`);
     expect(begins(stamped.join('\n\n'))).toEqual(begins(stamped.join('\n')));
