@@ -13,7 +13,7 @@ const WORDS = /\.(?:vtt|srt|txt)$/i;
 /** Which of some files is the film, and which the words. @example recordingOf([film, captions]).words?.name // 'tide.vtt' */
 export function recordingOf(files: readonly File[]): Recording {
   const words = files.find((file) => WORDS.test(file.name) || file.type.startsWith('text/')) ?? null;
-  const film = files.find((file) => file !== words && /^(?:video|audio)\//.test(file.type)) ?? null;
+  const film = files.find((file) => file !== words && file.type.startsWith('video/')) ?? null;
   return { film, words };
 }
 

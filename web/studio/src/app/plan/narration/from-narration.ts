@@ -29,15 +29,13 @@ import { clock } from '@limber/core/time/clock';
 import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
-import { Api } from '../../api/http';
-import { ROUTES } from '@limber/core/api/routes';
 import { Keys } from '../../keys/keys';
-import { Uploads } from '../../progress/uploads';
 import { claimName } from '../../rules/words';
 import { keep, kept } from '../../shell/kept';
 import { PlanWork } from '../plan-work';
 import { BroughtFiles, MOST_WORDS_BYTES, recordingOf } from './brought-files';
 import { FIELD_KEYS, FIELDS, OpenStep } from './open-step';
+import { OldRecording } from './old-recording';
 import { PasteBeside } from './paste-beside';
 import { PlacePlayer } from './place-player';
 import { chipOf, placeOf, readRows, sureOf, wordsAt, type Chip, type ReadRow } from './read-rows';
@@ -83,16 +81,11 @@ export class FromNarration {
   private readonly list = viewChild<ElementRef<HTMLElement>>('list');
   private readonly open = viewChild(OpenStep);
   private readonly player = viewChild(PlacePlayer);
-  private readonly api = inject(Api);
-  private readonly uploads = inject(Uploads);
 
   protected readonly text = signal('');
-  /** The film that the words are said in, as it lies here. */
-  protected readonly film = signal<File | null>(null);
+  protected readonly recording = new OldRecording();
   /** Files are held over the place where they are dropped. */
   protected readonly over = signal(false);
-  /** It is public as it is: nothing of it is filmed again. */
-  protected readonly isPublic = signal(false);
   /** What is new of its moves is kept in the library as well. */
   protected readonly keepsMoves = signal(true);
   protected readonly name = signal('');
@@ -236,13 +229,13 @@ export class FromNarration {
       this.sayings.reset(before.sayings);
       this.left.set(new Set(before.left));
       this.unsaid.set(new Set(before.unsaid));
-      this.isPublic.set(before.isPublic);
+      this.recording.isPublic.set(before.isPublic);
     }
     void this.bring(inject(BroughtFiles).take());
     this.readWhatIsSaid();
     effect(() => {
       const [text, name, sayings] = [this.text(), this.name(), this.sayings.all()];
-      const [left, unsaid, isPublic] = [[...this.left()], [...this.unsaid()], this.isPublic()];
+      const [left, unsaid, isPublic] = [[...this.left()], [...this.unsaid()], this.recording.isPublic()];
       if (text.trim() === '') sessionStorage.removeItem(UNDER_WAY);
       else keep(UNDER_WAY, { text, name, sayings, left, unsaid, isPublic }, sessionStorage);
     });
@@ -310,7 +303,7 @@ export class FromNarration {
         { key: 'arrowup', does: $localize`Step before`, run: () => this.go(-1), when: hasRows },
         {
           ...{ key: 'space', does: $localize`Play its place, or pause`, run: () => this.playPlace() },
-          when: () => isOpen() && this.film() !== null,
+          when: () => isOpen() && this.recording.film() !== null,
         },
         { key: 'a', does: $localize`It is right as it is`, run: () => this.agree(), when: isOpen },
         { key: 'n', does: $localize`No step begins here`, run: () => this.join(), when: isOpen },
@@ -361,10 +354,7 @@ export class FromNarration {
     if (files.length === 0) return;
     const { film, words } = recordingOf(files);
     this.problem.set('');
-    if (film) {
-      this.film.set(film);
-      this.isPublic.set(true);
-    }
+    if (film) this.recording.take(film);
     const named = words ?? film;
     if (named && !this.name()) this.name.set(named.name.replace(/\.\w+$/, '').replace(/[-_]+/g, ' '));
     if (words && words.size > MOST_WORDS_BYTES)
@@ -465,24 +455,14 @@ export class FromNarration {
       const title = this.name().trim() || $localize`From a narration`;
       const school = this.schools().find(({ taken }) => taken)?.id;
       const made = draftLesson(narrated, this.draft(), title, crypto.randomUUID(), school);
-      const id = await this.lessons.bringIn({ ...made, publicElsewhere: this.isPublic() });
+      const id = await this.lessons.bringIn({ ...made, publicElsewhere: this.recording.isPublic() });
       if (this.keepsMoves()) this.library.add(this.newMoves());
-      const film = this.film();
-      if (film) this.send(id, film);
+      this.recording.send(id, this.text());
       sessionStorage.removeItem(UNDER_WAY);
-      await this.router.navigateByUrl(film ? `/lesson/${id}/film/takes` : `/lesson/${id}/plan/words`);
+      await this.router.navigateByUrl(this.recording.film() ? `/lesson/${id}/film/takes` : `/lesson/${id}/plan/words`);
     } catch (error) {
       this.problem.set(error instanceof ApiError ? error.message : $localize`The lesson could not be made. Try again.`);
     }
-  }
-
-  /** The film goes to its lesson while other pages are open; its words go along, whenever it arrives. */
-  private send(lessonId: string, film: File): void {
-    const text = this.text();
-    void this.uploads.start({ lessonId }, film, (id) => {
-      // Without times, or not let through: they can be brought to the take by hand.
-      void this.api.ask(ROUTES.arrivalCaptions, { params: { id }, body: { text } }).catch(() => undefined);
-    });
   }
 
   protected turnWords(one: Chip): string {
