@@ -71,8 +71,8 @@ export const HEDGED =
 /** Only what the moves are for is named: "what I do for my double chin". */
 const TOPIC =
   / (?:exercises?|moves?|massage|routine|what i do|something|this(?: one)? is|these are|good|great|nice|lovely) (?:for|against) (?:[^ .,]+ ){0,2}$/;
-const DENIED =
-  / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
+export const DENIED =
+  / (?:won't|will not|does not|doesn't|don't|do not|cannot|can't|not|never|no|nothing|isn't|haven't|hasn't|nobody|myth|is not|gets not)(?: [^ .,]+){0,5} $/;
 
 /** "If you wake up puffy, …" says whom it is for; "if you keep it up" still promises. */
 const CONDITION =

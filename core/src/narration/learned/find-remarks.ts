@@ -10,6 +10,8 @@ export interface RemarkSort<T extends string> {
   readonly learned: Learned;
   /** How sure one must be at least to be told. */
   readonly least: number;
+  /** Whether what stands before something takes it back. */
+  readonly denied?: RegExp;
 }
 
 /** Words so far on each side of what hints at a remark are shown for it. */
@@ -23,7 +25,7 @@ const AROUND = 8;
 export function findRemarks<T extends string>(
   stream: Stream,
   ruled: readonly RuledRemark<T>[],
-  { hints, learned, least }: RemarkSort<T>,
+  { hints, learned, least, denied }: RemarkSort<T>,
 ): RuledRemark<T>[] {
   let before: ReadonlySet<T> = new Set();
   let last: Remark<T> | null = null;
@@ -38,6 +40,7 @@ export function findRemarks<T extends string>(
         const rules = own.filter((one) => one.about === about);
         if (rules.length > 0) return rules.map((one) => ({ ...one, evidence: { ...one.evidence, sure } }));
         const at = whereSaid(remark, about, learned);
+        if (denied?.test(clause.text.slice(0, at))) return [];
         const evidence = { ...wordsAround(stream, clause, at), sure };
         return [{ about, clause: number, atMs: saidAt(stream, clause, Math.max(0, at - 1)), evidence }];
       });

@@ -1,5 +1,5 @@
 import type { ClaimAbout } from '../../caution/wording';
-import { HEDGED, ruledClaims } from '../claims';
+import { DENIED, HEDGED, ruledClaims } from '../claims';
 import { clauses } from '../clauses';
 import type { CautionAbout, FoundCaution, FoundClaim } from '../reading';
 import { ruledCautions } from '../remarks';
@@ -14,7 +14,11 @@ import { likeliest, type Learned, type Seen } from './likeliest';
 /** See `cli/src/write-learned.ts`. Rather one too many than one too few: a caution that was said is to be seen. */
 export const CAUTIONS: RemarkSort<CautionAbout> = { hints: CAUTION_HINTS, learned: cautions, least: 0.35 };
 const LEARNED: LearnedClaims = claims;
-const CLAIMS: RemarkSort<ClaimAbout> = { hints: CLAIM_HINTS, learned: LEARNED.claimed, least: 0.27 };
+const CLAIMS: RemarkSort<ClaimAbout> = {
+  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, least: 0.27 },
+  // What is taken back is no claim, whatever is said with it.
+  denied: DENIED,
+};
 
 /** What is known of how claims are made, and of how strong they are. */
 export interface LearnedClaims {

@@ -43,7 +43,7 @@ describe('what was learned of narrations', () => {
 
   it('hears cautions in words that no rule has', () => {
     const about = (told: string): string[] => readNarration(lesson(told)).cautions.map((one) => one.about);
-    expect(about('Now stroke under the eyes to the temples, six times. Softly does it.')).toContain('eye');
+    expect(about('Now circle at the eye, six times. You are on bone, not on the ball.')).toContain('eye');
     expect(
       about('Press the jaw with two fingers, five breaths. You’re testing a peach, you’re not buying it.'),
     ).toContain('pressure');
