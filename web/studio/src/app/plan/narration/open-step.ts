@@ -108,7 +108,13 @@ export class OpenStep {
     const likely = likelyMoves(this.step(), words, this.library());
     const own = this.ownMove();
     const taken = own === undefined ? (likely[0]?.meant ? likely[0].move.id : null) : own;
-    const others = likely.map(({ move }) => ({ id: move.id, name: move.name, about: aboutOf(move) }));
+    // One that was chosen stays in sight, whatever the step is said to be since.
+    const chosen = this.library().filter((move) => move.id === own && likely.every((one) => one.move.id !== own));
+    const others = [...likely.map(({ move }) => move), ...chosen].map((move) => ({
+      id: move.id,
+      name: move.name,
+      about: aboutOf(move),
+    }));
     return [
       ...others,
       { id: null, name: moveFrom(this.step(), words, 'new').name, about: $localize`a new move, of these words` },
