@@ -20,15 +20,18 @@ export class CueSounds {
     this.context = context;
   }
 
-  /** Called with each picture: what is due next is handed over once. @param rate of playing. */
+  /** Called with each picture: what is due next is handed over once. @param sounds ascending. @param rate of playing. */
   follow(sounds: readonly CueSound[], cutMs: CutMs, plays: boolean, rate: number): void {
     const { context } = this;
     if (!context || !plays) return;
     for (const [name, { atMs }] of this.handedOver) if (atMs < cutMs - RINGS_MS) this.handedOver.delete(name);
     for (const { kind, atMs } of sounds) {
-      const name = `${kind}|${atMs}`;
       const inMs = atMs - cutMs;
-      if (inMs < -LATE_MS || inMs > AHEAD_MS * rate || this.handedOver.has(name)) continue;
+      // They are in order.
+      if (inMs > AHEAD_MS * rate) break;
+      if (inMs < -LATE_MS) continue;
+      const name = `${kind}|${atMs}`;
+      if (this.handedOver.has(name)) continue;
       const node = context.createBufferSource();
       node.buffer = this.bufferOf(kind, context);
       node.connect(context.destination);

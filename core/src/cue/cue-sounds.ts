@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { parentOf } from '../face/regions';
-import type { Lesson } from '../lesson/lesson.schema';
-import { movesOf } from '../lesson/lesson.schema';
+import { movesOf, type Lesson } from '../lesson/lesson.schema';
+import type { CutMs } from '../time/clocks';
 import type { Cue } from './cue';
+import { override } from './overrides';
 
 /** What is heard of a cue. Of two that come together the one that stands first here is heard. */
 export const SOUND_KINDS = ['swap', 'end', 'begin', 'last', 'count'] as const;
@@ -18,20 +19,25 @@ const TOGETHER_MS = 250;
 /**
  * What is heard of counts, seconds left and changes of side, ascending: each repetition and its last one, where a hold or
  * timed movement begins and ends, and where the side changes; of every move, or of those with the eyes off the screen.
- * Glasses are off for work at the eye, and the screen with them (common practice, no source).
+ * Glasses are off for work at the eye, and the screen with them (common practice, no source). What nobody is shown of a
+ * kind is heard all the same; what she hid by name is wrong there.
  *
- * @param cues counts, seconds left and changes of side, shown or not.
- * @example cueSounds({ ...lesson, cueSounds: 'every' }, cues)[0] // { kind: 'count', atMs: 12_000 }
+ * @param cues counts, seconds left and changes of side as they are derived.
+ * @example cueSounds({ ...lesson, cueSounds: 'every' }, cues, 60_000)[0] // { kind: 'count', atMs: 12_000 }
  */
-export function cueSounds(lesson: Pick<Lesson, 'steps' | 'cueSounds'>, cues: readonly Cue[]): CueSound[] {
+export function cueSounds(
+  lesson: Pick<Lesson, 'steps' | 'cueSounds' | 'overrides'>,
+  cues: readonly Cue[],
+  durationMs: CutMs,
+): CueSound[] {
   if (lesson.cueSounds === 'none') return [];
   const heard = new Set(
     movesOf(lesson.steps)
       .filter(({ move }) => lesson.cueSounds === 'every' || move.eyesOff || parentOf(move.region) === 'eye')
       .map((step) => step.id),
   );
-  const sounds = cues.filter(({ stepId }) => stepId !== null && heard.has(stepId)).flatMap(soundsOf);
-  return apart(sounds);
+  const own = cues.filter(({ stepId }) => stepId !== null && heard.has(stepId));
+  return apart(override(own, lesson.overrides, durationMs).cues.flatMap(soundsOf));
 }
 
 function soundsOf({ kind, startMs, endMs, value, of }: Cue): CueSound[] {

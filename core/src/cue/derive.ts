@@ -64,12 +64,10 @@ export function deriveCues(lesson: Lesson, timeline: Timeline = timelineOf(lesso
   const chosen = (cue: Cue): boolean => isNote(cue.kind) || isShown(cue);
   const { cues, orphans } = override(derived, lesson.overrides, timeline.durationMs, chosen);
   cues.sort((a, b) => a.startMs - b.startMs || ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || a.endMs - b.endMs);
-  // What nobody is shown of a kind is heard all the same; what she hid by name is wrong there.
-  const heardOf = override([...figures, ...swaps], lesson.overrides, timeline.durationMs).cues;
   // Of a kind that is not told nothing is derived that a change could belong to.
   return {
     cues,
-    sounds: cueSounds(lesson, heardOf),
+    sounds: cueSounds(lesson, [...figures, ...swaps], timeline.durationMs),
     orphans: orphans.filter(({ key }) => when(partsOfKey(key).kind as CueKind) !== 'never'),
   };
 }

@@ -11,6 +11,7 @@ import type { Move } from '../move/move.schema';
 import type { Narrated } from '../narration/read';
 import type { FoundDose, FoundStep } from '../narration/reading';
 import { WORKED } from '../narration/step-draft';
+import { SIDED } from '../narration/step-sides';
 import { wording } from '../narration/words';
 import type { SchoolId } from '../school/schools';
 import { likelyMoves } from './likely-moves';
@@ -45,7 +46,6 @@ interface Drafted {
 
 /** A change of side so near to where a step begins or ends is what it begins or ends with, ms. */
 const NEAR_MS = 1000;
-const SIDED: ReadonlySet<FoundStep['side']> = new Set(['left', 'right', 'first', 'second']);
 
 /** So long the words of each part of a step are at most, as of the opening and the closing. */
 const MOST_WORDS = 6000;
@@ -105,9 +105,7 @@ export function draftSteps(
     const wanted = moves.get(read.evidence.from);
     const [likely] = wanted === undefined ? likelyMoves(read, words, library) : [];
     const known = likely?.meant ? likely.move : library.find((move) => move.id === wanted);
-    const fresh = moveFrom(read, words, '-');
-    const move = known ?? made.find((one) => isSame(one, fresh)) ?? { ...fresh, id: newId() };
-    if (!known && !made.includes(move)) made.push(move);
+    const move = known ?? oneOf(made, moveFrom(read, words, newId()));
     const base = { dose: move.dose, action: read.action, own: known !== undefined };
     const said = saidDose(withRules(doses, rules), narrated.words, base);
     const right =
@@ -185,8 +183,14 @@ export function draftLesson(
   return { ...lesson, school: school ?? suggestSchool(lesson) };
 }
 
-function isSame(a: Move, b: Move): boolean {
-  return a.name === b.name && a.region === b.region && a.action === b.action && a.tool === b.tool;
+/** A move as it was made before, or made now. */
+function oneOf(made: Move[], move: Move): Move {
+  const { name, region, action, tool } = move;
+  const before = made.find(
+    (one) => one.name === name && one.region === region && one.action === action && one.tool === tool,
+  );
+  if (!before) made.push(move);
+  return before ?? move;
 }
 
 function same(a: FoundStep, b: FoundStep): boolean {

@@ -1,3 +1,4 @@
+import { plainWords } from '../align/plain-words';
 import { parentOf, REGIONS } from '../face/regions';
 import type { Move, Tool } from '../move/move.schema';
 import type { FoundStep } from '../narration/reading';
@@ -30,12 +31,12 @@ export function likelyMoves(
   words: string,
   library: readonly Move[],
 ): LikelyMove[] {
-  const said = ` ${plain(words)} `;
+  const said = ` ${plainWords(words).join(' ')} `;
   const route = routeIn(words, read.region);
   const upward = heightIn(said);
   return library
     .map((move) => {
-      const name = plain(move.name);
+      const name = plainWords(move.name).join(' ');
       const named = name.length >= NAME_LETTERS && said.includes(` ${name} `);
       const [region, action, tool] = [
         move.region === read.region,
@@ -55,13 +56,6 @@ export function likelyMoves(
     .sort((a, b) => Number(b.meant) - Number(a.meant) || b.score - a.score)
     .slice(0, MOST)
     .map(({ move, meant }) => ({ move, meant }));
-}
-
-function plain(text: string): string {
-  return text
-    .toLowerCase()
-    .replace(/[^\p{L}\d']+/gu, ' ')
-    .trim();
 }
 
 function byHand(tool: Tool): Tool {

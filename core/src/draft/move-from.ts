@@ -3,7 +3,7 @@ import { regionName } from '../face/regions';
 import { moveSchema, type Move } from '../move/move.schema';
 import type { FoundStep } from '../narration/reading';
 import { retimed } from '../schedule/tempo';
-import { nameIn } from './name-in';
+import { capital, nameIn } from './name-in';
 import { routeIn } from './route-in';
 
 /**
@@ -27,7 +27,7 @@ export function moveFrom(read: FoundStep, words: string, id: string): Move {
   return moveSchema.parse({
     id,
     revision: 1,
-    name: nameIn(words) ?? `${action[0]!.toUpperCase()}${action.slice(1)}, ${regionName(read.region)}`,
+    name: nameIn(words) ?? `${capital(action)}, ${regionName(read.region)}`,
     region: read.region,
     action,
     tool: read.tool,

@@ -31,4 +31,7 @@ export function nameIn(words: string): string | null {
   return names && !/ (?:left|right) /.test(said) && !TELLING.test(said) ? capital(name) : null;
 }
 
-const capital = (name: string): string => `${name[0]!.toUpperCase()}${name.slice(1)}`;
+/** @example capital('lip glides') // 'Lip glides' */
+export function capital(name: string): string {
+  return `${name[0]!.toUpperCase()}${name.slice(1)}`;
+}

@@ -12,7 +12,8 @@ const BEGINS = 3;
 
 /**
  * The other places of a text of which the same is to be said as of one: steps that share a phrase with it and were read
- * alike, or not surely, places that begin with the same words, numbers that are followed by the same word. Nobody has said anything of them.
+ * alike, or not surely; places that begin with the same words; numbers that are followed by the same word. Nobody has said
+ * anything of them.
  *
  * @param narrated as it was read before.
  * @example taught(narrated, { is: 'step', word: 40, as: { region: 'temple' } }, given) // [{ is: 'step', word: 96, as: { region: 'temple' } }]

@@ -48,7 +48,7 @@ export type Pace = z.infer<typeof paceSchema>;
 
 const PRODUCTS = ['none', 'apply', 'top_up'] as const;
 const PRIORITIES = ['must', 'normal', 'may_go'] as const;
-export const CUE_SOUNDS = ['none', 'eyes_off', 'every'] as const;
+const CUE_SOUNDS = ['none', 'eyes_off', 'every'] as const;
 export const HALVES = ['morning', 'evening'] as const;
 export type Half = (typeof HALVES)[number];
 

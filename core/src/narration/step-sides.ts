@@ -16,7 +16,8 @@ const UNPAIRED: ReadonlySet<Region> = new Set([
   'chest',
 ]);
 
-const SIDED: ReadonlySet<string> = new Set(['left', 'right', 'first', 'second']);
+/** The sides that are one of two. */
+export const SIDED: ReadonlySet<string> = new Set(['left', 'right', 'first', 'second']);
 
 const NEVER_PAIRED: ReadonlySet<Region> = new Set(['lips', 'tongue', 'chin']);
 

@@ -18,7 +18,7 @@ import { IdeasStore } from '../api/ideas-store';
 import { Lessons } from '../api/lessons';
 import { Session } from '../api/session';
 import { Keys } from '../keys/keys';
-import { BroughtFiles, recordingOf } from '../plan/narration/brought-files';
+import { BroughtFiles, recordingOf, titleOf } from '../plan/narration/brought-files';
 import { Uploads } from '../progress/uploads';
 import { Choice } from '../shell/choice';
 import { BringLesson } from './bring-lesson';
@@ -205,7 +205,7 @@ export class Desk {
     }
     if (!film) return;
     await this.doing(async () => {
-      const id = await this.lessonsApi.create(titleOf(film.name));
+      const id = await this.lessonsApi.create(titleOf(film.name) || $localize`An old video`);
       void this.uploads.start({ lessonId: id }, film);
       await this.router.navigateByUrl(`/lesson/${id}/film/takes`);
     });
@@ -284,13 +284,4 @@ type Trashed = Pick<ListedLesson, 'id' | 'title'>;
 
 function partOfDay(hour = new Date().getHours()): string {
   return hour < 3 ? 'evening' : hour < 12 ? 'morning' : hour < 18 ? 'afternoon' : 'evening';
-}
-
-/** A name for a lesson from a file's: without its ending, with spaces. */
-function titleOf(fileName: string): string {
-  const words = fileName
-    .replace(/\.[^.]+$/, '')
-    .replace(/[_-]+/g, ' ')
-    .trim();
-  return (words || $localize`An old video`).slice(0, 160);
 }

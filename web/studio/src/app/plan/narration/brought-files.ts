@@ -6,15 +6,26 @@ export interface Recording {
   readonly words: File | null;
 }
 
-/** Larger is no narration. */
-export const MOST_WORDS_BYTES = 4_000_000;
 const WORDS = /\.(?:vtt|srt|txt)$/i;
 
-/** Which of some files is the film, and which the words. @example recordingOf([film, captions]).words?.name // 'tide.vtt' */
+/**
+ * Which of some files is the film, and which the words. Of some films a browser does not know what they are: the studio does.
+ *
+ * @example recordingOf([film, captions]).words?.name // 'tide.vtt'
+ */
 export function recordingOf(files: readonly File[]): Recording {
   const words = files.find((file) => WORDS.test(file.name) || file.type.startsWith('text/')) ?? null;
-  const film = files.find((file) => file !== words && file.type.startsWith('video/')) ?? null;
+  const film = files.find((file) => file !== words && (file.type === '' || file.type.startsWith('video/'))) ?? null;
   return { film, words };
+}
+
+/** What something is called after a file; empty where its name says nothing. @example titleOf('old-pier.mp4') // 'old pier' */
+export function titleOf(fileName: string): string {
+  return fileName
+    .replace(/\.[^.]+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .trim()
+    .slice(0, 160);
 }
 
 /** Hands files from the desk over to the page that reads them. */

@@ -31,6 +31,13 @@ describe('from a narration to a lesson', () => {
     document.body.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true }));
     await settled();
   };
+  /** Waits until something is so, as long as the test may take. */
+  const until = async (is: () => boolean): Promise<void> => {
+    while (!is()) {
+      await new Promise((pause) => setTimeout(pause, 5));
+      await fixture.whenStable();
+    }
+  };
   /** What was put right has been read. */
   const settled = async (): Promise<void> => {
     for (let i = 0; i < 3; i++) {
@@ -46,10 +53,7 @@ describe('from a narration to a lesson', () => {
     field.dispatchEvent(new Event('input'));
     await fixture.whenStable();
     // What is typed is read after a pause.
-    while (steps().length === 0 && !root.querySelector('[role=alert]')) {
-      await new Promise((pause) => setTimeout(pause, 5));
-      await fixture.whenStable();
-    }
+    await until(() => steps().length > 0 || root.querySelector('[role=alert]') !== null);
   }
 
   const steps = (): HTMLElement[] => [...root.querySelectorAll<HTMLElement>('[data-testid=read-step]')];
@@ -184,15 +188,11 @@ describe('from a narration to a lesson', () => {
     fixture = TestBed.createComponent(FromNarration);
     root = fixture.nativeElement as HTMLElement;
     await fixture.whenStable();
-    while (steps().length === 0) {
-      await new Promise((pause) => setTimeout(pause, 5));
-      await fixture.whenStable();
-    }
+    await until(() => steps().length > 0);
     expect(names().length).toBe(6);
     // Other words are read anew.
     await read(TEXT.replace('Good morning', 'Good evening'));
-    await new Promise((pause) => setTimeout(pause, 500));
-    await settled();
+    await until(() => names().length < 6);
     expect(names().length).toBe(5);
   });
 
@@ -217,8 +217,7 @@ describe('from a narration to a lesson', () => {
     expect(words(root.querySelector('[data-testid=pasted]')!)).toContain('0:14 Stroke, neck');
     expect(words(root.querySelector('[data-testid=pasted]')!)).toContain('Who should ask first');
     await read(TEXT.replace(/\[\d:\d\d\] /g, ''));
-    await new Promise((pause) => setTimeout(pause, 500));
-    await settled();
+    await until(() => root.querySelector('[data-testid=pasted]') === null && steps().length > 0);
     expect(root.querySelector('[data-testid=pasted]')).toBeNull();
   });
 

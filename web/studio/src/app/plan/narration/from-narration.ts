@@ -18,6 +18,7 @@ import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { Textarea } from 'primeng/textarea';
 import * as z from 'zod';
+import { MOST_CAPTIONS } from '@limber/core/api/media';
 import { around, draftLesson, draftSteps } from '@limber/core/draft/draft';
 import { fittingSchools } from '@limber/core/draft/suggest-school';
 import { taught } from '@limber/core/draft/taught';
@@ -30,15 +31,14 @@ import { ApiError } from '../../api/http';
 import { Lessons } from '../../api/lessons';
 import { LibraryStore } from '../../api/library-store';
 import { Keys } from '../../keys/keys';
-import { claimName } from '../../rules/words';
 import { keep, kept } from '../../shell/kept';
 import { PlanWork } from '../plan-work';
-import { BroughtFiles, MOST_WORDS_BYTES, recordingOf } from './brought-files';
+import { BroughtFiles, recordingOf, titleOf } from './brought-files';
 import { FIELD_KEYS, FIELDS, OpenStep } from './open-step';
 import { OldRecording } from './old-recording';
 import { PasteBeside } from './paste-beside';
 import { PlacePlayer } from './place-player';
-import { chipOf, placeOf, readRows, sureOf, wordsAt, type Chip, type ReadRow } from './read-rows';
+import { NO_REMARKS, placeOf, readRows, remarksOf, sureOf, type Chip, type ReadRow } from './read-rows';
 import { Sayings, sayingsSchema } from './sayings';
 
 const QUIET_MS = 400;
@@ -127,6 +127,12 @@ export class FromNarration {
     const newId = (): string => `${seed}-${made++}`;
     return draftSteps(narrated, this.moves(), newId, this.accepted(), this.sayings.moves());
   });
+  private readonly title = computed(() => this.name().trim() || $localize`From a narration`);
+  /** The lesson as it would be made, of any school. */
+  private readonly lesson = computed(() => {
+    const narrated = this.taken();
+    return narrated && draftLesson(narrated, this.draft(), this.title(), 'x', SCHOOL_IDS[0]);
+  });
   protected readonly rows = computed((): ReadRow[] => {
     const narrated = this.narrated();
     const [draft, given] = [this.draft(), this.sayings.given()];
@@ -151,11 +157,10 @@ export class FromNarration {
   });
   /** What can be pasted beside the film as it is public; null where nobody knows when things are said. */
   protected readonly beside = computed(() => {
-    const narrated = this.taken();
-    const draft = this.draft();
-    if (!narrated || draft.length === 0 || !STAMPED.test(this.text())) return null;
-    const title = this.name().trim() || $localize`From a narration`;
-    return oldFilmWords(narrated, draft, draftLesson(narrated, draft, title, 'x', SCHOOL_IDS[0]));
+    const [narrated, draft, lesson] = [this.taken(), this.draft(), this.lesson()];
+    return narrated && lesson && draft.length > 0 && STAMPED.test(this.text())
+      ? oldFilmWords(narrated, draft, lesson)
+      : null;
   });
   /** What was said of other places because of the last thing that was put right: when they are said. */
   protected readonly alike = computed(() => {
@@ -165,33 +170,10 @@ export class FromNarration {
     return last.said.slice(1).map(({ word }) => clock(words[word]?.startMs ?? 0));
   });
 
-  protected readonly promises = computed(() => {
+  protected readonly remarks = computed(() => {
     const narrated = this.narrated();
-    return (narrated?.promises ?? []).map((one) => ({
-      time: clock(one.atMs),
-      ...chipOf(
-        narrated!,
-        one.evidence,
-        `${one.low}${one.high > one.low ? $localize` to ${one.high}` : ''} ${one.unit.replace('_', ' ')}`,
-        this.unsaid(),
-      ),
-    }));
+    return narrated ? remarksOf(narrated, this.unsaid()) : NO_REMARKS;
   });
-  protected readonly claims = computed(() =>
-    (this.narrated()?.claims ?? []).map((one) => ({
-      time: clock(one.atMs),
-      what: `${claimName(one.about)}, ${one.strength === 'strong' ? $localize`said as certain` : $localize`said with care`}`,
-      words: wordsAt(this.narrated()!, one.evidence),
-      strong: one.strength === 'strong',
-    })),
-  );
-  protected readonly cautions = computed(() =>
-    (this.narrated()?.cautions ?? []).map((one) => ({
-      time: clock(one.atMs),
-      what: one.about.replace(/_/g, ' '),
-      words: wordsAt(this.narrated()!, one.evidence),
-    })),
-  );
   protected readonly made = computed(() => this.draft().length);
   /** Moves that are in no library yet. */
   protected readonly newMoves = computed(() => [
@@ -206,9 +188,9 @@ export class FromNarration {
   });
   /** The school that fits the draft best, and the next likely one. */
   protected readonly schools = computed(() => {
-    const narrated = this.taken();
-    if (!narrated) return [];
-    const likely = fittingSchools(draftLesson(narrated, this.draft(), 'x', 'x', SCHOOL_IDS[0])).slice(0, 2);
+    const lesson = this.lesson();
+    if (!lesson) return [];
+    const likely = fittingSchools(lesson).slice(0, 2);
     const taken = likely.find(({ id }) => id === this.chosen()) ?? likely[0]!;
     return likely.map((one) => ({
       id: one.id,
@@ -356,8 +338,8 @@ export class FromNarration {
     this.problem.set('');
     if (film) this.recording.take(film);
     const named = words ?? film;
-    if (named && !this.name()) this.name.set(named.name.replace(/\.\w+$/, '').replace(/[-_]+/g, ' '));
-    if (words && words.size > MOST_WORDS_BYTES)
+    if (named && !this.name()) this.name.set(titleOf(named.name));
+    if (words && words.size > 4 * MOST_CAPTIONS)
       this.problem.set($localize`That file is larger than any narration. Choose the captions, not the video.`);
     else if (words) this.setText(await words.text());
     else if (!film) this.problem.set($localize`Choose captions (WebVTT, SubRip or text), a film, or both together.`);
@@ -452,9 +434,8 @@ export class FromNarration {
     const narrated = this.taken();
     if (!narrated) return;
     try {
-      const title = this.name().trim() || $localize`From a narration`;
       const school = this.schools().find(({ taken }) => taken)?.id;
-      const made = draftLesson(narrated, this.draft(), title, crypto.randomUUID(), school);
+      const made = draftLesson(narrated, this.draft(), this.title(), crypto.randomUUID(), school);
       const id = await this.lessons.bringIn({ ...made, publicElsewhere: this.recording.isPublic() });
       if (this.keepsMoves()) this.library.add(this.newMoves());
       this.recording.send(id, this.text());

@@ -9,6 +9,7 @@ import { WORKED } from '@limber/core/narration/step-draft';
 import { saidBy } from '@limber/core/narration/words';
 import { clock } from '@limber/core/time/clock';
 import { termOf } from '@limber/core/words/terms';
+import { claimName } from '../../rules/words';
 import { KIND_WORDS, SIDE_WORDS } from './read-words';
 
 const TOOLS: ReadonlySet<string> = new Set(['knuckle', 'stone', 'roller', 'spoon', 'brush', 'device']);
@@ -23,7 +24,7 @@ export interface Chip {
   readonly taken: boolean;
 }
 
-export const SURE: Readonly<Record<ReturnType<typeof howSure>, string>> = {
+const SURE: Readonly<Record<ReturnType<typeof howSure>, string>> = {
   '': '',
   likely: $localize`likely`,
   'a guess': $localize`a guess`,
@@ -35,7 +36,7 @@ export function placeOf({ from, to }: Evidence): string {
 }
 
 /** A figure or a promise as it stands in the list. @param unsaid places that are left out. */
-export function chipOf(narrated: Narrated, evidence: Evidence, what: string, unsaid: ReadonlySet<string>): Chip {
+function chipOf(narrated: Narrated, evidence: Evidence, what: string, unsaid: ReadonlySet<string>): Chip {
   const place = placeOf(evidence);
   return {
     ...{ what, place, words: wordsAt(narrated, evidence), sure: SURE[howSure(evidence.sure)] },
@@ -45,7 +46,7 @@ export function chipOf(narrated: Narrated, evidence: Evidence, what: string, uns
 }
 
 /** The first words of a place. */
-export function wordsAt(narrated: Narrated, { from, to }: Evidence, most = 12): string {
+function wordsAt(narrated: Narrated, { from, to }: Evidence, most = 12): string {
   return saidBy(narrated, { from, to: Math.min(to, from + most) });
 }
 
@@ -109,6 +110,43 @@ export function readRows(narrated: Narrated, { draft, given, left, unsaid }: Bes
         .map((swap) => ({ words: wordsAt(narrated, swap.evidence), sure: SURE[howSure(swap.evidence.sure)] })),
     };
   });
+}
+
+/** What is said beside the work, each with its words. */
+export interface Remarks {
+  readonly promises: readonly (Chip & { readonly time: string })[];
+  readonly cautions: readonly Remark[];
+  readonly claims: readonly (Remark & { readonly strong: boolean })[];
+}
+interface Remark {
+  readonly time: string;
+  readonly what: string;
+  readonly words: string;
+}
+export const NO_REMARKS: Remarks = { promises: [], cautions: [], claims: [] };
+
+/** @param unsaid places that are left out. */
+export function remarksOf(narrated: Narrated, unsaid: ReadonlySet<string>): Remarks {
+  return {
+    promises: narrated.promises.map(({ atMs, low, high, unit, evidence }) => ({
+      time: clock(atMs),
+      ...chipOf(
+        narrated,
+        evidence,
+        `${low}${high > low ? $localize` to ${high}` : ''} ${unit.replace('_', ' ')}`,
+        unsaid,
+      ),
+    })),
+    cautions: narrated.cautions.map(({ atMs, about, evidence }) => ({
+      ...{ time: clock(atMs), what: about.replace(/_/g, ' '), words: wordsAt(narrated, evidence) },
+    })),
+    claims: narrated.claims.map(({ atMs, about, strength, evidence }) => ({
+      time: clock(atMs),
+      what: `${claimName(about)}, ${strength === 'strong' ? $localize`said as certain` : $localize`said with care`}`,
+      words: wordsAt(narrated, evidence),
+      strong: strength === 'strong',
+    })),
+  };
 }
 
 function becomes(at: number, draft: readonly DraftStep[], first: number): string {
