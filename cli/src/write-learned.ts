@@ -4,13 +4,15 @@ import { FEATURES } from '@limber/core/narration/learned/begin-features';
 import type { Known } from '@limber/core/narration/learned/known';
 import { LAYOUTS } from '@limber/core/narration/layouts';
 import type { ClaimAbout } from '@limber/core/caution/wording';
+import type { CautionAbout } from '@limber/core/narration/reading';
 import {
   fittedCautions,
   fittedClaims,
+  knownCaution,
   knownCautions,
+  knownClaim,
   knownClaims,
-  knownSentence,
-  type KnownClaims,
+  type Claim,
 } from '@limber/core/narration/learned/known-remarks';
 import { TRAINED_ON, trained } from '@limber/core/narration/learned/train-begins';
 import { fittedDoses, knownNumbers } from '@limber/core/narration/learned/train-doses';
@@ -45,24 +47,33 @@ const inLayouts = <T>(known: (marked: string, layout: (typeof LAYOUTS)[number]) 
   narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout)), counts }));
 write('work', fittedWork(inLayouts(knownSteps)));
 write('numbers', fittedDoses(inLayouts(knownNumbers)));
-write('cautions', fittedCautions(inLayouts(knownCautions)));
-write('claims', fittedClaims([...inLayouts(knownClaims), ...sentences()]));
+const cautions = [
+  ...of('cautions/with-cautions', (text, about) => knownCaution(text, about.split(', ') as CautionAbout[])),
+  ...of('cautions/harmless', (text) => knownCaution(text, [])),
+];
+// The last batch of sentences is kept apart to be scored unseen.
+const claims = ['', '-later', '-last', '-wider'].flatMap((batch) => [
+  ...of(`claims/with-claims${batch}`, (text, said) => knownClaim(text, said.split(', ').map(claimOf))),
+  ...of(`claims/harmless${batch}`, (text) => knownClaim(text, [])),
+]);
+write('cautions', fittedCautions([...inLayouts(knownCautions), ...cautions]));
+write('claims', fittedClaims([...inLayouts(knownClaims), ...claims]));
 
-/** Sentences that claim something, and harmless ones; the last batch of both is kept apart to be scored unseen. */
-function sentences(): Known<KnownClaims>[] {
-  const lines = (file: string): string[] =>
-    readFileSync(join(TO, 'claims', file), 'utf8')
-      .split('\n')
-      .filter((line) => line !== '' && !line.startsWith('#'));
-  return ['', '-later', '-last'].flatMap((batch) =>
-    [
-      ...lines(`with-claims${batch}.txt`).map((line) => {
-        const [about, text] = line.split(' | ') as [ClaimAbout, string];
-        return knownSentence(text, about);
-      }),
-      ...lines(`harmless${batch}.txt`).map((line) => knownSentence(line, null)),
-    ].map((known) => ({ layouts: [known], counts: 3 })),
-  );
+/** What is known of the sentences of a file, a line each: what is said | the sentence, or the sentence alone. */
+function of<T>(file: string, known: (text: string, said: string) => T): Known<T>[] {
+  const lines = readFileSync(join(TO, `${file}.txt`), 'utf8').split('\n');
+  return lines
+    .filter((line) => line !== '' && !line.startsWith('#'))
+    .map((line) => {
+      const [text, said] = line.split(' | ').reverse() as [string, string?];
+      return { layouts: [known(text, said ?? '')], counts: 1 };
+    });
+}
+
+/** @example claimOf('lift mild') // { about: 'lift', strength: 'mild' } */
+function claimOf(said: string): Claim {
+  const [about, strength] = said.split(' ') as [ClaimAbout, Claim['strength']?];
+  return { about, strength: strength ?? 'strong' };
 }
 
 function write(name: string, what: object): void {

@@ -8,6 +8,7 @@ type Promised = Reading['promises'][number];
 const WEEKS_A_MONTH = 4;
 /** What is done more often than this a day is something else. */
 const MOST_OFTEN = 20;
+const WORKING_DAYS = 5;
 /** From here on a lesson closes, as a share of it. */
 const LATE = 0.8;
 const WEEKDAYS = '(?:mon|tues|wednes|thurs|fri|satur|sun)days';
@@ -80,6 +81,10 @@ export function readPromises(stream: Stream): FoundPromise[] {
   each('every (?:other|second) (?:day|morning|night|evening)', (match) =>
     add('frequency', 'days_between', match, 2, 2, 0.9),
   );
+  each('(?:twice|once|№ times) weekly', (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9));
+  each('monday (?:to|till|until|through) friday', (match) => {
+    if (late(match)) add('frequency', 'per_week', match, WORKING_DAYS, WORKING_DAYS, 0.7);
+  });
   each('every (?:№) days', (match, low, high) => add('frequency', 'days_between', match, low, high, 0.9));
   each(
     '(?:(?:every )?morning and (?:every )?(?:evening|night)|every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months)| of (?:her|his|my|their) (?:life|lives))|daily)',
@@ -132,6 +137,13 @@ export function readPromises(stream: Stream): FoundPromise[] {
         )
       )
         return;
+      // "You know them by heart in a week."
+      if (
+        / (?:learn|know|remember)(?: [^ .,]+){0,5} $/.test(
+          stream.text.slice(Math.max(0, match.index - 60), match.index + 1),
+        )
+      )
+        return;
       // "Three times in a week."
       if (/ (?:times|once|twice) $/.test(stream.text.slice(0, match.index + 1).slice(-9))) return;
       const weeks = / days$/.test(match[0]) ? 1 / 7 : / months?$/.test(match[0]) ? WEEKS_A_MONTH : 1;
@@ -145,12 +157,16 @@ export function readPromises(stream: Stream): FoundPromise[] {
       const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
       const sentence = ` ${before.slice(before.lastIndexOf(' . ') + 1)}`;
       const after = stream.text.slice(stream.text.indexOf('minute', match.index)).replace(/^minutes? /, '');
+      if (/^(?:per|for each|each)(?= )/.test(after)) return;
       if (OF_ANOTHER.test(sentence) || (IN_ANOTHER.test(after) && !/ i have (?:[^ .,]+ )?$/.test(sentence))) return;
       const whole =
         /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)/.test(
           after,
         );
+      // "A routine of about eight minutes."
+      const named = / (?:routine|practice|session|massage|video|lesson|sequence|class|ritual) of $/.test(sentence);
       const takes =
+        named ||
         / (?:takes?|took|takes me|spend|lasts?|be|is|it's|here's|under|less than|only|just|in|about|give me|have|need|doing|for the next|the next) (?:[^ .,]+ ){0,3}$/.test(
           sentence,
         );

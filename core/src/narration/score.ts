@@ -49,13 +49,13 @@ export function scores(truth: Reading, found: Reading): Record<string, Score> {
       truth.doses,
       found.doses,
       (one) => one.atMs,
-      (a, b) => a.kind === b.kind && a.low === b.low && a.high === b.high,
+      sameDose,
     ),
     'doses with scope': pairUp(
       truth.doses,
       found.doses,
       (one) => one.atMs,
-      (a, b) => a.kind === b.kind && a.low === b.low && a.high === b.high && a.scope === b.scope,
+      (a, b) => sameDose(a, b) && a.scope === b.scope,
     ),
     swaps: pairUp(
       truth.swaps,
@@ -104,6 +104,14 @@ export function scores(truth: Reading, found: Reading): Record<string, Score> {
       (a, b) => a.kind === b.kind && a.low === b.low && a.high === b.high && a.unit === b.unit,
     ),
   };
+}
+
+type Dose = Reading['doses'][number];
+
+/** Passes and times are one thing, how often, as a draft takes them: which word is said depends on what is done. */
+function sameDose(a: Dose, b: Dose): boolean {
+  const often = ({ kind }: Dose): Dose['kind'] => (kind === 'swipes' ? 'reps' : kind);
+  return often(a) === often(b) && a.low === b.low && a.high === b.high;
 }
 
 /** @example f1({ truth: 10, found: 8, right: 8 }) // 0.889 */

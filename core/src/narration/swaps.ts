@@ -10,7 +10,15 @@ const PART =
 /** Ways in which the change of side is said (common practice, no source), with how sure each is. */
 const SHAPES: readonly (readonly [number, string])[] = [
   [0.9, `(?:the |your |on the |on your |to the |to your )?other ${PART}`],
-  [0.9, `(?:switch|change|swap)(?:ing)?(?: (?:your|the))? (?:sides?|over|hands and sides?)`],
+  [0.9, `(?:switch|change|swap)(?:ing)?(?: (?:your|the))? (?:sides?|over|hands and sides?|ears|cheeks|eyes)`],
+  // "And the opposite, two breaths." "The right side in the same manner."
+  [0.7, `[.,] (?:and |then |now ){0,2}the opposite(?: (?:one|${PART}))?(?= [.,])`],
+  [0.7, `(?:the |your )(?:left|right) side (?:in|with) (?:just )?the same`],
+  [
+    0.65,
+    `[.] (?:now |and |then )+the (?:left|right) hand (?:on|against|to|at) (?:the|your) (?:left|right)(?: ${PART})?`,
+  ],
+  [0.6, `[.] (?:left|right) hand [^ .,]+ [.,] the same`],
   [0.8, `[.,] (?:and |now |then |okay |ok |so |let's |lets |we ){0,3}(?:switch|change|swap)(?= [.,])`],
   [0.75, `(?:one|go|now)${P} (?:and )?(?:switch|change|swap)(?= [.,])`],
   [
@@ -58,7 +66,7 @@ const SHAPES: readonly (readonly [number, string])[] = [
   // "And the back of the left hand, down the right side."
   [0.6, `[.] and (?:[^ .,]+ ){0,6}(?:, )?(?:down|up|along|over|across) (?:the|your) (?:left|right) side(?= [.,]| of)`],
   // "Right. Five."
-  [0.6, `[.] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
+  [0.6, `[.,] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
   // "Right. And left."
   [0.5, `[.,] (?:and |now |then |so ){1,2}(?:the |your )?(?:left|right)(?= [.,])`],
   [0.5, `[.] (?:left|right) (?:corner|one|hand side|now|again)(?= [.,])`],

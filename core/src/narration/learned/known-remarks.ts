@@ -17,6 +17,8 @@ import type { CautionAbout, FoundClaim, RuledRemark } from '../reading';
 import { wordsOf } from '../words';
 
 type Strength = FoundClaim['strength'];
+/** What is claimed, and how strongly. */
+export type Claim = Pick<FoundClaim, 'about' | 'strength'>;
 
 /** For the script that makes the weights, and for measurements. */
 export function knownCautions(marked: string, layout: Layout): KnownRemarks<CautionAbout> {
@@ -35,19 +37,37 @@ export function knownClaims(marked: string, layout: Layout): KnownClaims {
 }
 
 /**
- * A sentence by itself that claims something, or nothing.
+ * A sentence by itself, all of which claims the same.
  *
- * @param about what it claims; null where it claims nothing.
+ * @param claims what it claims; none where it is harmless.
  */
-export function knownSentence(sentence: string, about: ClaimAbout | null): KnownClaims {
-  const line: NarrationLine = { startMs: 0, endMs: 10_000, text: sentence, timed: false };
-  return claimsOf(streamOf(wordsOf([line])), about ? [{ atMs: 10_000, about, strength: 'strong' }] : []);
+export function knownClaim(sentence: string, claims: readonly Claim[]): KnownClaims {
+  const stream = streamOfSentence(sentence);
+  return claimsOf(stream, throughout(stream, claims));
 }
 
-function claimsOf(
-  stream: Stream,
-  truth: readonly { readonly atMs: number; readonly about: ClaimAbout; readonly strength: Strength }[],
-): KnownClaims {
+/** The same of a sentence that takes care of something, or of nothing. */
+export function knownCaution(sentence: string, about: readonly CautionAbout[]): KnownRemarks<CautionAbout> {
+  const stream = streamOfSentence(sentence);
+  const truth = throughout(
+    stream,
+    about.map((one) => ({ about: one })),
+  );
+  return known(stream, ruledCautions(stream), CAUTION_HINTS, truth);
+}
+
+function streamOfSentence(text: string): Stream {
+  const line: NarrationLine = { startMs: 0, endMs: 10_000, text, timed: false };
+  return streamOf(wordsOf([line]));
+}
+
+function throughout<T>(stream: Stream, of: readonly T[]): (T & { readonly atMs: number })[] {
+  return clauses(stream).flatMap(({ start }) =>
+    of.map((one) => ({ ...one, atMs: stream.tokens[stream.tokenAt(start + 1)]!.startMs })),
+  );
+}
+
+function claimsOf(stream: Stream, truth: readonly (Claim & { readonly atMs: number })[]): KnownClaims {
   const ruled = ruledClaims(stream);
   const all = clauses(stream);
   const clauseAt = clauseBy(stream);
