@@ -9,6 +9,8 @@ import { medians, report } from './compare';
 const FOLDER = 'core/src/narration/development';
 /** In long blocks, with dense steps and much talk: no pattern was mended for them; where steps begin was learned from them. */
 const BLOCKS = 'core/src/narration/blocks';
+/** The last batch that was written: nothing was learned from it yet. */
+const UNSEEN = 'core/src/narration/unseen';
 const HOUR_MS = 3_600_000;
 
 /** How fast an hour of narration is read, and how well the development set is. */
@@ -23,6 +25,7 @@ export async function narration(): Promise<void> {
   for (const [name, folder] of [
     ['development set', FOLDER],
     ['long blocks', BLOCKS],
+    ['unseen', UNSEEN],
   ] as const)
     layouts(name, folder);
 }

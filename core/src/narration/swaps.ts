@@ -67,6 +67,12 @@ const SHAPES: readonly (readonly [number, string])[] = [
   [0.6, `[.] and (?:[^ .,]+ ){0,6}(?:, )?(?:down|up|along|over|across) (?:the|your) (?:left|right) side(?= [.,]| of)`],
   // "Right. Five."
   [0.6, `[.,] (?:left|right) [.,] (?:also |again |same |the same )?№(?= [.,])`],
+  // "And the right eye six", "then the right one, three seconds", in captions without stops.
+  [
+    0.55,
+    `(?:and|then|now) (?:(?:on|to|for) )?(?:the|your) (?:left|right)(?: (?:one|${PART}))?(?=(?: [.,])? (?:№|the same|also|same) )`,
+  ],
+  [0.55, `(?:and|then|now) (?:left|right) side(?= [.,])`],
   // "Right. And left."
   [0.5, `[.,] (?:and |now |then |so ){1,2}(?:the |your )?(?:left|right)(?= [.,])`],
   [0.5, `[.] (?:left|right) (?:corner|one|hand side|now|again)(?= [.,])`],
@@ -165,8 +171,11 @@ const CHANGES = / (?:other|switch|change|swap|same|repeat|again|opposite|second|
 function beginsElsewhere(stream: Stream, token: number): boolean {
   const { text } = stream;
   const at = stream.offsetOf(token) - 1;
-  const from = stream.tokens[token]!.newLine ? at : Math.max(text.lastIndexOf(' . ', at) + 2, at - 40);
-  const clause = `${text.slice(from, at + 110).split(' . ')[0]!} `;
+  // What stands on the other side of a number is another step's.
+  const from = stream.tokens[token]!.newLine
+    ? at
+    : Math.max(text.lastIndexOf(' . ', at) + 2, text.lastIndexOf(' № ', at) + 2, at - 40);
+  const clause = `${text.slice(from, at + 110).split(/ [.№] /)[0]!} `;
   const first = CHANGES.test(clause) ? undefined : mentions(REGION_WORDS, clause)[0];
   if (!first) return false;
   const earlier = mentions(REGION_WORDS, text.slice(Math.max(0, from - FAR), from));

@@ -7,11 +7,15 @@ import { saidBy } from '../narration/words';
 import type { Timeline } from '../schedule/timeline';
 import { clock } from '../time/clock';
 import { hostWords } from './host-words';
+import { mendedDescription, type MendedSentence } from './mended-description';
 
 /** What stands beside an old film that stays as it is, ready to paste; all of it from what is said in it. */
 export interface OldFilmWords {
-  /** Chapters, who should ask first, what is needed. */
+  /** Her own words put right, chapters, who should ask first, what is needed. */
   readonly description: string;
+  /** Her own words of it, and what of them was put right. */
+  readonly own: string;
+  readonly mended: readonly MendedSentence[];
   /** What is promised in it as certain, taken back in careful words; empty where nothing is. */
   readonly pinned: string;
 }
@@ -41,17 +45,25 @@ export function timelineAsRead({ steps }: Pick<Narrated, 'steps'>, drafted: read
  * What can be pasted beside an old film as soon as its words are read.
  *
  * @param lesson of these steps.
- * @example oldFilmWords(narrated, steps, lesson).description.split('\n')[0] // '0:00 Old pier'
+ * @param old what stands under the film today.
+ * @example oldFilmWords(narrated, steps, lesson, '').description.split('\n')[0] // '0:00 Old pier'
  */
-export function oldFilmWords(narrated: Narrated, drafted: readonly DraftStep[], lesson: Lesson): OldFilmWords {
-  const { description } = hostWords({ ...lesson, description: '' }, timelineAsRead(narrated, drafted));
+export function oldFilmWords(
+  narrated: Narrated,
+  drafted: readonly DraftStep[],
+  lesson: Lesson,
+  old: string,
+): OldFilmWords {
+  const { description: fresh } = hostWords({ ...lesson, description: '' }, timelineAsRead(narrated, drafted));
   const certain = narrated.claims.filter((claim) => claim.strength === 'strong');
   const pinned = certain.map(({ evidence }) => {
     const sentence = sentenceAt(narrated, evidence.from);
     const [at, words] = [clock(narrated.words[sentence.from]!.startMs), saidBy(narrated, sentence)];
     return $localize`${at} I say “${words}”. That is how it feels to me, and no promise: faces differ.`;
   });
-  return { description, pinned: [...new Set(pinned)].join('\n') };
+  const { own, mended } = mendedDescription(old, fresh);
+  const description = [own, fresh].filter(Boolean).join('\n\n');
+  return { description, own, mended, pinned: [...new Set(pinned)].join('\n') };
 }
 
 /** The sentence that a word stands in, or as much of it around the word as can be quoted. */

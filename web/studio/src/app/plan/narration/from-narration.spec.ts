@@ -221,9 +221,64 @@ describe('from a narration to a lesson', () => {
     expect(root.querySelector('[data-testid=pasted]')).toBeNull();
   });
 
+  it('puts right what stands under the film today, keeps it over a reload, and the lesson is described by it', async () => {
+    await read(TEXT);
+    const type = async (text: string): Promise<void> => {
+      const field = root.querySelector<HTMLTextAreaElement>('#old-description')!;
+      field.value = text;
+      field.dispatchEvent(new Event('input'));
+      await settled();
+    };
+    await type('From the pier. Your wrinkles disappear.\n0:00 Hello\n0:10 Neck\n0:20 Jaw');
+    expect(words(root.querySelector('[data-testid=mended]')!)).toContain('Your wrinkles disappear. It may help');
+    const pasted = words(root.querySelector('[data-testid=pasted]')!);
+    expect(pasted).toMatch(/From the pier\. It may help .+ 0:14 Stroke, neck/);
+    expect(pasted).not.toContain('0:20 Jaw');
+    fixture.destroy();
+    fixture = TestBed.createComponent(FromNarration);
+    root = fixture.nativeElement as HTMLElement;
+    await until(() => root.querySelector('[data-testid=mended]') !== null);
+    const lesson = await make();
+    expect(lesson.description).toMatch(/^From the pier\. It may help [^\n]+$/);
+  });
+
+  it('asks whether words are those of the film that they go on after', async () => {
+    await read(TEXT);
+    const input = root.querySelector<HTMLInputElement>('input[type=file]')!;
+    const files = new DataTransfer();
+    files.items.add(new File([silence(2)], 'another'));
+    input.files = files.files;
+    input.dispatchEvent(new Event('change'));
+    await until(() => root.querySelector('.elsewhere') !== null);
+    expect(words(root.querySelector('.elsewhere')!)).toMatch(/The words go on to \d:\d\d, and this film ends at 0:0\d/);
+  });
+
   it('says in words what cannot be read', async () => {
     await read('WEBVTT\n\n');
     expect(words(root.querySelector('[role=alert]')!)).toContain('There are no words in this.');
     expect(steps()).toEqual([]);
   });
 });
+
+/** A recording that says how long it is: silence as a RIFF WAVE file, 8 bits at 8 kHz. @param seconds it lasts. */
+function silence(seconds: number): ArrayBuffer {
+  const bytes = seconds * 8000;
+  const file = new DataView(new ArrayBuffer(44 + bytes));
+  const words = [0x52494646, 0x57415645, 0x666d7420, 0x64617461];
+  [0, 8, 12, 36].forEach((at, i) => file.setUint32(at, words[i]!));
+  [
+    [4, 36 + bytes],
+    [16, 16],
+    [24, 8000],
+    [28, 8000],
+    [40, bytes],
+  ].forEach(([at, value]) => file.setUint32(at!, value!, true));
+  [
+    [20, 1],
+    [22, 1],
+    [32, 1],
+    [34, 8],
+  ].forEach(([at, value]) => file.setUint16(at!, value!, true));
+  for (let at = 44; at < file.byteLength; at++) file.setUint8(at, 128);
+  return file.buffer;
+}

@@ -42,6 +42,10 @@ import { NO_REMARKS, placeOf, readRows, remarksOf, sureOf, type Chip, type ReadR
 import { Sayings, sayingsSchema } from './sayings';
 
 const QUIET_MS = 400;
+/** A film that goes on so long after its last word is likely another one's, ms. */
+const LONG_SILENCE_MS = 60_000;
+/** The longest description of a lesson, letters. */
+const MOST_DESCRIPTION = 6000;
 /** Of no doubt any more: see `howSure`. */
 const SURE_ENOUGH = 0.8;
 
@@ -59,6 +63,7 @@ const underWaySchema = z.object({
   left: z.array(z.int()),
   unsaid: z.array(z.string()),
   isPublic: z.boolean().default(false),
+  oldDescription: z.string().default(''),
 });
 
 /** From a narration to a lesson: what was read, the words it came from, put right, and a draft of what is accepted. */
@@ -84,6 +89,8 @@ export class FromNarration {
 
   protected readonly text = signal('');
   protected readonly recording = new OldRecording();
+  /** What stands under the film today, where it is public. */
+  protected readonly oldDescription = signal('');
   /** Files are held over the place where they are dropped. */
   protected readonly over = signal(false);
   /** What is new of its moves is kept in the library as well. */
@@ -159,8 +166,20 @@ export class FromNarration {
   protected readonly beside = computed(() => {
     const [narrated, draft, lesson] = [this.taken(), this.draft(), this.lesson()];
     return narrated && lesson && draft.length > 0 && STAMPED.test(this.text())
-      ? oldFilmWords(narrated, draft, lesson)
+      ? oldFilmWords(narrated, draft, lesson, this.oldDescription())
       : null;
+  });
+  /** Why the words are likely those of another film; empty where they may be of this one. */
+  protected readonly elsewhere = computed(() => {
+    const [narrated, lastsMs] = [this.narrated(), this.recording.lastsMs()];
+    if (!narrated || lastsMs === null || !STAMPED.test(this.text())) return '';
+    const saidMs = narrated.words.at(-1)!.startMs;
+    const [said, lasts] = [clock(saidMs), clock(lastsMs)];
+    if (saidMs > lastsMs)
+      return $localize`The words go on to ${said}, and this film ends at ${lasts}\: are they its own?`;
+    return lastsMs - saidMs > Math.max(LONG_SILENCE_MS, lastsMs / 3)
+      ? $localize`The words end at ${said}, and this film goes on to ${lasts}\: are they its own, and all of them?`
+      : '';
   });
   /** What was said of other places because of the last thing that was put right: when they are said. */
   protected readonly alike = computed(() => {
@@ -212,14 +231,16 @@ export class FromNarration {
       this.left.set(new Set(before.left));
       this.unsaid.set(new Set(before.unsaid));
       this.recording.isPublic.set(before.isPublic);
+      this.oldDescription.set(before.oldDescription);
     }
     void this.bring(inject(BroughtFiles).take());
     this.readWhatIsSaid();
     effect(() => {
       const [text, name, sayings] = [this.text(), this.name(), this.sayings.all()];
       const [left, unsaid, isPublic] = [[...this.left()], [...this.unsaid()], this.recording.isPublic()];
+      const oldDescription = this.oldDescription();
       if (text.trim() === '') sessionStorage.removeItem(UNDER_WAY);
-      else keep(UNDER_WAY, { text, name, sayings, left, unsaid, isPublic }, sessionStorage);
+      else keep(UNDER_WAY, { text, name, sayings, left, unsaid, isPublic, oldDescription }, sessionStorage);
     });
     this.useKeys();
   }
@@ -436,7 +457,8 @@ export class FromNarration {
     try {
       const school = this.schools().find(({ taken }) => taken)?.id;
       const made = draftLesson(narrated, this.draft(), this.title(), crypto.randomUUID(), school);
-      const id = await this.lessons.bringIn({ ...made, publicElsewhere: this.recording.isPublic() });
+      const description = this.beside()?.own.slice(0, MOST_DESCRIPTION) ?? '';
+      const id = await this.lessons.bringIn({ ...made, description, publicElsewhere: this.recording.isPublic() });
       if (this.keepsMoves()) this.library.add(this.newMoves());
       this.recording.send(id, this.text());
       sessionStorage.removeItem(UNDER_WAY);

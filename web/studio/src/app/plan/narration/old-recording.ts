@@ -8,11 +8,14 @@ export class OldRecording {
   private readonly api = inject(Api);
   private readonly uploads = inject(Uploads);
   readonly film = signal<File | null>(null);
+  /** How long it lasts, ms; null where the browser does not know. */
+  readonly lastsMs = signal<number | null>(null);
   /** It is public as it is: nothing of it is filmed again. */
   readonly isPublic = signal(false);
 
   take(film: File): void {
     this.film.set(film);
+    this.lastsMs.set(null);
     this.isPublic.set(true);
   }
 

@@ -1,16 +1,47 @@
-import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { Textarea } from 'primeng/textarea';
+import { HOST_LIMITS, isTooLong } from '@limber/core/render/host-words';
 import type { OldFilmWords } from '@limber/core/render/old-film';
 import { copyText } from '../../shell/copy-text';
 
 /** What stands beside an old film where it is public: chapters, who should ask first, and what is taken back. */
 @Component({
   selector: 'lc-paste-beside',
-  imports: [Button],
+  imports: [Button, FormsModule, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <details>
       <summary i18n>Ready to paste beside the old film</summary>
+      <label for="old-description" i18n>The description as it stands under the film today</label>
+      <p class="soft hint" i18n>
+        Its chapters are made anew, and what it promises as certain is put in careful words. The rest stays as you wrote
+        it.
+      </p>
+      <textarea
+        pTextarea
+        id="old-description"
+        rows="3"
+        autoResize
+        [ngModel]="old()"
+        (ngModelChange)="old.set($event)"
+      ></textarea>
+      @if (words().mended.length > 0) {
+        <ul class="mended" data-testid="mended">
+          @for (one of words().mended; track $index) {
+            <li>
+              <s>{{ one.was }}</s>&ngsp;<b>{{ one.is }}</b
+              >&ngsp;<span class="soft">{{ one.why }}</span>
+            </li>
+          }
+        </ul>
+      }
+      @if (tooLong()) {
+        <p class="too-long" role="status" i18n>
+          {{ words().description.length }} letters: video hosts take {{ most }}. Shorten your own words.
+        </p>
+      }
       @for (one of texts(); track one.name) {
         <div class="one" data-testid="pasted">
           <h3>{{ one.name }}</h3>
@@ -23,7 +54,7 @@ import { copyText } from '../../shell/copy-text';
             [outlined]="true"
             (onClick)="take(one)"
           />
-          <p tabindex="0">{{ one.text }}</p>
+          <p class="text" tabindex="0">{{ one.text }}</p>
         </div>
       }
     </details>
@@ -47,7 +78,34 @@ import { copyText } from '../../shell/copy-text';
       margin: 0;
       font-size: 16px;
     }
-    p {
+    label {
+      display: block;
+      padding-top: 12px;
+      font-weight: 650;
+    }
+    .hint {
+      margin: 2px 0 6px;
+      font-size: 15px;
+    }
+    textarea {
+      width: 100%;
+    }
+    .mended {
+      display: grid;
+      gap: 6px;
+      padding: 0;
+      margin: 8px 0 0;
+      font-size: 15px;
+      list-style: none;
+    }
+    .mended b {
+      font-weight: 650;
+    }
+    .too-long {
+      margin: 8px 0 0;
+      font-weight: 650;
+    }
+    .text {
       grid-column: 1 / -1;
       max-height: 220px;
       overflow: auto;
@@ -63,6 +121,10 @@ import { copyText } from '../../shell/copy-text';
 })
 export class PasteBeside {
   readonly words = input.required<OldFilmWords>();
+  /** What stands under the film today. */
+  readonly old = model.required<string>();
+  protected readonly most = HOST_LIMITS.description;
+  protected readonly tooLong = computed(() => isTooLong('description', this.words().description));
   protected readonly copy = $localize`Copy`;
   protected readonly done = $localize`Copied`;
   /** The name of what was copied last. */

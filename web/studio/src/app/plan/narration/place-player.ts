@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, input, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  ElementRef,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 
 /** The film of an old recording as it lies here, before it is sent anywhere: a place of it is played while it is read. */
 @Component({
@@ -13,6 +22,7 @@ import { ChangeDetectionStrategy, Component, effect, ElementRef, input, signal, 
         [src]="src"
         aria-label="The old recording"
         i18n-aria-label
+        (loadedmetadata)="onLength()"
         (timeupdate)="onTime()"
         (error)="broken.set(true)"
       ></video>
@@ -36,6 +46,8 @@ import { ChangeDetectionStrategy, Component, effect, ElementRef, input, signal, 
 })
 export class PlacePlayer {
   readonly file = input.required<File>();
+  /** How long the film lasts, ms, as soon as the browser knows; never where it does not. */
+  readonly lasts = output<number>();
   protected readonly url = signal<string | null>(null);
   protected readonly broken = signal(false);
   private readonly film = viewChild<ElementRef<HTMLVideoElement>>('film');
@@ -63,6 +75,12 @@ export class PlacePlayer {
     this.stopS = toMs / 1000;
     // What cannot be played says so by itself.
     void film.play().catch(() => undefined);
+  }
+
+  /** Recordings of a browser do not say how long they are. */
+  protected onLength(): void {
+    const { duration } = this.film()!.nativeElement;
+    if (Number.isFinite(duration)) this.lasts.emit(duration * 1000);
   }
 
   protected onTime(): void {
