@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { laidOut, LAYOUTS } from '@limber/core/narration/layouts';
 import { readMarked } from '@limber/core/narration/marked';
 import { readingOf, readNarration, readWords } from '@limber/core/narration/read';
-import { f1, scores, type Score } from '@limber/core/narration/score';
+import { f1, NEAR_MS, sameDose, scores, type Score } from '@limber/core/narration/score';
 import { medians, report } from './compare';
 
 const FOLDER = 'core/src/narration/development';
@@ -28,6 +28,67 @@ export async function narration(): Promise<void> {
     ['unseen', UNSEEN],
   ] as const)
     layouts(name, folder);
+  howSure(UNSEEN);
+}
+
+/** Bands of how sure a reading is said to be, least first. */
+const BANDS = [0, 0.5, 0.6, 0.7, 0.8, 0.9];
+
+/** How many are right of what is said to be so sure, in texts from which nothing was learned, all layouts. */
+function howSure(folder: string): void {
+  const tally = new Map<string, { right: number; found: number }>();
+  const note = (kind: string, sure: number, right: boolean): void => {
+    const band = BANDS.findLast((least) => sure >= least)!;
+    const of = tally.get(`${kind}, from ${band}`) ?? { right: 0, found: 0 };
+    tally.set(`${kind}, from ${band}`, { right: of.right + Number(right), found: of.found + 1 });
+  };
+  for (const file of readdirSync(folder))
+    for (const layout of LAYOUTS) {
+      const { text, truth } = readMarked(laidOut(readFileSync(join(folder, file), 'utf8'), layout));
+      const read = readNarration(text);
+      for (const step of read.steps) {
+        const truly = truth.steps.filter((one) => Math.abs(one.startMs - step.startMs) <= NEAR_MS);
+        note('beginnings', step.evidence.sure, truly.length > 0);
+        const { work } = step.evidence;
+        if (work === undefined || truly.length === 0) continue;
+        note(
+          'region and action',
+          work,
+          truly.some((one) => one.region === step.region && one.action === step.action),
+        );
+      }
+      for (const dose of read.doses)
+        note(
+          'doses',
+          dose.evidence.sure,
+          truth.doses.some((one) => near(one, dose) && sameDose(one, dose)),
+        );
+      for (const kind of ['cautions', 'claims'] as const)
+        for (const said of read[kind])
+          note(
+            kind,
+            said.evidence.sure,
+            truth[kind].some((one) => near(one, said) && one.about === said.about),
+          );
+      for (const swap of read.swaps)
+        note(
+          'changes of side',
+          swap.evidence.sure,
+          truth.swaps.some((one) => near(one, swap)),
+        );
+      for (const said of read.promises)
+        note(
+          'promises',
+          said.evidence.sure,
+          truth.promises.some((one) => one.kind === said.kind && one.low === said.low),
+        );
+    }
+  for (const [name, { right, found }] of [...tally].sort(([a], [b]) => (a < b ? 1 : -1)))
+    process.stdout.write(`narration, unseen, said to be so sure · ${name} · ${right} of ${found} right\n`);
+}
+
+function near(a: { readonly atMs: number }, b: { readonly atMs: number }): boolean {
+  return Math.abs(a.atMs - b.atMs) <= NEAR_MS;
 }
 
 /** How well the narrations of a folder are read in each layout, by kind. */

@@ -7,7 +7,7 @@ export interface Score {
 }
 
 /** How far apart two things may be and still be the same one, ms. */
-const NEAR_MS = 5000;
+export const NEAR_MS = 5000;
 
 /**
  * Pairs each true thing with the nearest found one that fits and is not taken yet. For tests and measurements only.
@@ -45,12 +45,7 @@ export function pairUp<T>(
  */
 export function scores(truth: Reading, found: Reading): Record<string, Score> {
   return {
-    doses: pairUp(
-      truth.doses,
-      found.doses,
-      (one) => one.atMs,
-      sameDose,
-    ),
+    doses: pairUp(truth.doses, found.doses, (one) => one.atMs, sameDose),
     'doses with scope': pairUp(
       truth.doses,
       found.doses,
@@ -109,7 +104,7 @@ export function scores(truth: Reading, found: Reading): Record<string, Score> {
 type Dose = Reading['doses'][number];
 
 /** Passes and times are one thing, how often, as a draft takes them: which word is said depends on what is done. */
-function sameDose(a: Dose, b: Dose): boolean {
+export function sameDose(a: Dose, b: Dose): boolean {
   const often = ({ kind }: Dose): Dose['kind'] => (kind === 'swipes' ? 'reps' : kind);
   return often(a) === often(b) && a.low === b.low && a.high === b.high;
 }
