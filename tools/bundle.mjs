@@ -1,4 +1,5 @@
 // Bundles the programs that run on Node: our own packages are inlined, everything from the registry stays outside.
+// Names of folders choose: `node tools/bundle.mjs cli`.
 import { build } from 'esbuild';
 
 const ours = {
@@ -16,7 +17,9 @@ const programs = {
   cli: ['compute'],
 };
 
-for (const [place, names] of Object.entries(programs))
+const chosen = process.argv.slice(2);
+for (const [place, names] of Object.entries(programs)) {
+  if (chosen.length > 0 && !chosen.includes(place)) continue;
   await build({
     entryPoints: names.map((name) => `./${place}/src/${name}.ts`),
     outdir: `${place}/dist`,
@@ -29,3 +32,4 @@ for (const [place, names] of Object.entries(programs))
     logLevel: 'warning',
     plugins: [ours],
   });
+}

@@ -13,14 +13,14 @@ const file = (name: string, content: unknown): string => {
   return path;
 };
 
-/** The program as a script calls it: output, error and exit status of a process of its own. */
+/** The program as a script calls it, bundled: output, error and exit status of a process of its own. */
 function compute(...args: string[]): {
   status: number;
   out: string;
   problem: { title: string; detail: string; type: string; path?: string } | null;
 } {
   try {
-    const out = execFileSync(process.execPath, ['--import', 'tsx', 'cli/src/compute.ts', ...args], {
+    const out = execFileSync(process.execPath, ['cli/dist/compute.mjs', ...args], {
       encoding: 'utf8',
       stdio: 'pipe',
     });
@@ -56,6 +56,8 @@ const lesson = {
 };
 
 describe('limber compute', () => {
+  beforeAll(() => void execFileSync(process.execPath, ['tools/bundle.mjs', 'cli']));
+
   const bundle = file('lesson.json', lesson);
 
   it('schedules a lesson', () => {
