@@ -107,7 +107,7 @@ import { copyText } from '../../shell/copy-text';
     }
     .text {
       grid-column: 1 / -1;
-      max-height: 220px;
+      max-height: 360px;
       overflow: auto;
       padding: 10px 12px;
       margin: 0;
