@@ -99,6 +99,18 @@ describe('claims and promises', () => {
     expect(promises.map(({ kind, low }) => [kind, low])).toEqual([['minutes', 8]]);
   });
 
+  it('are told from other minutes and weeks: a routine of so many, so many a point, known by heart in a week', () => {
+    const promised = (text: string): unknown[] =>
+      readingOf(
+        readNarration(`[0:00] ${text}\n[0:20] Knead the jaw, six times.\n[4:00] Monday to Friday. Bye.`),
+      ).promises.map(({ kind, low, unit }) => [kind, low, unit]);
+    const often = ['frequency', 5, 'per_week'];
+    expect(promised('A practice of about eight minutes for the jaw.')).toEqual([['minutes', 8, 'minutes'], often]);
+    expect(promised('Points, one minute per point, learned by heart.')).toEqual([often]);
+    expect(promised('You know them by heart in a week.')).toEqual([often]);
+    expect(promised('Done twice weekly.')).toEqual([['frequency', 2, 'per_week'], often]);
+  });
+
   it('tell minutes, moves, how often and after how long', () => {
     const { promises } = read(
       'Five moves in under six minutes, twice a day. You may see a difference in two to three weeks.',

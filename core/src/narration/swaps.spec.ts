@@ -29,6 +29,11 @@ describe('changes of side', () => {
       'Let’s do the same on the other.',
       'Okay, flip sides.',
       'And the back of the left hand, down the right side.',
+      'And the opposite, five more.',
+      'We devote ourselves to the right side in the same manner.',
+      'Right, five.',
+      'Love that and the right side five and breathe.',
+      'Then the right neck, five strokes and tongue out.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
@@ -59,6 +64,7 @@ describe('changes of side', () => {
       'Right eyebrow, from the nose outwards, four times.',
       'Forehead, right half, up into the hair.',
       'Push the air into the left cheek, the right cheek, above the lip.',
+      'Five strokes and the left side five again.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
