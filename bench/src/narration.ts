@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisesTooMuch } from '@limber/core/caution/wording';
 import { laidOut, LAYOUTS } from '@limber/core/narration/layouts';
 import { readMarked } from '@limber/core/narration/marked';
 import { readingOf, readNarration, readWords } from '@limber/core/narration/read';
@@ -119,8 +120,7 @@ function claimBatches(): void {
     readFileSync(join(folder, file), 'utf8')
       .split('\n')
       .filter((line) => line !== '' && !line.startsWith('#'));
-  const marked = (words: string): boolean =>
-    readWords(words).claims.some((one) => one.strength === 'strong' && one.about !== 'muscle');
+  const marked = (words: string): boolean => readWords(words).claims.some(promisesTooMuch);
   for (const batch of ['', '-later', '-last', '-after']) {
     const claims = lines(`with-claims${batch}.txt`).map((line) => line.split(' | ')[1]!);
     const harmless = lines(`harmless${batch}.txt`);

@@ -35,6 +35,19 @@ export const CLAIMS = [
 ] as const;
 export type ClaimAbout = (typeof CLAIMS)[number];
 
+/**
+ * Whether a claim promises too much: said as certain. That muscles are trained may be said.
+ *
+ * @example promisesTooMuch({ about: 'detox', strength: 'mild' }) // false
+ */
+export function promisesTooMuch({ about, strength }: Claim): boolean {
+  return strength === 'strong' && about !== 'muscle';
+}
+interface Claim {
+  readonly about: ClaimAbout;
+  readonly strength: 'mild' | 'strong';
+}
+
 export const wordingSchema = z.object({
   id: z.enum(CLAIMS),
   /** Why it promises too much. */

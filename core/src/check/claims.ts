@@ -7,6 +7,7 @@ import type { Lesson } from '../lesson/lesson.schema';
 import { readWords } from '../narration/read';
 import { saidBy } from '../narration/words';
 import { rulesOf } from '../caution/studio-rules';
+import { promisesTooMuch } from '../caution/wording';
 
 /**
  * Mild wording is left alone; certain wording is marked with its reason.
@@ -31,20 +32,18 @@ export function claimFindings(lesson: Lesson): Found[] {
   return texts.flatMap(([place, text]) => {
     if (!text.trim()) return [];
     const heard = readWords(text);
-    return heard.claims
-      .filter((claim) => claim.strength === 'strong' && claim.about !== 'muscle')
-      .map((claim): Found => {
-        const words = saidBy(heard, claim.evidence);
-        const { why, careful } = wordings.get(claim.about)!;
-        return {
-          rule: `claim-${claim.about.replace(/_/g, '-')}` as RuleId,
-          place: { ...place, words },
-          message: $localize`“${words}” promises too much. ${why}`,
-          repairs: careful.map((one) => {
-            const sentence = sentencesOf(text).find((each) => each.includes(words)) ?? text;
-            return { label: `Say “It ${one}.”`, change: replaceWords(lesson, place, sentence, `It ${one}.`) };
-          }),
-        };
-      });
+    return heard.claims.filter(promisesTooMuch).map((claim): Found => {
+      const words = saidBy(heard, claim.evidence);
+      const { why, careful } = wordings.get(claim.about)!;
+      return {
+        rule: `claim-${claim.about.replace(/_/g, '-')}` as RuleId,
+        place: { ...place, words },
+        message: $localize`“${words}” promises too much. ${why}`,
+        repairs: careful.map((one) => {
+          const sentence = sentencesOf(text).find((each) => each.includes(words)) ?? text;
+          return { label: `Say “It ${one}.”`, change: replaceWords(lesson, place, sentence, `It ${one}.`) };
+        }),
+      };
+    });
   });
 }

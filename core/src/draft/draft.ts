@@ -4,6 +4,7 @@ import {
   LESSON_FORMAT,
   LESSON_VERSION,
   lessonSchema,
+  MOST_TEXT,
   type MoveStep,
   stepOf,
 } from '../lesson/lesson.schema';
@@ -46,9 +47,6 @@ interface Drafted {
 
 /** A change of side so near to where a step begins or ends is what it begins or ends with, ms. */
 const NEAR_MS = 1000;
-
-/** So long the words of each part of a step are at most, as of the opening and the closing. */
-const MOST_WORDS = 6000;
 
 /** A text up to the last word that ends before so many letters, and the rest of it. */
 function partedAt(text: string, most: number): readonly [kept: string, rest: string] {
@@ -118,7 +116,7 @@ export function draftSteps(
       right && sidePlan === 'left_right' && JSON.stringify(right) !== JSON.stringify(dose) ? right : null;
     // Of the other side it is said while it is worked; talk comes behind.
     const parts = [words, wordsOfAll(narrated, from.slice(1)), wordsOfAll(narrated, along)].map((part) =>
-      partedAt(part, MOST_WORDS),
+      partedAt(part, MOST_TEXT),
     );
     const [before, during, after] = parts.map(([kept]) => kept) as [string, string, string];
     const step = stepOf(newId(), move, { dose, rightDose, sidePlan, narration: { before, during, after } });
@@ -143,14 +141,14 @@ export function around(
       narrated,
       others.filter((at) => at < first),
     ),
-    MOST_WORDS,
+    MOST_TEXT,
   );
   const [closing, rest] = partedAt(
     wordsOfAll(
       narrated,
       others.filter((at) => at > first),
     ),
-    MOST_WORDS,
+    MOST_TEXT,
   );
   return { opening, closing, leftOver: [more, rest].filter(Boolean).join(' ') };
 }

@@ -5,7 +5,7 @@ import { stamp } from './timed-text';
 import { webVttText } from './webvtt';
 
 /** Fewer than this, and video hosts show none (common practice, no source). */
-const LEAST = 3;
+export const LEAST_CHAPTERS = 3;
 
 /**
  * Chapters as lines of a description, as video hosts read them; none where there are too few for them to be shown.
@@ -13,7 +13,7 @@ const LEAST = 3;
  * @example chapterLines(chapters)[0] // '0:00 Before the early bulletin'
  */
 export function chapterLines(chapters: readonly Chapter[]): string[] {
-  if (chapters.length < LEAST) return [];
+  if (chapters.length < LEAST_CHAPTERS) return [];
   return chapters.map(({ startMs, title }) => `${clock(startMs)} ${oneLine(title)}`);
 }
 

@@ -20,7 +20,9 @@ import { setAsideSchema } from './set-aside.schema';
 export const LESSON_FORMAT = 'limber-cheek/lesson';
 export const LESSON_VERSION = 9;
 
-const text = z.string().max(6000);
+/** How many letters a text of a lesson has at most. */
+export const MOST_TEXT = 6000;
+const text = z.string().max(MOST_TEXT);
 
 /** What is said at a step: before its dose, over it, and after it. */
 const narrationSchema = z.object({ before: text, during: text, after: text });

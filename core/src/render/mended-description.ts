@@ -1,4 +1,6 @@
-import { WORDINGS, type ClaimAbout, type Wording } from '../caution/wording';
+import type { Rules } from '../caution/studio-rules';
+import { promisesTooMuch } from '../caution/wording';
+import { LEAST_CHAPTERS } from '../format/chapter-files';
 import { readWords } from '../narration/read';
 import { sentencesOf } from '../schedule/talk';
 
@@ -19,22 +21,22 @@ export interface MendedDescription {
 /** A line of a list of chapters: it begins with a time, or with a mark and a time. */
 const CHAPTER = /^\s*[^\p{L}\d]{0,4}(?:\d{1,2}:)?\d{1,2}:\d{2}(?!\d)(?:\s|[^\p{L}\d]|$)/u;
 const CHAPTERS_HEADING = /^\s*(?:chapters?|time ?stamps?|contents?|in this (?:video|lesson))\s*[:：]?\s*$/i;
-/** Hosts show no fewer as chapters (common practice, no source); a time or two is something that she says. */
-const LEAST_CHAPTERS = 3;
 
 /**
  * What an instructor wrote under an old film: its list of chapters is taken out, because it is made anew, and each sentence
  * that promises something as certain is put in careful words. Everything else stays as it is, to the letter.
  *
  * @param fresh what stands under it anyway: paragraphs of it are not said twice.
- * @example mendedDescription('0:00 Hello\n0:20 Neck\n0:50 Jaw\n\nMelts your double chin away.').own // 'It may help your jaw feel looser.'
+ * @param wordings what may be said instead, as the studio words it.
+ * @example mendedDescription('Melts your double chin away.', '', rulesOf(null)).own // 'It may help your jaw feel looser.'
  */
 export function mendedDescription(
   old: string,
-  fresh = '',
-  wordings: ReadonlyMap<ClaimAbout, Wording> = BUILT_IN,
+  fresh: string,
+  { wordings }: Pick<Rules, 'wordings'>,
 ): MendedDescription {
   const lines = old.replace(/\r\n?/g, '\n').split('\n');
+  // A time or two is something that she says.
   const listed = lines.filter((line) => CHAPTER.test(line)).length >= LEAST_CHAPTERS;
   const mended: MendedSentence[] = [];
   const kept = lines
@@ -57,8 +59,6 @@ export function mendedDescription(
   return { own, mended };
 }
 
-const BUILT_IN: ReadonlyMap<ClaimAbout, Wording> = new Map(WORDINGS.map((one) => [one.id, one]));
-
 /** "Chapters:" where nothing but chapters follows. */
 function isHeading(lines: readonly string[], at: number): boolean {
   const next = lines.slice(at + 1).find((line) => line.trim() !== '');
@@ -66,10 +66,8 @@ function isHeading(lines: readonly string[], at: number): boolean {
 }
 
 /** A sentence in careful words, by what it claims as certain; null where it claims nothing of the kind. */
-function carefulOf(sentence: string, wordings: ReadonlyMap<ClaimAbout, Wording>): Omit<MendedSentence, 'was'> | null {
-  const certain = readWords(sentence).claims.filter(
-    ({ strength, about }) => strength === 'strong' && about !== 'muscle',
-  );
+function carefulOf(sentence: string, wordings: Rules['wordings']): Omit<MendedSentence, 'was'> | null {
+  const certain = readWords(sentence).claims.filter(promisesTooMuch);
   const all = [...new Set(certain.map(({ about }) => wordings.get(about)!))];
   if (all.length === 0) return null;
   return { is: all.map(({ careful }) => `It ${careful[0]!}.`).join(' '), why: all.map(({ why }) => why).join(' ') };

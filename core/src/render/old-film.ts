@@ -1,5 +1,6 @@
 import '../words/localize';
 import type { Passage } from '../assembly/passage';
+import { rulesOf } from '../caution/studio-rules';
 import type { DraftStep } from '../draft/draft';
 import type { Lesson } from '../lesson/lesson.schema';
 import type { Narrated } from '../narration/read';
@@ -61,7 +62,7 @@ export function oldFilmWords(
     const [at, words] = [clock(narrated.words[sentence.from]!.startMs), saidBy(narrated, sentence)];
     return $localize`${at} I say “${words}”. That is how it feels to me, and no promise: faces differ.`;
   });
-  const { own, mended } = mendedDescription(old, fresh);
+  const { own, mended } = mendedDescription(old, fresh, rulesOf(lesson.rules));
   const description = [own, fresh].filter(Boolean).join('\n\n');
   return { description, own, mended, pinned: [...new Set(pinned)].join('\n') };
 }

@@ -24,6 +24,7 @@ import { fittingSchools } from '@limber/core/draft/suggest-school';
 import { taught } from '@limber/core/draft/taught';
 import type { PutRight } from '@limber/core/narration/put-right';
 import type { Narrated } from '@limber/core/narration/read';
+import { MOST_TEXT } from '@limber/core/lesson/lesson.schema';
 import { oldFilmWords } from '@limber/core/render/old-film';
 import { SCHOOL_IDS, SCHOOL_NAMES, type SchoolId } from '@limber/core/school/schools';
 import { clock } from '@limber/core/time/clock';
@@ -42,10 +43,6 @@ import { NO_REMARKS, placeOf, readRows, remarksOf, sureOf, type Chip, type ReadR
 import { Sayings, sayingsSchema } from './sayings';
 
 const QUIET_MS = 400;
-/** A film that goes on so long after its last word is likely another one's, ms. */
-const LONG_SILENCE_MS = 60_000;
-/** The longest description of a lesson, letters. */
-const MOST_DESCRIPTION = 6000;
 /** Of no doubt any more: see `howSure`. */
 const SURE_ENOUGH = 0.8;
 
@@ -89,8 +86,6 @@ export class FromNarration {
 
   protected readonly text = signal('');
   protected readonly recording = new OldRecording();
-  /** What stands under the film today, where it is public. */
-  protected readonly oldDescription = signal('');
   /** Files are held over the place where they are dropped. */
   protected readonly over = signal(false);
   /** What is new of its moves is kept in the library as well. */
@@ -166,20 +161,13 @@ export class FromNarration {
   protected readonly beside = computed(() => {
     const [narrated, draft, lesson] = [this.taken(), this.draft(), this.lesson()];
     return narrated && lesson && draft.length > 0 && STAMPED.test(this.text())
-      ? oldFilmWords(narrated, draft, lesson, this.oldDescription())
+      ? oldFilmWords(narrated, draft, lesson, this.recording.description())
       : null;
   });
   /** Why the words are likely those of another film; empty where they may be of this one. */
   protected readonly elsewhere = computed(() => {
-    const [narrated, lastsMs] = [this.narrated(), this.recording.lastsMs()];
-    if (!narrated || lastsMs === null || !STAMPED.test(this.text())) return '';
-    const saidMs = narrated.words.at(-1)!.startMs;
-    const [said, lasts] = [clock(saidMs), clock(lastsMs)];
-    if (saidMs > lastsMs)
-      return $localize`The words go on to ${said}, and this film ends at ${lasts}\: are they its own?`;
-    return lastsMs - saidMs > Math.max(LONG_SILENCE_MS, lastsMs / 3)
-      ? $localize`The words end at ${said}, and this film goes on to ${lasts}\: are they its own, and all of them?`
-      : '';
+    const last = this.narrated()?.words.at(-1);
+    return last && STAMPED.test(this.text()) ? this.recording.doubt(last.startMs) : '';
   });
   /** What was said of other places because of the last thing that was put right: when they are said. */
   protected readonly alike = computed(() => {
@@ -231,14 +219,14 @@ export class FromNarration {
       this.left.set(new Set(before.left));
       this.unsaid.set(new Set(before.unsaid));
       this.recording.isPublic.set(before.isPublic);
-      this.oldDescription.set(before.oldDescription);
+      this.recording.description.set(before.oldDescription);
     }
     void this.bring(inject(BroughtFiles).take());
     this.readWhatIsSaid();
     effect(() => {
       const [text, name, sayings] = [this.text(), this.name(), this.sayings.all()];
       const [left, unsaid, isPublic] = [[...this.left()], [...this.unsaid()], this.recording.isPublic()];
-      const oldDescription = this.oldDescription();
+      const oldDescription = this.recording.description();
       if (text.trim() === '') sessionStorage.removeItem(UNDER_WAY);
       else keep(UNDER_WAY, { text, name, sayings, left, unsaid, isPublic, oldDescription }, sessionStorage);
     });
@@ -457,7 +445,7 @@ export class FromNarration {
     try {
       const school = this.schools().find(({ taken }) => taken)?.id;
       const made = draftLesson(narrated, this.draft(), this.title(), crypto.randomUUID(), school);
-      const description = this.beside()?.own.slice(0, MOST_DESCRIPTION) ?? '';
+      const description = this.beside()?.own.slice(0, MOST_TEXT) ?? '';
       const id = await this.lessons.bringIn({ ...made, description, publicElsewhere: this.recording.isPublic() });
       if (this.keepsMoves()) this.library.add(this.newMoves());
       this.recording.send(id, this.text());
