@@ -190,6 +190,19 @@ describe('a lesson on the clock of its captions', () => {
     expect(slipway.confidence).toBeLessThan(0.5);
   });
 
+  it('says of each sentence whether it is written in the lesson, more or less', () => {
+    const { sentences } = aligned(
+      vtt([
+        [2, 'Good morning, early shift. Clean hands and oil.'],
+        [8, 'My neighbour does this on the ferry. Flat fingers in hollows above the collarbone.'],
+        [14, 'Now feather-light, from the ear to the hollow.'],
+      ]),
+    );
+    expect(sentences.map((one) => one.written)).toEqual([true, true, false, true, true]);
+    expect(sentences[2]!.startMs).toBe(8000);
+    expect(sentences[3]!.startMs).toBeGreaterThan(9000);
+  });
+
   it('says of another lesson’s captions that they are that', () => {
     const other = aligned(
       vtt([
@@ -199,7 +212,16 @@ describe('a lesson on the clock of its captions', () => {
         [40, 'Thank you for being here, and sleep well.'],
       ]),
     );
-    expect(other).toEqual({ fits: false, share: other.share, steps: [], missing: [], doses: [], again: [] });
+    expect(other).toEqual({
+      fits: false,
+      share: other.share,
+      steps: [],
+      missing: [],
+      doses: [],
+      again: [],
+      apologies: [],
+      sentences: [],
+    });
     expect(other.share).toBeGreaterThan(0.1);
   });
 });

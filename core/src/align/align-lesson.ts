@@ -3,7 +3,7 @@ import type { NarrationLine } from '../narration/lines';
 import { readLines } from '../narration/read';
 import type { FoundDose } from '../narration/reading';
 import { layBeside, weightOf, weightsOf, type Pair } from './global';
-import { captionWords, timed, type CaptionWord } from './heard';
+import { captionWords, timed, type CaptionWord, type HeardWord } from './heard';
 import { naturalMs } from './natural';
 import { begunAnew } from './begun-anew';
 import { saidAgain } from './said-again';
@@ -27,7 +27,22 @@ export interface Alignment {
   readonly missing: readonly Pick<AlignedStep, 'stepId' | 'side'>[];
   readonly doses: readonly AlignedDose[];
   /** What was begun, broken off and said again: up to where it begins anew. */
-  readonly again: readonly { readonly startMs: number; readonly endMs: number }[];
+  readonly again: readonly SaidAnew[];
+  /** Where somebody says that something was spoilt, without saying any of it again: it may be work that was. */
+  readonly apologies: readonly Stretch[];
+  /** What was said, sentence by sentence: whether it is written in the lesson, more or less, or told beside it. */
+  readonly sentences: readonly (Stretch & { readonly written: boolean })[];
+}
+
+interface Stretch {
+  readonly startMs: number;
+  readonly endMs: number;
+}
+
+/** What was begun, broken off and said again, and when it can have begun, and have begun anew, ms. */
+export interface SaidAnew extends Stretch {
+  readonly begins: Pick<Instant, 'earliestMs' | 'latestMs'>;
+  readonly anew: Pick<Instant, 'earliestMs' | 'latestMs'>;
 }
 
 /** Fewer words of a lesson than this share, and it is another lesson's captions: see the benchmark of alignment. */
@@ -54,13 +69,14 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Al
     said.map((word) => word.text),
   );
   const { pairs, broken: repeated } = saidAgain(withoutChance(beside, script, weights), script.words, weights, said);
-  const spoilt = begunAnew(said);
+  const { broken: spoilt, apologies } = begunAnew(said);
   // What is told to be spoilt is known better than what only seems to be said twice.
   const broken = [...repeated.filter((one) => !spoilt.some((other) => overlap(one, other))), ...spoilt].sort(
     ([a], [b]) => a - b,
   );
   const share = shareOf(pairs, said.length, weights);
-  if (share < FITS || pairs.length === 0) return { fits: false, share, steps: [], missing: [], doses: [], again: [] };
+  if (share < FITS || pairs.length === 0)
+    return { fits: false, share, steps: [], missing: [], doses: [], again: [], apologies: [], sentences: [] };
   const heard = timed(lines, said, plannedSilence(script, said, pairs));
   const narrated = readLines(lines);
   const elsewhere = outOfTurn(script, heard, pairs, weights, narrated.swaps);
@@ -80,9 +96,33 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Al
       const { startMs: atMs, earliestMs, latestMs } = word;
       return [{ stepId: step.stepId, kind, low, high, scope, atMs, confidence: evidence.sure, earliestMs, latestMs }];
     }),
-    again: broken.map(([from, to]) => ({ startMs: heard[from]!.startMs, endMs: heard[to]!.startMs })),
+    again: broken.map(([from, to]) => {
+      const [begins, anew] = [heard[from]!, heard[to]!];
+      return { startMs: begins.startMs, endMs: anew.startMs, begins: couldBe(begins), anew: couldBe(anew) };
+    }),
+    apologies: apologies.map(([from, to]) => ({ startMs: heard[from]!.startMs, endMs: heard[to - 1]!.endMs })),
+    sentences: sentencesOf(heard, new Set(beside.flatMap((one) => (one.likeness > 0 ? [one.said] : [])))),
   };
 }
+
+/** A sentence is written in the lesson when so many of its words are. */
+const WRITTEN = 0.35;
+
+/** @param matched words that have their counterpart in what is written. */
+function sentencesOf(heard: readonly HeardWord[], matched: ReadonlySet<number>): Alignment['sentences'] {
+  const sentences: { startMs: number; endMs: number; written: boolean }[] = [];
+  for (let from = 0; from < heard.length;) {
+    let to = from + 1;
+    while (to < heard.length && !heard[to]!.opens) to++;
+    const own = Array.from({ length: to - from }, (_, i) => matched.has(from + i)).filter(Boolean);
+    const written = own.length >= WRITTEN * (to - from);
+    sentences.push({ startMs: heard[from]!.startMs, endMs: heard[to - 1]!.endMs, written });
+    from = to;
+  }
+  return sentences;
+}
+
+const couldBe = ({ earliestMs, latestMs }: HeardWord): SaidAnew['begins'] => ({ earliestMs, latestMs });
 
 const overlap = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): boolean => a < d && c < b;
 

@@ -7,7 +7,7 @@ import { captionWords } from './heard';
 /** What was broken off, with the apology, in words. */
 const broken = (text: string): string[] => {
   const said = captionWords(parseLines(`[0:05] ${text}`));
-  return begunAnew(said).map(([from, to]) =>
+  return begunAnew(said).broken.map(([from, to]) =>
     said
       .slice(from, to)
       .map((word) => word.text)
@@ -33,6 +33,25 @@ describe('a sentence that was spoilt and comes again', () => {
     ]);
   });
 
+  it('is known where words of what is said in between were misheard or missed', () => {
+    expect(broken('Soft hands. Knuckles into the. Sorry, tie from here. Knuckles into the jaw.')).toEqual([
+      'knuckles into the sorry tie from here',
+    ]);
+    expect(broken('Tongue out, eyes wide. Colour wait. Once more. Tongue out, eyes wide, seven seconds.')).toEqual([
+      'tongue out eyes wide colour wait once more',
+    ]);
+    expect(broken('To close, from the. Let say that again. To close, from the temples down.')).toEqual([
+      'to close from the let say that again',
+    ]);
+  });
+
+  it('may be work, where somebody only apologises', () => {
+    const apologies = (text: string): number => begunAnew(captionWords(parseLines(`[0:05] ${text}`))).apologies.length;
+    expect(apologies('Press and hold. Sorry, again from here. Under the chin now.')).toBe(1);
+    expect(apologies('Press and hold. Sorry, tie from here. Under the chin now.')).toBe(1);
+    expect(apologies('Press and hold. And again from the ear. Five, no more. Wait here.')).toBe(0);
+  });
+
   it('is none where nothing comes again, and where the words are part of the work', () => {
     for (const text of [
       'Let the jaw hang. Let me say that again tomorrow, when the wind is down.',
@@ -41,6 +60,8 @@ describe('a sentence that was spoilt and comes again', () => {
       'Knead along the jaw. Once more. Knead along the jaw.',
       'There is no waiting here. There is no waiting here.',
       'Sorry, again from here.',
+      'Stroke the jaw. Again from the chin: stroke the jaw.',
+      'Press at the brow, no more. Press at the brow, once more.',
     ])
       expect(broken(text)).withContext(text).toEqual([]);
   });

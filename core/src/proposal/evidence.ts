@@ -18,7 +18,7 @@ export interface Evidence {
   /** Which side viewers do when the hand is at the left of the picture; null where nobody said so. */
   readonly pictureLeft: ViewerSide | null;
   /** What the words say; null where there are none, or another lesson's. */
-  readonly said: Pick<Alignment, 'steps' | 'missing' | 'again'> | null;
+  readonly said: Pick<Alignment, 'steps' | 'missing' | 'again' | 'apologies' | 'sentences'> | null;
   /** On the take's time; empty where no log was kept. */
   readonly log: readonly LogEntry[];
   /** What a person marked or agreed to: it stays as it is. */

@@ -1,7 +1,7 @@
 import type { Evidence } from './evidence';
 
 /** Instants closer together than this are one. */
-const SAME_MS = 60;
+export const SAME_MS = 60;
 /** A press comes this much later than what it tells, at most, and on the average. */
 export const LATE_MS = 450;
 const USUALLY_LATE_MS = 200;
@@ -10,7 +10,7 @@ export const EARLY_MS = 80;
 /** Silence has to be longer by so much than what is waited, for something to begin in it. */
 const SILENT_MS = 1500;
 /** From the last word to where a wait begins. */
-const BREATH_MS = 350;
+export const BREATH_MS = 350;
 /** Where nothing happens for longer than this, there may be an end all the same. */
 const DULL_MS = 8000;
 
@@ -52,6 +52,7 @@ function possible(
     ...sceneChangesMs,
     ...(said?.steps.map((one) => one.startMs) ?? []),
     ...(said?.again.flatMap((one) => [one.startMs, one.endMs]) ?? []),
+    ...(said?.apologies.map((one) => one.endMs + BREATH_MS) ?? []),
   ];
   // A press is late: what it tells stands where something happens just before it, else a little before it.
   const pressed = log

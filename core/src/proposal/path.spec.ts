@@ -14,7 +14,7 @@ function everyWay(instants: number, weights: Weights<string>): Way[] {
       ...Array.from({ length: weights.slots }, (_, slot) => {
         return then(
           `${slot}:${at}-${to}`,
-          weights.enter(state - 1, slot) + weights.stay(slot, at, to),
+          weights.enter(state - 1, slot, at) + weights.stay(slot, at, to),
           from(to, slot + 1),
         );
       }).flat(),
@@ -41,7 +41,7 @@ function weightsOf(seed: number, slots: number): Weights<string> {
   return {
     slots,
     next: () => Array.from({ length: slots }, (_, slot) => slot),
-    enter: (last, slot) => of(`enter ${last} ${slot}`, 0.3),
+    enter: (last, slot, at) => of(`enter ${last} ${slot} ${at}`, 0.3),
     end: (last) => of(`end ${last}`, 0),
     stay: (slot, a, b) => of(`stay ${slot} ${a} ${b}`),
     fill: (slot, a, b) => {

@@ -4,8 +4,8 @@ export interface Weights<F> {
   readonly slots: number;
   /** Those that may come at an instant, by its number, after one that was there last; −1 before any was. */
   next(last: number, at: number): Iterable<number>;
-  /** Coming from one to another: what lies between is left out, or comes later, or comes again. */
-  enter(last: number, slot: number): number;
+  /** Coming from one to another at an instant: what lies between is left out, or comes later, or comes again. */
+  enter(last: number, slot: number, at: number): number;
   /** Nothing of the plan coming any more. */
   end(last: number): number;
   /** A slot that fills a stretch between two instants, by their numbers; −Infinity where it cannot. */
@@ -19,7 +19,7 @@ export function sharpened<F>(weights: Weights<F>, times: number): Weights<F> {
   return {
     slots: weights.slots,
     next: (last, at) => weights.next(last, at),
-    enter: (last, slot) => times * weights.enter(last, slot),
+    enter: (last, slot, at) => times * weights.enter(last, slot, at),
     end: (last) => times * weights.end(last),
     stay: (slot, from, to) => times * weights.stay(slot, from, to),
     fill: (last, from, to) => {
@@ -135,7 +135,7 @@ class Search<F> {
     const entries = new Map<number, { best: number; sum: number; state: number }>();
     for (const state of alive)
       for (const slot of this.weights.next(state - 1, from)) {
-        const enter = this.weights.enter(state - 1, slot);
+        const enter = this.weights.enter(state - 1, slot, from);
         if (enter === -Infinity) continue;
         const one = entries.get(slot);
         if (!one) entries.set(slot, { best: best[state]! + enter, sum: sum[state]! + enter, state });
@@ -208,7 +208,7 @@ class Search<F> {
       for (const state of this.alive[from] ?? [])
         for (const slot of this.weights.next(state - 1, from)) {
           const then = into.get(slot);
-          if (then !== undefined) here[state] = added(here[state]!, then + this.weights.enter(state - 1, slot));
+          if (then !== undefined) here[state] = added(here[state]!, then + this.weights.enter(state - 1, slot, from));
         }
     }
     return shares;

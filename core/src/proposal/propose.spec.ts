@@ -148,6 +148,92 @@ describe('what a take is proposed to show', () => {
     expect([cut.startMs, cut.endMs, cut.because]).toEqual([41_500, 47_500, ['it was broken off and begun again']]);
   });
 
+  const said = (more: Partial<NonNullable<Evidence['said']>>): Evidence['said'] => ({
+    ...{ steps: [], missing: [], again: [], apologies: [], sentences: [] },
+    ...more,
+  });
+
+  it('goes on with what was taught after a sentence that was spoilt', () => {
+    const spoilt: Evidence = {
+      ...FILMED,
+      durationMs: 76_000,
+      speech: [
+        ...FILMED.speech.slice(0, 3),
+        [36_000, 38_000],
+        [38_500, 40_200],
+        [40_600, 41_900],
+        [42_300, 44_500],
+        ...FILMED.speech.slice(4).map(([a, b]): readonly [number, number] => [a + 5000, b + 5000]),
+      ],
+      bouts: FILMED.bouts.map((one, at) =>
+        at < 2 ? one : bout(one.startMs + 5000, one.endMs + 5000, one.half, one.region),
+      ),
+      said: said({
+        // The words can have stood anywhere in their line; speech knows better.
+        again: [
+          {
+            startMs: 38_900,
+            endMs: 41_600,
+            begins: { earliestMs: 37_000, latestMs: 39_500 },
+            anew: { earliestMs: 41_000, latestMs: 43_000 },
+          },
+        ],
+      }),
+    };
+    const found = propose(lesson, spoilt);
+    const rope = found.filter(({ stepId, kind }) => kind === 'cut' || (stepId === 'rope' && kind === 'teach'));
+    expect(rope.map(({ kind, startMs, endMs }) => [kind, startMs, endMs])).toEqual([
+      ['teach', 36_000, 38_350],
+      ['cut', 38_500, 42_300],
+      ['teach', 42_300, 44_500],
+    ]);
+  });
+
+  it('proposes to leave out work that is only apologised for', () => {
+    const again: Evidence = {
+      ...FILMED,
+      durationMs: 80_000,
+      bouts: [
+        ...FILMED.bouts.slice(0, 2),
+        bout(41_500, 45_500, 'both', 'jaw', 2),
+        bout(49_000, 59_000, 'both', 'jaw'),
+        bout(66_000, 75_500, 'both', 'forehead'),
+      ],
+      speech: [...FILMED.speech.slice(0, 4), [45_600, 47_500], [60_500, 64_500], [76_000, 78_500]],
+    };
+    const cuts = (evidence: Evidence): unknown[] =>
+      propose(lesson, evidence)
+        .filter(({ kind }) => kind === 'cut')
+        .map(({ startMs }) => startMs);
+    expect(cuts(again)).toEqual([]);
+    expect(cuts({ ...again, said: said({ apologies: [{ startMs: 45_600, endMs: 47_500 }] }) })).toEqual([41_500]);
+  });
+
+  it('tells what is said beside the lesson from what is taught after it, by what is written', () => {
+    const chat: Evidence = {
+      ...FILMED,
+      durationMs: 77_000,
+      speech: [
+        ...FILMED.speech.slice(0, 3),
+        [35_300, 41_300],
+        [42_000, 45_500],
+        ...FILMED.speech.slice(4).map(([a, b]): readonly [number, number] => [a + 6000, b + 6000]),
+      ],
+      bouts: FILMED.bouts.map((one, at) =>
+        at < 2 ? one : bout(one.startMs + 6000, one.endMs + 6000, one.half, one.region),
+      ),
+    };
+    const taught = (evidence: Evidence): number =>
+      propose(lesson, evidence).find(({ stepId, kind }) => stepId === 'rope' && kind === 'teach')!.startMs;
+    const sentences = [
+      { startMs: 35_300, endMs: 41_300, written: false },
+      { startMs: 42_000, endMs: 45_500, written: true },
+    ];
+    expect(taught({ ...chat, said: said({ sentences }) })).toBeGreaterThan(41_000);
+    const other = sentences.map((one) => ({ ...one, written: true }));
+    expect(taught({ ...chat, said: said({ sentences: other }) })).toBeLessThan(36_000);
+  });
+
   it('leaves what is agreed where it is, and puts the rest around it', () => {
     const agreed = [{ kind: 'reps', stepId: 'slipway', side: 'left', startMs: 11_000, endMs: 21_000 }] as const;
     const found = propose(lesson, { ...FILMED, agreed });

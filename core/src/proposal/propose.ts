@@ -70,6 +70,11 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
       proposals[proposals.length - 1] = { ...last, endMs };
       continue;
     }
+    // It went on at once: nothing was broken off here.
+    if (as === null && !meant!.work && last && isSame(last, meant!) && last.endMs === startMs) {
+      proposals[proposals.length - 1] = { ...last, endMs };
+      continue;
+    }
     const seen = seenIn(evidence, { startMs, endMs });
     const most = seen.length > 0 || isKnown(evidence) ? 1 : GUESSED;
     proposals.push({
@@ -81,6 +86,11 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
   }
   return proposals.map((one) => trimmed(one, evidence)).filter((one) => one.stepId !== null || !isBrief(one));
 }
+
+const isSame = (
+  a: Pick<Proposal, 'kind' | 'stepId' | 'side'>,
+  b: Pick<Proposal, 'kind' | 'stepId' | 'side'>,
+): boolean => a.kind === b.kind && a.stepId === b.stepId && a.side === b.side;
 
 /** Whether anything tells of the take but what hands are seen to do. */
 const isKnown = ({ heard, said, log }: Evidence): boolean => heard || said !== null || log.length > 0;

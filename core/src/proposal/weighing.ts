@@ -7,6 +7,7 @@ import type { ViewerSide } from '../lesson/take.schema';
 import type { LogEntry } from '../take/log.document';
 import { longestRun } from '../time/longest-run';
 import { sharedMs } from '../time/spans';
+import { brokenOff } from './broken-off';
 import { middleOf, type Evidence, type Marked } from './evidence';
 import { EARLY_MS, isPress, LATE_MS } from './instants';
 import type { Weights } from './path';
@@ -56,14 +57,22 @@ const SPEAKS = 2;
 /** An end in the midst of something that a hand does. */
 const CUT_THROUGH = -2.5;
 const WITHIN_MS = 350;
-/** What was broken off is known to this. */
-const AGAIN_MS = 400;
+/** What was broken off goes on after it. */
+const GOES_ON = -0.5;
 /** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
 const MOST_BESIDE_MS = 60_000;
 /** Nothing that is planned is over sooner. */
 const SHORTEST_MS = 250;
 /** Of work in which something is seen, the time in which nothing is tells against it, up to this. */
 const MOST_BARE = 4;
+/** What is told begins with what is written in the lesson, and talk is not written: so much tells each second of it. */
+const UNWRITTEN_TOLD = -0.8;
+const UNWRITTEN_TALK = 0.3;
+const WRITTEN_TALK = -0.8;
+/** An aside belongs to what is taught just before it. */
+const AFTER_TEACHING = -4;
+/** Hands that are seen tell so much against all but work, each second; less against telling, more against talk. */
+const HANDS = { told: 0.3, planned: 0.8, talk: 1.3, pause: 0.8 } as const;
 /** Speech tells so much of each second, of what is known of single instants. */
 const PER_SECOND = 0.7;
 /** Work of a step that the words leave no room for. */
@@ -79,6 +88,11 @@ export class Weighing implements Weights<Beside> {
   private readonly seen: readonly (Seen | Bout)[];
   private readonly spokenMs: Float64Array;
   private readonly handMs: Float64Array;
+  /** Of what is said: what is written in the lesson, and what is not. */
+  private readonly writtenMs: Float64Array;
+  private readonly unwrittenMs: Float64Array;
+  /** What is not written and is said before anything that is, from each instant on. */
+  private readonly leadMs: Float64Array;
   private readonly through: Float64Array;
   /** Of each slot: what is seen tells for it, summed by the middles of what is seen. */
   private readonly told: readonly Float64Array[];
@@ -92,7 +106,7 @@ export class Weighing implements Weights<Beside> {
   /** What leaving out all slots up to one weighs. */
   private readonly leftOut: Float64Array;
   private readonly invited: readonly (readonly number[])[];
-  private readonly again: ReadonlyMap<number, (from: number) => number>;
+  private readonly again: ReturnType<typeof brokenOff>;
 
   constructor(
     private readonly plan: readonly Slot[],
@@ -104,6 +118,15 @@ export class Weighing implements Weights<Beside> {
     this.slots = plan.length;
     this.seen = [...evidence.bouts, ...evidence.holds].sort((a, b) => middleOf(a) - middleOf(b));
     this.spokenMs = covered(atMs, evidence.speech);
+    const said = evidence.said?.sentences ?? [];
+    const [written, unwritten] = [true, false].map((is) => said.filter((one) => one.written === is));
+    this.writtenMs = covered(atMs, written!.map(spanOf));
+    this.unwrittenMs = covered(atMs, unwritten!.map(spanOf));
+    this.leadMs = Float64Array.from(atMs, (ms) => {
+      const first = written!.find((one) => one.endMs > ms + SHORTEST_MS);
+      const lead = { startMs: ms, endMs: first?.startMs ?? Infinity };
+      return unwritten!.reduce((sum, one) => sum + Math.max(0, sharedMs(one, lead)), 0);
+    });
     this.handMs = covered(
       atMs,
       this.seen.map((one) => [one.startMs, one.endMs] as const),
@@ -132,7 +155,7 @@ export class Weighing implements Weights<Beside> {
     this.agreedFrom = new Map(evidence.agreed.map((one) => [one.startMs, one]));
     // An instant lies within what is agreed up to its end: so does every stretch that crosses some of it.
     this.agreedUpTo = Int32Array.from(atMs, (ms) => evidence.agreed.filter((one) => one.startMs < ms).length);
-    this.again = this.endsOfAgain();
+    this.again = brokenOff(evidence, this.seen, atMs);
     this.leftOut = new Float64Array(this.slots + 1);
     plan.forEach(({ kind }, at) => {
       this.leftOut[at + 1] = this.leftOut[at]! + (isWork(kind) ? LEFT_OUT_WORK : (LEFT_OUT[kind] ?? -0.5));
@@ -149,9 +172,12 @@ export class Weighing implements Weights<Beside> {
     return near;
   }
 
-  enter(last: number, slot: number): number {
+  enter(last: number, slot: number, at: number): number {
     if (slot > last) return Math.max(FAR, this.leftOut[slot]! - this.leftOut[last + 1]!);
-    const { opens, work } = this.plan[slot]!;
+    const { kind, opens, row, work } = this.plan[slot]!;
+    // Where it goes on, its first words are not said: that tells nothing against it.
+    if (slot === last && TOLD.has(kind) && this.again.has(at))
+      return GOES_ON - (opens ? Math.min(0, this.rowStarts[row]![at]!) : 0);
     return opens || work ? BACK : -Infinity;
   }
 
@@ -173,9 +199,11 @@ export class Weighing implements Weights<Beside> {
     const seen = this.upTo[to]! - this.upTo[from]!;
     weight += this.told[slot]![this.upTo[to]!]! - this.told[slot]![this.upTo[from]!]!;
     const handS = (this.handMs[to]! - this.handMs[from]!) / 1000;
-    if (!work) weight -= (kind === 'teach' ? 0.3 : 0.8) * handS;
+    if (!work) weight -= (kind === 'teach' ? HANDS.told : HANDS.planned) * handS;
     else if (seen === 0) weight += work.byHand ? -2 : 0;
     else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + 0.8 * (seen - 1);
+    if (TOLD.has(kind))
+      weight += UNWRITTEN_TOLD * Math.min(this.leadMs[from]! / 1000, seconds(this.unwrittenMs, from, to));
     if (opens) weight += this.rowStarts[row]![from]!;
     if (work && this.unsaid.has(row)) weight += UNSAID;
     return weight + (this.pressed[slot]?.[from] ?? 0);
@@ -188,8 +216,11 @@ export class Weighing implements Weights<Beside> {
     if (agreed) return agreed === 'across' ? null : { weight: 0, as: 'agreed' };
     if (lengthMs > MOST_BESIDE_MS) return null;
     const through = this.through[from]!;
-    const talk = through - 1.5 - 0.8 * handS + this.speech(0.82, from, to);
-    const pause = through - 3 - 0.8 * handS + this.speech(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
+    const said =
+      WRITTEN_TALK * seconds(this.writtenMs, from, to) + UNWRITTEN_TALK * seconds(this.unwrittenMs, from, to);
+    const aside = this.plan[slot]?.kind === 'teach' ? AFTER_TEACHING : 0;
+    const talk = through - 1.5 - HANDS.talk * handS + this.speech(0.82, from, to) + said + aside;
+    const pause = through - 3 - HANDS.pause * handS + this.speech(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
     const again = through - 2 + (this.again.get(to)?.(from) ?? -Infinity);
     const best = Math.max(talk, pause, again);
     const as = best === again ? 'again' : best === talk ? 'talk' : 'pause';
@@ -276,29 +307,14 @@ export class Weighing implements Weights<Beside> {
         : Math.log(0.06);
     });
   }
-
-  /** What tells that a stretch was broken off and begun again, by the instant of its end. */
-  private endsOfAgain(): ReadonlyMap<number, (from: number) => number> {
-    const { said, log } = this.evidence;
-    const broken = said?.again ?? [];
-    const pressed = log.filter((one) => one.kind === 'again').map((one) => one.atMs);
-    const begins = new Set([...this.seen.map((one) => one.startMs), ...this.evidence.speech.map(([start]) => start)]);
-    const tells = new Map<number, (from: number) => number>();
-    this.atMs.forEach((to, at) => {
-      const own = broken.filter(({ endMs }) => Math.abs(to - endMs) <= AGAIN_MS);
-      const press = pressed.some((atMs) => isPress(atMs, to));
-      if (own.length === 0 && !press) return;
-      tells.set(at, (from) => {
-        const fromMs = this.atMs[from]!;
-        if (own.some(({ startMs }) => Math.abs(fromMs - startMs) <= AGAIN_MS)) return 5;
-        if (to - fromMs > MOST_BESIDE_MS) return -Infinity;
-        // It begins where something begins, and most likely not long ago.
-        return (begins.has(fromMs) ? 5 : 4) - (to - fromMs) / 6000;
-      });
-    });
-    return tells;
-  }
 }
+
+/** What is told in the lesson's own words. */
+const TOLD: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'outro']);
+
+const spanOf = ({ startMs, endMs }: Pick<Marked, 'startMs' | 'endMs'>): readonly [number, number] => [startMs, endMs];
+
+const seconds = (sums: Float64Array, from: number, to: number): number => (sums[to]! - sums[from]!) / 1000;
 
 const isOfRow = (one: Pick<ScriptRow, 'stepId' | 'side'>, row: ScriptRow): boolean =>
   one.stepId === row.stepId && one.side === row.side;

@@ -1,0 +1,77 @@
+import type { SaidAnew } from '../align/align-lesson';
+import type { Bout, Seen } from '../footage/analyse';
+import type { Evidence } from './evidence';
+import { isPress, SAME_MS } from './instants';
+
+/** Where a word was said is known to this, beside how far words can be moved about in their line. */
+const AGAIN_MS = 400;
+/** So much tells the repetition of a sentence for its having been broken off; with each end where speech begins, more. */
+const SAID_ANEW = 7;
+const WITH_SPEECH = 2;
+/** So many ms beside the likeliest place of a word tell one against it. */
+const BESIDE_MS = 2000;
+/** An apology tells for work before it, or for a sentence; it comes so soon after the hands. */
+const [WORK, SENTENCE] = [9, 4];
+const APOLOGY_MS = 4000;
+/** After an apology it begins anew so soon, and no later. */
+const BREATH_MS = 350;
+const LATEST_MS = 1500;
+/** A press tells that something was broken off, not since when; where words know that, it hardly began elsewhere. */
+const [PRESSED, AT_A_BEGINNING, ELSEWHERE] = [4, 1, -3];
+const MOST_MS = 60_000;
+
+/**
+ * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press.
+ *
+ * @param seen by their middles.
+ * @returns for the number of each instant at which it can end: how much tells for its having begun at another.
+ */
+export function brokenOff(
+  { said, log, speech }: Evidence,
+  seen: readonly (Seen | Bout)[],
+  atMs: readonly number[],
+): ReadonlyMap<number, (from: number) => number> {
+  const presses = log.filter((one) => one.kind === 'again').map((one) => one.atMs);
+  const speechMs = speech.map(([start]) => start);
+  const beginnings = new Set([...seen.map((one) => one.startMs), ...speechMs]);
+  /** How well an instant is where a word was said; null where it cannot be. */
+  const isAt = (ms: number, saidMs: number, { earliestMs, latestMs }: SaidAnew['begins']): number | null =>
+    Math.abs(ms - saidMs) <= AGAIN_MS || (ms >= earliestMs - SAME_MS && ms <= latestMs + SAME_MS)
+      ? (speechMs.some((one) => isSame(one, ms)) ? WITH_SPEECH : 0) - Math.abs(ms - saidMs) / BESIDE_MS
+      : null;
+  /** What an apology tells for what it is of to begin at an instant: work just before it, else a sentence. */
+  const apologised = (sorryMs: number, fromMs: number): number => {
+    const work = seen.findLast((one) => one.startMs < sorryMs);
+    if (work && sorryMs - work.endMs < APOLOGY_MS) return isSame(work.startMs, fromMs) ? WORK : -Infinity;
+    const sentence = said?.sentences.findLast((one) => one.endMs <= sorryMs + SAME_MS);
+    return sentence && Math.abs(sentence.startMs - fromMs) <= AGAIN_MS ? SENTENCE : -Infinity;
+  };
+
+  const tells = new Map<number, (from: number) => number>();
+  atMs.forEach((to, at) => {
+    const anew = (said?.again ?? []).flatMap((one) => {
+      const ends = isAt(to, one.endMs, one.anew);
+      return ends === null ? [] : [{ ...one, ends }];
+    });
+    const pressed = presses.some((ms) => isPress(ms, to));
+    const sorry = said?.apologies.find(({ endMs }) => to > endMs - SAME_MS && to < endMs + LATEST_MS);
+    if (anew.length === 0 && !pressed && !sorry) return;
+    tells.set(at, (from) => {
+      const fromMs = atMs[from]!;
+      const known = anew.flatMap(({ startMs, endMs, begins, ends }) => {
+        const starts = fromMs < endMs ? isAt(fromMs, startMs, begins) : null;
+        return starts === null ? [] : [SAID_ANEW + starts + ends];
+      });
+      if (known.length > 0) return Math.max(...known);
+      if (sorry && !pressed && anew.length === 0)
+        return apologised(sorry.startMs, fromMs) - Math.abs(to - sorry.endMs - BREATH_MS) / LATEST_MS;
+      if (to - fromMs > MOST_MS) return -Infinity;
+      // It begins where something begins, and most likely not long ago.
+      const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
+      return PRESSED + here - (to - fromMs) / 6000 + (anew.length > 0 ? ELSEWHERE : 0);
+    });
+  });
+  return tells;
+}
+
+const isSame = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_MS;
