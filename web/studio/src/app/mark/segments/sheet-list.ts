@@ -1,9 +1,14 @@
-import { ChangeDetectionStrategy, Component, input, output, type Signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, type Signal } from '@angular/core';
 import type { Sound } from '@limber/core/footage/sound.document';
 import type { SheetRow } from '@limber/core/proposal/sheet';
 import type { TakeMs } from '@limber/core/time/clocks';
 import type { ShownRow } from './shown-rows';
 import { SheetRowDrawing, type EndMove, type Moves } from './sheet-row';
+
+/** So many rows stand together: those of a group that is out of sight are left alone by the browser. */
+const GROUP = 20;
+/** How high a row is before it was seen, CSS px: work, and talk between. */
+const [WORK_HEIGHT, THREAD_HEIGHT] = [64, 32] as const;
 
 /**
  * The rows of a sheet, as a list for eyes and for a screen reader. It is drawn anew when its rows or the choice change,
@@ -32,4 +37,13 @@ export class SheetList {
   readonly toggled = output();
   readonly sought = output<{ readonly row: SheetRow; readonly ms: TakeMs }>();
   readonly ended = output<{ readonly row: SheetRow; readonly to: EndMove }>();
+
+  protected readonly groups = computed(() => {
+    const all = this.rows();
+    return Array.from({ length: Math.ceil(all.length / GROUP) }, (_, at) => {
+      const rows = all.slice(at * GROUP, (at + 1) * GROUP);
+      const height = rows.reduce((sum, { work }) => sum + (work ? WORK_HEIGHT : THREAD_HEIGHT), 0);
+      return { rows, height: `auto ${height}px` };
+    });
+  });
 }
