@@ -178,9 +178,9 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.goto(`/lesson/${DEMO}/mark/segments`);
   await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
   // One part is taken away: it is proposed again, and looked at.
-  await page.locator('li.work').nth(4).getByRole('button').click();
+  await page.locator('[data-testid=row].work').nth(4).getByRole('button').click();
   await page.keyboard.press('n');
-  const proposed = page.locator('li.work:is([data-state=sure], [data-state=unsure])');
+  const proposed = page.locator('[data-testid=row].work:is([data-state=sure], [data-state=unsure])');
   await proposed.getByRole('button').click();
   for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowRight');
   await settled(page);
@@ -201,7 +201,7 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.getByRole('button', { name: 'Let go of them' }).click();
   await page.keyboard.press('q');
   await page
-    .locator('li.work', { hasText: 'right' })
+    .locator('[data-testid=row].work', { hasText: 'right' })
     .filter({ hasText: 'Rope knead' })
     .getByRole('button')
     .first()

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { addMove, bringIn, expect, FOOTAGE, newLesson, saved, signIn, stored, test, watchConsole } from '../studio';
 
-const work = (page: Page) => page.locator('li.work');
+const work = (page: Page) => page.locator('[data-testid=row].work');
 const ready = (page: Page) =>
   page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
 

@@ -56,7 +56,7 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
   await test.step('mark: what the take shows is proposed, looked at, and agreed to', async () => {
     await page.getByRole('link', { name: 'Mark' }).click();
     await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
-    const work = page.locator('li.work');
+    const work = page.locator('[data-testid=row].work');
     await expect(work).toHaveCount(4);
     // To look is the first press: the chosen part plays, with its repetitions counted, and stands again after it.
     await work.last().getByRole('button').click();
@@ -71,7 +71,7 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     }
     const all = page.getByTestId('agree-all');
     for (let presses = 0; presses < 3 && (await all.isVisible()); presses++) await all.click();
-    await expect(page.locator('li.work[data-state=agreed]')).toHaveCount(4);
+    await expect(page.locator('[data-testid=row].work[data-state=agreed]')).toHaveCount(4);
     await saved(page);
     const { segments } = (await stored(context.request, id)).doc;
     const parts = segments.filter((one) => ['reps', 'drain'].includes(one.kind));
@@ -87,11 +87,11 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
   });
 
   await test.step('mark: by hand, in time, and never proposed again what was taken away', async () => {
-    const work = page.locator('li.work');
+    const work = page.locator('[data-testid=row].work');
     await work.last().getByRole('button').click();
     const { startMs } = (await stored(context.request, id)).doc.segments.findLast((one) => one.side === 'right')!;
     await page.keyboard.press('n');
-    await expect(page.locator('li.work[data-state=agreed]')).toHaveCount(3);
+    await expect(page.locator('[data-testid=row].work[data-state=agreed]')).toHaveCount(3);
     // What was taken away by hand is proposed once more; then it is refused, and stays away.
     await expect(work.last()).toHaveAttribute('data-state', /sure/);
     await work.last().getByRole('button').click();

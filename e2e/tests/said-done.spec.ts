@@ -87,7 +87,7 @@ test('captions are brought for a take, and what was said is held against what wa
     await expect(row).not.toContainText('“Twelve times”');
   });
   await page.keyboard.press('q');
-  await expect(page.locator('li.work').first()).toBeVisible();
+  await expect(page.locator('[data-testid=row].work').first()).toBeVisible();
 });
 
 test('a take is taken away while it is marked: nothing breaks, and undo brings it back with its marks', async ({
@@ -99,7 +99,7 @@ test('a take is taken away while it is marked: nothing breaks, and undo brings i
   const takeId = doc.takes[0]!.id;
   const marks = doc.segments.filter((one) => takeOf(one) === takeId).length;
   await page.goto(`/lesson/${id}/mark/segments`);
-  await expect(page.locator('li.work').first()).toBeVisible();
+  await expect(page.locator('[data-testid=row].work').first()).toBeVisible();
 
   const other = await context.newPage();
   await other.goto(`/lesson/${id}/film/takes`);
@@ -131,7 +131,7 @@ test('repetitions that are missing play again once that was looked at, and as th
   const change = { kind: 'set_step', stepId: rope.id, field: 'rightDose', value: eight };
   await edited(context.request, baseURL!, id, change);
   await page.goto(`/lesson/${id}/mark/segments`);
-  const row = page.locator('li.work').filter({ hasText: '6 of 8' });
+  const row = page.locator('[data-testid=row].work').filter({ hasText: '6 of 8' });
   await row.getByRole('button').click();
   const offer = page.getByRole('button', { name: /^Play two again/ });
   await expect(offer).toBeVisible();
@@ -149,7 +149,7 @@ test('repetitions that are missing play again once that was looked at, and as th
   await test.step('then they play, are counted on, and nothing is asked any more', async () => {
     await offer.click();
     await page.getByTestId('seam-made').getByRole('button').click();
-    const then = page.locator('li.work').filter({ hasText: 'two again' });
+    const then = page.locator('[data-testid=row].work').filter({ hasText: 'two again' });
     await expect(then).toContainText('8 of 8');
     await expect(then).toHaveAttribute('data-state', 'agreed');
     await expect(offer).toHaveCount(0);
@@ -159,7 +159,7 @@ test('repetitions that are missing play again once that was looked at, and as th
 
   await test.step('and as they were filmed', async () => {
     await page.goto(`/lesson/${id}/mark/segments`);
-    await page.locator('li.work').filter({ hasText: 'two again' }).getByRole('button').click();
+    await page.locator('[data-testid=row].work').filter({ hasText: 'two again' }).getByRole('button').click();
     await page.getByRole('button', { name: /^As it was filmed/ }).click();
     await expect(row).toBeVisible();
     await saved(page);
