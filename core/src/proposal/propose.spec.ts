@@ -49,6 +49,18 @@ const FILMED: Evidence = {
     bout(57_000, 66_500, 'both', 'forehead'),
   ],
 };
+/** The work of the second step was begun, broken off and done anew. */
+const BROKEN_OFF: Evidence = {
+  ...FILMED,
+  durationMs: 80_000,
+  bouts: [
+    ...FILMED.bouts.slice(0, 2),
+    bout(41_500, 45_500, 'both', 'jaw', 2),
+    bout(49_000, 59_000, 'both', 'jaw'),
+    bout(66_000, 75_500, 'both', 'forehead'),
+  ],
+  speech: [...FILMED.speech.slice(0, 4), [45_600, 47_500], [60_500, 64_500], [76_000, 78_500]],
+};
 const works = (found: readonly Proposal[]): unknown[] =>
   found
     .filter(({ kind }) => kind === 'reps')
@@ -131,15 +143,7 @@ describe('what a take is proposed to show', () => {
 
   it('proposes to leave out what was broken off and begun again', () => {
     const again: Evidence = {
-      ...FILMED,
-      durationMs: 80_000,
-      bouts: [
-        ...FILMED.bouts.slice(0, 2),
-        bout(41_500, 45_500, 'both', 'jaw', 2),
-        bout(49_000, 59_000, 'both', 'jaw'),
-        bout(66_000, 75_500, 'both', 'forehead'),
-      ],
-      speech: [...FILMED.speech.slice(0, 4), [45_600, 47_500], [60_500, 64_500], [76_000, 78_500]],
+      ...BROKEN_OFF,
       log: [{ atMs: 47_700, kind: 'again', stepId: 'rope', side: 'both', n: null }],
     };
     const found = propose(lesson, again);
@@ -190,23 +194,12 @@ describe('what a take is proposed to show', () => {
   });
 
   it('proposes to leave out work that is only apologised for', () => {
-    const again: Evidence = {
-      ...FILMED,
-      durationMs: 80_000,
-      bouts: [
-        ...FILMED.bouts.slice(0, 2),
-        bout(41_500, 45_500, 'both', 'jaw', 2),
-        bout(49_000, 59_000, 'both', 'jaw'),
-        bout(66_000, 75_500, 'both', 'forehead'),
-      ],
-      speech: [...FILMED.speech.slice(0, 4), [45_600, 47_500], [60_500, 64_500], [76_000, 78_500]],
-    };
     const cuts = (evidence: Evidence): unknown[] =>
       propose(lesson, evidence)
         .filter(({ kind }) => kind === 'cut')
         .map(({ startMs }) => startMs);
-    expect(cuts(again)).toEqual([]);
-    expect(cuts({ ...again, said: said({ apologies: [{ startMs: 45_600, endMs: 47_500 }] }) })).toEqual([41_500]);
+    expect(cuts(BROKEN_OFF)).toEqual([]);
+    expect(cuts({ ...BROKEN_OFF, said: said({ apologies: [{ startMs: 45_600, endMs: 47_500 }] }) })).toEqual([41_500]);
   });
 
   it('tells what is said beside the lesson from what is taught after it, by what is written', () => {
