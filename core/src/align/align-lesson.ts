@@ -5,7 +5,7 @@ import type { FoundDose } from '../narration/reading';
 import { layBeside, weightOf, weightsOf, type Pair } from './global';
 import { captionWords, timed, type CaptionWord, type HeardWord } from './heard';
 import { naturalMs } from './natural';
-import { begunAnew } from './begun-anew';
+import { begunAnew, overlap } from './begun-anew';
 import { saidAgain } from './said-again';
 import { outOfTurn } from './out-of-turn';
 import { Placing, type AlignedStep, type Instant } from './placing';
@@ -123,8 +123,6 @@ function sentencesOf(heard: readonly HeardWord[], matched: ReadonlySet<number>):
 }
 
 const couldBe = ({ earliestMs, latestMs }: HeardWord): SaidAnew['begins'] => ({ earliestMs, latestMs });
-
-const overlap = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): boolean => a < d && c < b;
 
 /** In the order in which they were said: what was said out of its turn ends what it stands in. */
 function oneAfterAnother(steps: readonly AlignedStep[]): AlignedStep[] {

@@ -36,6 +36,9 @@ const HEARD_RARE = 2;
 /** Words that were said, from one up to another. */
 type Run = readonly [from: number, to: number];
 
+/** Whether two runs of words have a word in common. */
+export const overlap = ([a, b]: Run, [c, d]: Run): boolean => a < d && c < b;
+
 /**
  * Where somebody says that something was spoilt and comes again. With what comes again, the sentence that was broken off
  * is known: from its first word up to the first one of the second time. “Knuckles into the – sorry, again from here.
@@ -62,7 +65,7 @@ export function begunAnew(said: readonly Pick<CaptionWord, 'text'>[]): {
   }
   for (const { run, sure } of misheard(words)) {
     const [from, to] = run;
-    if ([...broken, ...apologies].some((one) => from < one[1] && one[0] < to)) continue;
+    if ([...broken, ...apologies].some((one) => overlap(one, run))) continue;
     const start = brokenFrom(words, from, to);
     if (start !== null) broken.push([start, to]);
     else if (sure) apologies.push(run);

@@ -1,7 +1,7 @@
 import type { SaidAnew } from '../align/align-lesson';
 import type { Bout, Seen } from '../footage/analyse';
 import type { Evidence } from './evidence';
-import { isPress, SAME_MS } from './instants';
+import { BREATH_MS, isPress, SAME_MS } from './instants';
 
 /** Where a word was said is known to this, beside how far words can be moved about in their line. */
 const AGAIN_MS = 400;
@@ -13,12 +13,10 @@ const BESIDE_MS = 2000;
 /** An apology tells for work before it, or for a sentence; it comes so soon after the hands. */
 const [WORK, SENTENCE] = [9, 4];
 const APOLOGY_MS = 4000;
-/** After an apology it begins anew so soon, and no later. */
-const BREATH_MS = 350;
+/** After an apology it begins anew no later than this. */
 const LATEST_MS = 1500;
 /** A press tells that something was broken off, not since when; where words know that, it hardly began elsewhere. */
 const [PRESSED, AT_A_BEGINNING, ELSEWHERE] = [4, 1, -3];
-const MOST_MS = 60_000;
 
 /**
  * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press.
@@ -65,7 +63,6 @@ export function brokenOff(
       if (known.length > 0) return Math.max(...known);
       if (sorry && !pressed && anew.length === 0)
         return apologised(sorry.startMs, fromMs) - Math.abs(to - sorry.endMs - BREATH_MS) / LATEST_MS;
-      if (to - fromMs > MOST_MS) return -Infinity;
       // It begins where something begins, and most likely not long ago.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
       return PRESSED + here - (to - fromMs) / 6000 + (anew.length > 0 ? ELSEWHERE : 0);

@@ -61,6 +61,19 @@ const BROKEN_OFF: Evidence = {
   ],
   speech: [...FILMED.speech.slice(0, 4), [45_600, 47_500], [60_500, 64_500], [76_000, 78_500]],
 };
+/** The words of the second step are said so otherwise that all that follows comes so much later. */
+const saidAs = (speech: Evidence['speech'], laterMs: number): Evidence => ({
+  ...FILMED,
+  durationMs: FILMED.durationMs + laterMs,
+  speech: [
+    ...FILMED.speech.slice(0, 3),
+    ...speech,
+    ...FILMED.speech.slice(4).map(([a, b]): readonly [number, number] => [a + laterMs, b + laterMs]),
+  ],
+  bouts: FILMED.bouts.map((one, at) =>
+    at < 2 ? one : bout(one.startMs + laterMs, one.endMs + laterMs, one.half, one.region),
+  ),
+});
 const works = (found: readonly Proposal[]): unknown[] =>
   found
     .filter(({ kind }) => kind === 'reps')
@@ -159,18 +172,14 @@ describe('what a take is proposed to show', () => {
 
   it('goes on with what was taught after a sentence that was spoilt', () => {
     const spoilt: Evidence = {
-      ...FILMED,
-      durationMs: 76_000,
-      speech: [
-        ...FILMED.speech.slice(0, 3),
-        [36_000, 38_000],
-        [38_500, 40_200],
-        [40_600, 41_900],
-        [42_300, 44_500],
-        ...FILMED.speech.slice(4).map(([a, b]): readonly [number, number] => [a + 5000, b + 5000]),
-      ],
-      bouts: FILMED.bouts.map((one, at) =>
-        at < 2 ? one : bout(one.startMs + 5000, one.endMs + 5000, one.half, one.region),
+      ...saidAs(
+        [
+          [36_000, 38_000],
+          [38_500, 40_200],
+          [40_600, 41_900],
+          [42_300, 44_500],
+        ],
+        5000,
       ),
       said: said({
         // The words can have stood anywhere in their line; speech knows better.
@@ -203,19 +212,13 @@ describe('what a take is proposed to show', () => {
   });
 
   it('tells what is said beside the lesson from what is taught after it, by what is written', () => {
-    const chat: Evidence = {
-      ...FILMED,
-      durationMs: 77_000,
-      speech: [
-        ...FILMED.speech.slice(0, 3),
+    const chat = saidAs(
+      [
         [35_300, 41_300],
         [42_000, 45_500],
-        ...FILMED.speech.slice(4).map(([a, b]): readonly [number, number] => [a + 6000, b + 6000]),
       ],
-      bouts: FILMED.bouts.map((one, at) =>
-        at < 2 ? one : bout(one.startMs + 6000, one.endMs + 6000, one.half, one.region),
-      ),
-    };
+      6000,
+    );
     const taught = (evidence: Evidence): number =>
       propose(lesson, evidence).find(({ stepId, kind }) => stepId === 'rope' && kind === 'teach')!.startMs;
     const sentences = [

@@ -65,20 +65,17 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
     const meant = slots[slot] ?? null;
     if (as === 'agreed' || evidence.agreed.some((one) => one.startMs === startMs && one.endMs === endMs)) continue;
     const kind: SegmentKind = as === null ? meant!.kind : KIND_OF[as];
+    const what = { kind, stepId: meant?.stepId ?? null, side: meant?.side ?? null };
     const last = proposals[proposals.length - 1];
-    if (as !== null && last?.kind === kind && last.stepId === null && last.endMs === startMs) {
-      proposals[proposals.length - 1] = { ...last, endMs };
-      continue;
-    }
-    // It went on at once: nothing was broken off here.
-    if (as === null && !meant!.work && last && isSame(last, meant!) && last.endMs === startMs) {
+    // What goes on at once is one: nothing was broken off there.
+    if (!meant?.work && last && isSame(last, what) && last.endMs === startMs) {
       proposals[proposals.length - 1] = { ...last, endMs };
       continue;
     }
     const seen = seenIn(evidence, { startMs, endMs });
     const most = seen.length > 0 || isKnown(evidence) ? 1 : GUESSED;
     proposals.push({
-      ...{ kind, stepId: meant?.stepId ?? null, side: meant?.side ?? null, startMs, endMs },
+      ...{ ...what, startMs, endMs },
       beatsMs: meant?.work ? beatsIn(seen, { startMs, endMs }) : [],
       confidence: Math.min(most, confidenceOf(kind, share, seen.length > 0)),
       because: becauseOf({ startMs, endMs, slot: meant, as, seen }, evidence, best!.left),
@@ -87,10 +84,9 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
   return proposals.map((one) => trimmed(one, evidence)).filter((one) => one.stepId !== null || !isBrief(one));
 }
 
-const isSame = (
-  a: Pick<Proposal, 'kind' | 'stepId' | 'side'>,
-  b: Pick<Proposal, 'kind' | 'stepId' | 'side'>,
-): boolean => a.kind === b.kind && a.stepId === b.stepId && a.side === b.side;
+type What = Pick<Proposal, 'kind' | 'stepId' | 'side'>;
+
+const isSame = (a: What, b: What): boolean => a.kind === b.kind && a.stepId === b.stepId && a.side === b.side;
 
 /** Whether anything tells of the take but what hands are seen to do. */
 const isKnown = ({ heard, said, log }: Evidence): boolean => heard || said !== null || log.length > 0;

@@ -119,18 +119,16 @@ export class Weighing implements Weights<Beside> {
     this.seen = [...evidence.bouts, ...evidence.holds].sort((a, b) => middleOf(a) - middleOf(b));
     this.spokenMs = covered(atMs, evidence.speech);
     const said = evidence.said?.sentences ?? [];
-    const [written, unwritten] = [true, false].map((is) => said.filter((one) => one.written === is));
-    this.writtenMs = covered(atMs, written!.map(spanOf));
-    this.unwrittenMs = covered(atMs, unwritten!.map(spanOf));
+    const written = said.filter((one) => one.written);
+    const unwritten = said.filter((one) => !one.written);
+    this.writtenMs = covered(atMs, written.map(spanOf));
+    this.unwrittenMs = covered(atMs, unwritten.map(spanOf));
     this.leadMs = Float64Array.from(atMs, (ms) => {
-      const first = written!.find((one) => one.endMs > ms + SHORTEST_MS);
+      const first = written.find((one) => one.endMs > ms + SHORTEST_MS);
       const lead = { startMs: ms, endMs: first?.startMs ?? Infinity };
-      return unwritten!.reduce((sum, one) => sum + Math.max(0, sharedMs(one, lead)), 0);
+      return unwritten.reduce((sum, one) => sum + Math.max(0, sharedMs(one, lead)), 0);
     });
-    this.handMs = covered(
-      atMs,
-      this.seen.map((one) => [one.startMs, one.endMs] as const),
-    );
+    this.handMs = covered(atMs, this.seen.map(spanOf));
     this.through = Float64Array.from(atMs, (ms) =>
       this.seen.reduce(
         (sum, one) =>
@@ -198,7 +196,7 @@ export class Weighing implements Weights<Beside> {
     weight += lengthTells(lengthMs, plannedMs, work ? SPREAD_WORK : (SPREAD[kind] ?? 0.6));
     const seen = this.upTo[to]! - this.upTo[from]!;
     weight += this.told[slot]![this.upTo[to]!]! - this.told[slot]![this.upTo[from]!]!;
-    const handS = (this.handMs[to]! - this.handMs[from]!) / 1000;
+    const handS = seconds(this.handMs, from, to);
     if (!work) weight -= (kind === 'teach' ? HANDS.told : HANDS.planned) * handS;
     else if (seen === 0) weight += work.byHand ? -2 : 0;
     else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + 0.8 * (seen - 1);
@@ -211,7 +209,7 @@ export class Weighing implements Weights<Beside> {
 
   fill(slot: number, from: number, to: number): { readonly weight: number; readonly as: Beside } | null {
     const lengthMs = this.atMs[to]! - this.atMs[from]!;
-    const handS = (this.handMs[to]! - this.handMs[from]!) / 1000;
+    const handS = seconds(this.handMs, from, to);
     const agreed = this.agreedBetween(from, to);
     if (agreed) return agreed === 'across' ? null : { weight: 0, as: 'agreed' };
     if (lengthMs > MOST_BESIDE_MS) return null;
@@ -256,7 +254,7 @@ export class Weighing implements Weights<Beside> {
 
   private speech(expected: number, from: number, to: number): number {
     if (!this.evidence.heard) return 0;
-    const spokenS = (this.spokenMs[to]! - this.spokenMs[from]!) / 1000;
+    const spokenS = seconds(this.spokenMs, from, to);
     const silentS = (this.atMs[to]! - this.atMs[from]!) / 1000 - spokenS;
     return PER_SECOND * (spokenS * Math.log(expected / BY_CHANCE) + silentS * Math.log((1 - expected) / BY_CHANCE));
   }
