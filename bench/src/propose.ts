@@ -65,8 +65,8 @@ async function drawn(name: string, lessons: readonly Lesson[], seed: number): Pr
     const seen = await analyseFilm(file, media);
     const { speech } = await soundOf(making);
     const words = scriptOf(lesson).words.map((word) => word.text);
-    const heard = alignLesson(lesson, heardLines(await hearWords(making, words)));
-    const captions = alignLesson(lesson, parseLines(said.captions));
+    const heard = alignLesson(lesson, heardLines(await hearWords(making, words)), speech);
+    const captions = alignLesson(lesson, parseLines(said.captions), speech);
     rmSync(scratch, { recursive: true });
     const evidence = { ...noEvidence(media.durationMs), ...seen, speech, heard: true, pictureLeft: 'left' as const };
     for (const [known, more] of [

@@ -203,6 +203,37 @@ describe('a lesson on the clock of its captions', () => {
     expect(sentences[3]!.startMs).toBeGreaterThan(9000);
   });
 
+  it('says when words were said by where somebody is heard to speak, within their line', () => {
+    const captions = vtt([
+      [2, 'Good morning, early shift. Clean hands and two drops of oil.'],
+      [8, 'Flat fingers in the hollows above the collarbone. Press, and let go. Now feather-light,'],
+      [11, 'from the ear down to the hollow. Left side first.'],
+    ]);
+    const speech = [
+      [2000, 4800],
+      [8000, 9100],
+      [9500, 9900],
+      [10_600, 11_000],
+      [11_050, 13_600],
+    ] as const;
+    const slipway = (all: ReturnType<typeof aligned>): number =>
+      all.steps.find((one) => one.stepId === 'slipway')!.startMs;
+    expect(slipway(alignLesson(lesson, parseLines(captions), speech))).toBe(10_600);
+    expect(slipway(aligned(captions))).not.toBe(10_600);
+  });
+
+  it('takes an apology to its end, also where only its first words were heard', () => {
+    const { apologies, sentences } = aligned(
+      vtt([
+        [2, 'Good morning, early shift. Clean hands and two drops of oil.'],
+        [8, 'Flat fingers in the hollows above the collarbone. Press, and let go.'],
+        [20, 'Sorry, again fro hear.'],
+        [26, 'Now feather-light, from the ear down to the hollow.'],
+      ]),
+    );
+    expect(apologies).toEqual([{ startMs: 20_000, endMs: sentences.find((one) => one.startMs === 20_000)!.endMs }]);
+  });
+
   it('says of another lesson’s captions that they are that', () => {
     const other = aligned(
       vtt([

@@ -2,6 +2,7 @@ import type { Lesson } from '../lesson/lesson.schema';
 import type { NarrationLine } from '../narration/lines';
 import { readLines } from '../narration/read';
 import type { FoundDose } from '../narration/reading';
+import type { Span } from '../time/spans';
 import { layBeside, weightOf, weightsOf, type Pair } from './global';
 import { captionWords, timed, type CaptionWord, type HeardWord } from './heard';
 import { naturalMs } from './natural';
@@ -10,6 +11,7 @@ import { saidAgain } from './said-again';
 import { outOfTurn } from './out-of-turn';
 import { Placing, type AlignedStep, type Instant } from './placing';
 import { scriptOf, type Script } from './script';
+import { areWritten, laidTwice } from './written';
 
 /** A dose that is said at a step. */
 export interface AlignedDose extends Pick<FoundDose, 'kind' | 'low' | 'high' | 'scope'>, Instant {
@@ -56,18 +58,17 @@ const CHANCE = 3;
  * written; a step starts with its first word, the second side where its change is said, and what nobody spoke of stands
  * where the plan has it between its neighbours, with little confidence.
  *
+ * @param speech where somebody is heard to speak, sorted and disjoint; it says when words were said within their line.
  * @throws AlignError when the captions are too long for the lesson.
  * @example alignLesson(lesson, parseLines(captions)).steps[0] // { stepId: 'harbour', side: 'both', startMs: 12_400, … }
  */
-export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Alignment {
+export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[], speech: readonly Span[] = []): Alignment {
   const script = scriptOf(lesson);
   const said = captionWords(lines);
   const written = script.words.map((word) => word.text);
   const weights = weightsOf(written);
-  const beside = layBeside(
-    written,
-    said.map((word) => word.text),
-  );
+  const texts = said.map((word) => word.text);
+  const beside = layBeside(written, texts);
   const { pairs, broken: repeated } = saidAgain(withoutChance(beside, script, weights), script.words, weights, said);
   const { broken: spoilt, apologies } = begunAnew(said);
   // What is told to be spoilt is known better than what only seems to be said twice.
@@ -77,7 +78,8 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Al
   const share = shareOf(pairs, said.length, weights);
   if (share < FITS || pairs.length === 0)
     return { fits: false, share, steps: [], missing: [], doses: [], again: [], apologies: [], sentences: [] };
-  const heard = timed(lines, said, plannedSilence(script, said, pairs));
+  const heard = timed(lines, said, plannedSilence(script, said, pairs), speech);
+  const laid = [...beside, ...pairs].flatMap((one) => (one.likeness > 0 ? [one.said] : []));
   const narrated = readLines(lines);
   const elsewhere = outOfTurn(script, heard, pairs, weights, narrated.swaps);
   const found = new Placing(script, heard, pairs, narrated.swaps)
@@ -100,23 +102,30 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[]): Al
       const [begins, anew] = [heard[from]!, heard[to]!];
       return { startMs: begins.startMs, endMs: anew.startMs, begins: couldBe(begins), anew: couldBe(anew) };
     }),
-    apologies: apologies.map(([from, to]) => ({ startMs: heard[from]!.startMs, endMs: heard[to - 1]!.endMs })),
-    sentences: sentencesOf(heard, new Set(beside.flatMap((one) => (one.likeness > 0 ? [one.said] : [])))),
+    apologies: apologies.map(([from, to]) => ({
+      startMs: heard[from]!.startMs,
+      endMs: heard[endOf(heard, to) - 1]!.endMs,
+    })),
+    sentences: sentencesOf(heard, areWritten(heard, laidTwice(laid, texts, broken))),
   };
 }
 
-/** A sentence is written in the lesson when so many of its words are. */
-const WRITTEN = 0.35;
+/** A sentence goes on for no more words after an apology is known by its first ones. */
+const REST = 3;
 
-/** @param matched words that have their counterpart in what is written. */
-function sentencesOf(heard: readonly HeardWord[], matched: ReadonlySet<number>): Alignment['sentences'] {
+/** Where the sentence ends that something is said in, when that is soon. */
+function endOf(heard: readonly HeardWord[], to: number): number {
+  const end = heard.findIndex((word, at) => at >= to && word.opens);
+  return end >= 0 && end - to <= REST ? end : to;
+}
+
+/** Where a sentence begins, and where what is written goes over into what is not. */
+function sentencesOf(heard: readonly HeardWord[], written: readonly boolean[]): Alignment['sentences'] {
   const sentences: { startMs: number; endMs: number; written: boolean }[] = [];
   for (let from = 0; from < heard.length;) {
     let to = from + 1;
-    while (to < heard.length && !heard[to]!.opens) to++;
-    const own = Array.from({ length: to - from }, (_, i) => matched.has(from + i)).filter(Boolean);
-    const written = own.length >= WRITTEN * (to - from);
-    sentences.push({ startMs: heard[from]!.startMs, endMs: heard[to - 1]!.endMs, written });
+    while (to < heard.length && !heard[to]!.opens && written[to] === written[from]) to++;
+    sentences.push({ startMs: heard[from]!.startMs, endMs: heard[to - 1]!.endMs, written: written[from]! });
     from = to;
   }
   return sentences;

@@ -1,5 +1,7 @@
 import type { NarrationLine } from '../narration/lines';
 import { wordsOf } from '../narration/words';
+import type { Span } from '../time/spans';
+import { intoSpeech } from './into-speech';
 import { naturalMs } from './natural';
 import { plainWords } from './plain-words';
 
@@ -50,6 +52,8 @@ function isApart(lines: readonly NarrationLine[], line: number): boolean {
   return lines[line]!.startMs - lines[line - 1]!.endMs >= PAUSE_MS;
 }
 
+/** After a pause as long as a breath a sentence begins. */
+const SENTENCE_MS = 350;
 /** As fast as somebody speaks, as a share of slow speech (common practice, no source). */
 const FAST = 0.6;
 /** What a sentence's end weighs beside a silence that is planned, ms. */
@@ -62,13 +66,17 @@ const CUT_OFF_MS = 400;
  * into it as fast as slow speech takes, and what is left is silence, at the ends of its sentences and above all where
  * silence is planned.
  *
+ * Where somebody is heard to speak is known, they are laid into that, and a pause begins a sentence.
+ *
  * @param plannedMs the silence that is planned after each word.
+ * @param speech sorted and disjoint.
  * @example timed(parseLines('[0:05] Let go.'), words, [0, 0])[0]?.startMs // 5400
  */
 export function timed(
   lines: readonly NarrationLine[],
   words: readonly CaptionWord[],
   plannedMs: ArrayLike<number>,
+  speech: readonly Span[] = [],
 ): HeardWord[] {
   const heard: HeardWord[] = [];
   for (let from = 0; from < words.length;) {
@@ -87,12 +95,17 @@ export function timed(
     const weight = weights.reduce((sum, one) => sum + one, 0);
     const fast = Math.min(scale, FAST);
     let silentMs = 0;
+    const closes = own.map((one) => one.closes);
+    const spoken = intoSpeech(ends, closes, [begins, endMs], speech);
     own.forEach((one, i) => {
       const start = ends[i - 1] ?? 0;
+      const [saidMs, overMs] = spoken?.[i] ?? [begins + silentMs + start * scale, begins + silentMs + ends[i]! * scale];
+      const before = heard[heard.length - 1];
       heard.push({
         ...one,
-        startMs: Math.round(begins + silentMs + start * scale),
-        endMs: Math.round(begins + silentMs + ends[i]! * scale),
+        opens: one.opens || (spoken !== null && before !== undefined && saidMs - before.endMs > SENTENCE_MS),
+        startMs: Math.round(saidMs),
+        endMs: Math.round(overMs),
         earliestMs: Math.round((wholeSecond ? startMs : begins) + start * fast),
         latestMs: Math.round(i > 0 ? endMs - (natural - start) * fast : wholeSecond ? startMs + 1000 : begins),
       });

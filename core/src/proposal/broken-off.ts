@@ -1,6 +1,7 @@
 import type { SaidAnew } from '../align/align-lesson';
 import type { Bout, Seen } from '../footage/analyse';
 import type { Evidence } from './evidence';
+import { clipSpans, lengthOf, type Span } from '../time/spans';
 import { BREATH_MS, isPress, SAME_MS } from './instants';
 
 /** Where a word was said is known to this, beside how far words can be moved about in their line. */
@@ -11,10 +12,14 @@ const WITH_SPEECH = 2;
 /** So many ms beside the likeliest place of a word tell one against it. */
 const BESIDE_MS = 2000;
 /** An apology tells for work before it, or for a sentence; it comes so soon after the hands. */
-const [WORK, SENTENCE] = [9, 4];
+const [WORK, SENTENCE] = [20, 4];
 const APOLOGY_MS = 4000;
 /** After an apology it begins anew no later than this. */
 const LATEST_MS = 1500;
+/** What is said after an apology is begun anew: each second of it tells against its being broken off. */
+const SAID_ON = -3;
+/** So many ms beside where its sentence begins tell one against it. */
+const SENTENCE_MS = 100;
 /** A press tells that something was broken off, not since when; where words know that, it hardly began elsewhere. */
 const [PRESSED, AT_A_BEGINNING, ELSEWHERE] = [4, 1, -3];
 
@@ -42,8 +47,17 @@ export function brokenOff(
     const work = seen.findLast((one) => one.startMs < sorryMs);
     if (work && sorryMs - work.endMs < APOLOGY_MS) return isSame(work.startMs, fromMs) ? WORK : -Infinity;
     const sentence = said?.sentences.findLast((one) => one.endMs <= sorryMs + SAME_MS);
-    return sentence && Math.abs(sentence.startMs - fromMs) <= AGAIN_MS ? SENTENCE : -Infinity;
+    const besideMs = sentence ? Math.abs(sentence.startMs - fromMs) : Infinity;
+    return besideMs <= AGAIN_MS ? SENTENCE - besideMs / SENTENCE_MS : -Infinity;
   };
+
+  const spokenMs = (fromMs: number, toMs: number): number =>
+    lengthOf(
+      clipSpans(
+        speech.map(([a, b]): Span => [a - fromMs, b - fromMs]),
+        toMs - fromMs,
+      ),
+    );
 
   const tells = new Map<number, (from: number) => number>();
   atMs.forEach((to, at) => {
@@ -62,7 +76,11 @@ export function brokenOff(
       });
       if (known.length > 0) return Math.max(...known);
       if (sorry && !pressed && anew.length === 0)
-        return apologised(sorry.startMs, fromMs) - Math.abs(to - sorry.endMs - BREATH_MS) / LATEST_MS;
+        return (
+          apologised(sorry.startMs, fromMs) -
+          Math.abs(to - sorry.endMs - BREATH_MS) / LATEST_MS +
+          (SAID_ON * spokenMs(sorry.endMs + SAME_MS, to)) / 1000
+        );
       // It begins where something begins, and most likely not long ago.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
       return PRESSED + here - (to - fromMs) / 6000 + (anew.length > 0 ? ELSEWHERE : 0);

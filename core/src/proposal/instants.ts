@@ -14,17 +14,22 @@ export const BREATH_MS = 350;
 /** Where nothing happens for longer than this, there may be an end all the same. */
 const DULL_MS = 8000;
 
+/** How long the plan waits, ms: after what was said, for hands to settle; from when it is said, for them to change sides. */
+export interface Waits {
+  readonly settlesMs: readonly number[];
+  readonly changesMs: readonly number[];
+}
+
 /**
  * Where something can begin or end, in ms, ascending: at the take's own ends, where speech and hands begin and end, where
  * words and the log say so, where the scene changes, and in silence as long after talk as the plan waits. Within what is
  * agreed nothing does.
  *
- * @param waitsMs how long the plan lets hands settle, or change sides.
  */
-export function instantsOf(evidence: Evidence, waitsMs: readonly number[]): number[] {
+export function instantsOf(evidence: Evidence, waits: Waits): number[] {
   const { durationMs, agreed } = evidence;
   const fixed = agreed.flatMap((one) => [one.startMs, one.endMs]);
-  const free = possible(evidence, waitsMs).filter(
+  const free = possible(evidence, waits).filter(
     (ms) => !agreed.some((one) => ms > one.startMs - SAME_MS && ms < one.endMs + SAME_MS),
   );
   const kept = new Set([0, ...fixed, durationMs]);
@@ -39,11 +44,13 @@ export function instantsOf(evidence: Evidence, waitsMs: readonly number[]): numb
 
 function possible(
   { durationMs, speech, bouts, holds, sceneChangesMs, said, log }: Evidence,
-  waitsMs: readonly number[],
+  { settlesMs, changesMs }: Waits,
 ): number[] {
-  const waited = speech.flatMap(([, end], at) => {
-    const silentMs = (speech[at + 1]?.[0] ?? durationMs) - end;
-    return waitsMs.filter((ms) => silentMs > ms + SILENT_MS).map((ms) => end + BREATH_MS + ms);
+  const waited = speech.flatMap(([start, end], at) => {
+    const next = speech[at + 1]?.[0] ?? durationMs;
+    return [...settlesMs.map((ms) => end + BREATH_MS + ms), ...changesMs.map((ms) => start + ms)].filter(
+      (ms) => ms > end && next > ms + SILENT_MS - BREATH_MS,
+    );
   });
   const known = [
     ...speech.flat(),

@@ -5,7 +5,7 @@ import type { Segment } from '../lesson/segment.schema';
 import type { ViewerSide } from '../lesson/take.schema';
 import { becauseOf } from './because';
 import { isIn, seenIn, type Evidence, type Marked } from './evidence';
-import { instantsOf } from './instants';
+import { BREATH_MS, instantsOf, SAME_MS } from './instants';
 import { bestPath, sharpened } from './path';
 import { slotsOf } from './slots';
 import { confidenceOf } from './sure';
@@ -40,11 +40,12 @@ const SHARPER = 1.5;
 export function propose(lesson: Lesson, known: Evidence): Proposal[] {
   const { slots, rows } = slotsOf(lesson);
   const evidence = { ...known, agreed: apart(known.agreed) };
-  const waits = slots.filter(({ kind }) => kind === 'prep' || kind === 'swap').map((slot) => slot.plannedMs);
-  const atMs = instantsOf(
-    evidence,
-    [...new Set(waits)].filter((ms) => ms <= LONGEST_WAIT_MS),
-  );
+  const waits = (kind: SegmentKind): number[] => [
+    ...new Set(
+      slots.flatMap((slot) => (slot.kind === kind && slot.plannedMs <= LONGEST_WAIT_MS ? [slot.plannedMs] : [])),
+    ),
+  ];
+  const atMs = instantsOf(evidence, { settlesMs: waits('prep'), changesMs: waits('swap') });
   const longestMs = Math.max(
     LONGEST_MS,
     ...slots.map((slot) => LONGER * slot.plannedMs),
@@ -60,15 +61,20 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
     .sort((a, b) => b.weight - a.weight);
 
   const proposals: Proposal[] = [];
+  let upTo = 0;
   for (const { slot, from, to, as, share } of best!.stretches) {
-    const [startMs, endMs] = [atMs[from]!, atMs[to]!];
+    const startMs = atMs[from]!;
     const meant = slots[slot] ?? null;
-    if (as === 'agreed' || evidence.agreed.some((one) => one.startMs === startMs && one.endMs === endMs)) continue;
+    const goesOn = startMs === upTo;
+    upTo = atMs[to]!;
+    if (as === 'agreed' || evidence.agreed.some((one) => one.startMs === startMs && one.endMs === upTo)) continue;
     const kind: SegmentKind = as === null ? meant!.kind : KIND_OF[as];
     const what = { kind, stepId: meant?.stepId ?? null, side: meant?.side ?? null };
     const last = proposals[proposals.length - 1];
     // What goes on at once is one: nothing was broken off there.
-    if (!meant?.work && last && isSame(last, what) && last.endMs === startMs) {
+    const isOne = !meant?.work && last && isSame(last, what) && goesOn;
+    const endMs = as === 'again' ? spokenOut(isOne ? last.startMs : startMs, upTo, evidence) : upTo;
+    if (isOne) {
       proposals[proposals.length - 1] = { ...last, endMs };
       continue;
     }
@@ -82,6 +88,13 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
     });
   }
   return proposals.map((one) => trimmed(one, evidence)).filter((one) => one.stepId !== null || !isBrief(one));
+}
+
+/** What is broken off is over with the last word that is said of it: then hands settle anew. */
+function spokenOut(startMs: number, endMs: number, { speech }: Evidence): number {
+  const last = speech.findLast(([start]) => start > startMs && start < endMs);
+  const silentMs = endMs - (last?.[1] ?? endMs);
+  return silentMs > 2 * BREATH_MS && silentMs < RAISED_MS ? endMs - silentMs + BREATH_MS : endMs;
 }
 
 type What = Pick<Proposal, 'kind' | 'stepId' | 'side'>;
@@ -115,8 +128,10 @@ const RAISED_MS = 3000;
 function trimmed(one: Proposal, evidence: Evidence): Proposal {
   const { startMs, endMs } = one;
   if (TALK.has(one.kind)) {
+    // Not what begins just before the end, and goes on after it.
     const own = evidence.speech.filter(
-      ([start, end]) => start < endMs - AFTER_WORDS_MS && end > startMs + BEFORE_WORDS_MS,
+      ([start, end]) =>
+        end > startMs + BEFORE_WORDS_MS && start < (end > endMs + SAME_MS ? endMs - AFTER_WORDS_MS : endMs),
     );
     if (own.length === 0) return one;
     return {
@@ -124,6 +139,11 @@ function trimmed(one: Proposal, evidence: Evidence): Proposal {
       startMs: Math.max(startMs, own[0]![0] - BEFORE_WORDS_MS),
       endMs: Math.min(endMs, own[own.length - 1]![1] + AFTER_WORDS_MS),
     };
+  }
+  if (one.kind === 'cut') {
+    // A breath still belongs to what was said before.
+    const said = evidence.speech.some(([, end]) => Math.abs(end - startMs) <= SAME_MS);
+    return said ? { ...one, startMs: startMs + BREATH_MS } : one;
   }
   if (!isWork(one.kind)) return one;
   const own = seenIn(evidence, one);

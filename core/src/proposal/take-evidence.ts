@@ -9,7 +9,7 @@ import type { Lesson } from '../lesson/lesson.schema';
 import { pictureOf, soundOf, type Take } from '../lesson/take.schema';
 import { keptCaptions, type NarrationLine } from '../narration/lines';
 import type { LogEntry } from '../take/log.document';
-import { clipSpans } from '../time/spans';
+import { clipSpans, type Span } from '../time/spans';
 import { noEvidence, type Evidence } from './evidence';
 
 /** What is known of a take's media by now; null for what is not there, or not yet. Times are each recording's own. */
@@ -52,16 +52,16 @@ export function evidenceOf(
   const { durationMs, pictureLeft } = take;
   const heard = soundOf(take)?.offsetMs ?? 0;
   const picture = offsetOf(take);
+  const speech = clipSpans(sound?.speech.map(([a, b]) => [a + heard, b + heard] as const) ?? [], durationMs);
   const inLines = (lines: readonly NarrationLine[] | null): TakeWords | null => {
     const own = lines?.map((line) => moved(line, heard)).filter((line) => line.endMs > 0);
-    const said = own && aligned(lesson, own);
+    const said = own && aligned(lesson, own, speech);
     return said ? { lines: own, said } : null;
   };
   const brought = inLines(keptCaptions(captions));
   const gaveWords = brought?.said.fits ? brought : null;
   // What a machine heard says where things are; what was said word by word, it does not.
   const gone = gaveWords ?? inLines(words && heardLines(words));
-  const speech = clipSpans(sound?.speech.map(([a, b]) => [a + heard, b + heard] as const) ?? [], durationMs);
   const sceneChangesMs = analysis?.sceneChangesMs ?? [];
   const own = <T extends { startMs: number; endMs: number }>(list: readonly T[]): T[] =>
     list.map((one) => moved(one, picture)).filter((one) => one.startMs >= 0 && one.endMs <= durationMs);
@@ -97,9 +97,9 @@ const moved = <T extends { startMs: number; endMs: number }>(one: T, byMs: numbe
   byMs === 0 ? one : { ...one, startMs: one.startMs + byMs, endMs: one.endMs + byMs };
 
 /** Words that are too many to be held against the lesson tell nothing. */
-function aligned(lesson: Lesson, lines: readonly NarrationLine[]): Alignment | null {
+function aligned(lesson: Lesson, lines: readonly NarrationLine[], speech: readonly Span[]): Alignment | null {
   try {
-    return lines.length > 0 ? alignLesson(lesson, lines) : null;
+    return lines.length > 0 ? alignLesson(lesson, lines, speech) : null;
   } catch (error) {
     if (error instanceof AlignError) return null;
     throw error;

@@ -9,7 +9,7 @@ import { longestRun } from '../time/longest-run';
 import { sharedMs } from '../time/spans';
 import { brokenOff } from './broken-off';
 import { middleOf, type Evidence, type Marked } from './evidence';
-import { EARLY_MS, isPress, LATE_MS } from './instants';
+import { BREATH_MS, EARLY_MS, isPress, LATE_MS } from './instants';
 import type { Weights } from './path';
 import type { Slot, Work } from './slots';
 
@@ -21,14 +21,15 @@ export const KIND_OF = { talk: 'talk', pause: 'cut', again: 'cut' } as const;
 /** What is agreed is where it is. */
 const AGREED = 20;
 /** How probable speech is at an instant of each kind; of work that nobody is to speak over, and that somebody is. */
+const SPOKEN_TALK = 0.82;
 const SPOKEN: Partial<Record<SegmentKind, number>> = {
-  ...{ intro: 0.82, teach: 0.8, talk: 0.82, outro: 0.82, prep: 0.12, rest: 0.12, swap: 0.4 },
+  ...{ intro: 0.82, teach: 0.8, talk: SPOKEN_TALK, outro: 0.82, prep: 0.12, rest: 0.12, swap: 0.4 },
 };
 const [SPOKEN_WORK, SPOKEN_OVER] = [0.14, 0.75];
 const BY_CHANCE = 0.5;
 /** How far lengths are from what was planned: standard deviations of their logarithm. */
 const SPREAD: Partial<Record<SegmentKind, number>> = {
-  prep: 0.7,
+  prep: 0.42,
   swap: 0.6,
   rest: 0.7,
   teach: 0.4,
@@ -40,7 +41,7 @@ const SPREAD_WORK = 0.3;
 /** Of what the plan has, how much it tells against it to leave it out. */
 const LEFT_OUT: Partial<Record<SegmentKind, number>> = {
   prep: -0.4,
-  swap: -0.6,
+  swap: -1.5,
   rest: -0.4,
   teach: -1.5,
   talk: -1,
@@ -61,18 +62,33 @@ const WITHIN_MS = 350;
 const GOES_ON = -0.5;
 /** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
 const MOST_BESIDE_MS = 60_000;
-/** Nothing that is planned is over sooner. */
+/** Nothing that is planned is over sooner; what is shorter than this is as good as so long. */
 const SHORTEST_MS = 250;
-/** Of work in which something is seen, the time in which nothing is tells against it, up to this. */
+const SHORT_MS = 400;
+/** Of work in which something is seen, the time in which nothing is tells against it, up to this; so does each thing more. */
 const MOST_BARE = 4;
+const SEVERAL = 4;
 /** What is told begins with what is written in the lesson, and talk is not written: so much tells each second of it. */
-const UNWRITTEN_TOLD = -0.8;
+const UNWRITTEN_TOLD = -1.1;
 const UNWRITTEN_TALK = 0.3;
 const WRITTEN_TALK = -0.8;
-/** An aside belongs to what is taught just before it. */
+/** An aside belongs to what is taught just before it, or to the pause before work: neither is followed by talk. */
 const AFTER_TEACHING = -4;
+/** Somebody may chat in what the plan has, too: seldom while working. It is longer by that, then, and as quiet beside it. */
+const ASIDE = { told: -1, wait: -2, work: -5 } as const;
+/** No aside is shorter; a change of side is said in other words than the lesson's, which takes so long. */
+const ASIDE_MS = 300;
+const CHANGE_SAID_MS = 2500;
+const SPREAD_ASIDE = 0.3;
+/** Work begins at once where somebody chatted while hands settled: who was quiet for so long did not. */
+const QUIET_MS = 1000;
+const QUIET = -3;
+/** What is written in the lesson is not said while hands settle: so much tells each second of it. */
+const WRITTEN_WAIT = -3;
+/** Where something was broken off, what is told is shorter than planned. */
+const PART = -0.5;
 /** Hands that are seen tell so much against all but work, each second; less against telling, more against talk. */
-const HANDS = { told: 0.3, planned: 0.8, talk: 1.3, pause: 0.8 } as const;
+const HANDS = { told: 0.1, planned: 0.8, talk: 1.3, pause: 0.8 } as const;
 /** Speech tells so much of each second, of what is known of single instants. */
 const PER_SECOND = 0.7;
 /** Work of a step that the words leave no room for. */
@@ -88,6 +104,8 @@ export class Weighing implements Weights<Beside> {
   private readonly seen: readonly (Seen | Bout)[];
   private readonly spokenMs: Float64Array;
   private readonly handMs: Float64Array;
+  /** How long nobody spoke before each instant. */
+  private readonly quietMs: Float64Array;
   /** Of what is said: what is written in the lesson, and what is not. */
   private readonly writtenMs: Float64Array;
   private readonly unwrittenMs: Float64Array;
@@ -107,6 +125,8 @@ export class Weighing implements Weights<Beside> {
   private readonly leftOut: Float64Array;
   private readonly invited: readonly (readonly number[])[];
   private readonly again: ReturnType<typeof brokenOff>;
+  /** Instants at which something was broken off. */
+  private readonly breaks: ReadonlySet<number>;
 
   constructor(
     private readonly plan: readonly Slot[],
@@ -118,6 +138,10 @@ export class Weighing implements Weights<Beside> {
     this.slots = plan.length;
     this.seen = [...evidence.bouts, ...evidence.holds].sort((a, b) => middleOf(a) - middleOf(b));
     this.spokenMs = covered(atMs, evidence.speech);
+    this.quietMs = Float64Array.from(atMs, (ms) => {
+      const [, end] = evidence.speech.findLast(([start]) => start < ms) ?? [0, 0];
+      return Math.max(0, ms - end);
+    });
     const said = evidence.said?.sentences ?? [];
     const written = said.filter((one) => one.written);
     const unwritten = said.filter((one) => !one.written);
@@ -154,6 +178,11 @@ export class Weighing implements Weights<Beside> {
     // An instant lies within what is agreed up to its end: so does every stretch that crosses some of it.
     this.agreedUpTo = Int32Array.from(atMs, (ms) => evidence.agreed.filter((one) => one.startMs < ms).length);
     this.again = brokenOff(evidence, this.seen, atMs);
+    this.breaks = new Set(
+      atMs.flatMap((ms, at) =>
+        evidence.said?.again.some((one) => Math.abs(one.startMs - ms) < WITHIN_MS) ? [at] : [],
+      ),
+    );
     this.leftOut = new Float64Array(this.slots + 1);
     plan.forEach(({ kind }, at) => {
       this.leftOut[at + 1] = this.leftOut[at]! + (isWork(kind) ? LEFT_OUT_WORK : (LEFT_OUT[kind] ?? -0.5));
@@ -192,15 +221,19 @@ export class Weighing implements Weights<Beside> {
     const lengthMs = this.atMs[to]! - this.atMs[from]!;
     if (lengthMs > 3 * plannedMs + 8000 || lengthMs < Math.max(SHORTEST_MS, 0.1 * plannedMs)) return -Infinity;
     const expected = work ? SPOKEN_WORK + (SPOKEN_OVER - SPOKEN_WORK) * spoken : (SPOKEN[kind] ?? 0.3);
-    let weight = this.through[from]! + this.speech(expected, from, to);
-    weight += lengthTells(lengthMs, plannedMs, work ? SPREAD_WORK : (SPREAD[kind] ?? 0.6));
+    const as = TOLD.has(kind) ? 'told' : WAITS.has(kind) ? 'wait' : work ? 'work' : null;
+    const aside = this.asideMs(kind, as, from, to);
+    let weight = this.through[from]! + this.speech(expected, from, to, aside) + this.length(slot, from, to, aside);
+    if (as && aside > 0) weight += ASIDE[as];
     const seen = this.upTo[to]! - this.upTo[from]!;
     weight += this.told[slot]![this.upTo[to]!]! - this.told[slot]![this.upTo[from]!]!;
     const handS = seconds(this.handMs, from, to);
     if (!work) weight -= (kind === 'teach' ? HANDS.told : HANDS.planned) * handS;
     else if (seen === 0) weight += work.byHand ? -2 : 0;
-    else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + 0.8 * (seen - 1);
-    if (TOLD.has(kind))
+    else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + SEVERAL * (seen - 1);
+    if (SETTLES.has(kind)) weight += WRITTEN_WAIT * seconds(this.writtenMs, from, to);
+    // What was begun anew may be told in other words.
+    if (as === 'told' && !this.again.has(from))
       weight += UNWRITTEN_TOLD * Math.min(this.leadMs[from]! / 1000, seconds(this.unwrittenMs, from, to));
     if (opens) weight += this.rowStarts[row]![from]!;
     if (work && this.unsaid.has(row)) weight += UNSAID;
@@ -216,8 +249,9 @@ export class Weighing implements Weights<Beside> {
     const through = this.through[from]!;
     const said =
       WRITTEN_TALK * seconds(this.writtenMs, from, to) + UNWRITTEN_TALK * seconds(this.unwrittenMs, from, to);
-    const aside = this.plan[slot]?.kind === 'teach' ? AFTER_TEACHING : 0;
-    const talk = through - 1.5 - HANDS.talk * handS + this.speech(0.82, from, to) + said + aside;
+    const before = this.plan[slot]?.kind;
+    const aside = before === 'teach' || (before && WAITS.has(before)) ? AFTER_TEACHING : 0;
+    const talk = through - 1.5 - HANDS.talk * handS + this.speech(SPOKEN_TALK, from, to) + said + aside;
     const pause = through - 3 - HANDS.pause * handS + this.speech(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
     const again = through - 2 + (this.again.get(to)?.(from) ?? -Infinity);
     const best = Math.max(talk, pause, again);
@@ -252,11 +286,34 @@ export class Weighing implements Weights<Beside> {
     });
   }
 
-  private speech(expected: number, from: number, to: number): number {
+  /** What is said in a slot's stretch that is not the lesson's: an aside; 0 for none, ms. */
+  private asideMs(kind: SegmentKind, as: keyof typeof ASIDE | null, from: number, to: number): number {
+    const unwrittenMs = this.unwrittenMs[to]! - this.unwrittenMs[from]!;
+    return as && unwrittenMs > (kind === 'swap' ? CHANGE_SAID_MS : ASIDE_MS) ? unwrittenMs : 0;
+  }
+
+  /** What a slot's length tells, with an aside of so many ms in it. */
+  private length(slot: number, from: number, to: number, asideMs: number): number {
+    const { kind, plannedMs, work } = this.plan[slot]!;
+    const lengthMs = this.atMs[to]! - this.atMs[from]!;
+    const spread = work ? SPREAD_WORK : (SPREAD[kind] ?? 0.6);
+    if (WAITS.has(kind) && asideMs > 0) {
+      const quiet = SETTLES.has(kind) && Math.min(lengthMs, this.quietMs[to]!) > QUIET_MS ? QUIET : 0;
+      return quiet + lengthTells(lengthMs, Math.max(plannedMs, asideMs + BREATH_MS), SPREAD_ASIDE);
+    }
+    if (!TOLD.has(kind)) return lengthTells(lengthMs, plannedMs, spread);
+    if (lengthMs < plannedMs && (this.again.has(from) || this.breaks.has(to))) return PART;
+    return lengthTells(Math.max(SHORT_MS, lengthMs - asideMs), plannedMs, spread);
+  }
+
+  /** @param asideMs of what is spoken, so much is talk beside it. */
+  private speech(expected: number, from: number, to: number, asideMs = 0): number {
     if (!this.evidence.heard) return 0;
     const spokenS = seconds(this.spokenMs, from, to);
+    const asideS = Math.min(spokenS, asideMs / 1000);
     const silentS = (this.atMs[to]! - this.atMs[from]!) / 1000 - spokenS;
-    return PER_SECOND * (spokenS * Math.log(expected / BY_CHANCE) + silentS * Math.log((1 - expected) / BY_CHANCE));
+    const tells = (share: number, forS: number): number => forS * Math.log(share / BY_CHANCE);
+    return PER_SECOND * (tells(SPOKEN_TALK, asideS) + tells(expected, spokenS - asideS) + tells(1 - expected, silentS));
   }
 
   /**
@@ -309,6 +366,9 @@ export class Weighing implements Weights<Beside> {
 
 /** What is told in the lesson's own words. */
 const TOLD: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'outro']);
+/** In which hands settle, and nothing needs to be said; a change of side is like that, too, but is said. */
+const SETTLES: ReadonlySet<SegmentKind> = new Set(['prep', 'rest']);
+const WAITS: ReadonlySet<SegmentKind> = new Set([...SETTLES, 'swap']);
 
 const spanOf = ({ startMs, endMs }: Pick<Marked, 'startMs' | 'endMs'>): readonly [number, number] => [startMs, endMs];
 
@@ -339,7 +399,7 @@ function covered(atMs: readonly number[], spans: readonly (readonly [number, num
 
 /** What a length tells, for one that was planned: little for a little more or less, and never everything. */
 function lengthTells(lengthMs: number, plannedMs: number, spread: number): number {
-  const off = Math.log(lengthMs / Math.max(400, plannedMs)) / spread;
+  const off = Math.log(lengthMs / Math.max(SHORT_MS, plannedMs)) / spread;
   return -1.2 * Math.log(1 + (off * off) / 2) - Math.log(spread);
 }
 

@@ -15,12 +15,13 @@ export type Known = (typeof KNOWN)[number];
 export function filmedLesson(lesson: Lesson, seed: number, known: Known): { said: Said; evidence: Evidence } {
   const said = sayLesson(lesson, seed, { layout: 'lines', freedom: 0.5, mishaps: 0.5 });
   const pictureLeft = seed % 2 ? 'left' : 'right';
-  const aligned = known === 'seen' ? null : alignLesson(lesson, parseLines(said.captions));
+  const speech = speechOf(said);
+  const aligned = known === 'seen' ? null : alignLesson(lesson, parseLines(said.captions), speech);
   return {
     said,
     evidence: {
       ...noEvidence(said.durationMs),
-      ...{ speech: speechOf(said), heard: true },
+      ...{ speech, heard: true },
       ...seenAs(said, lesson, seed, pictureLeft),
       pictureLeft,
       said: aligned?.fits ? aligned : null,

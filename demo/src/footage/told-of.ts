@@ -24,14 +24,15 @@ export function toldOf(lesson: Lesson, filmed: Lesson, seed: number, freedom: nu
   const said = sayLesson(filmed, seed, { layout: 'lines', freedom });
   const seen = seenAs(said, filmed, seed, 'left');
   const lines = parseLines(said.captions);
-  const words = { lines, said: alignLesson(lesson, lines) };
+  const speech = speechOf(said);
+  const words = { lines, said: alignLesson(lesson, lines, speech) };
   if (!words.said.fits) return [];
   const { durationMs } = said;
   const bare: Lesson = { ...lesson, takes: [], assembly: [], segments: [], rejected: [] };
   const evidence = {
     ...noEvidence(durationMs),
     ...seen,
-    speech: speechOf(said),
+    speech,
     heard: true,
     pictureLeft: 'left' as const,
   };
