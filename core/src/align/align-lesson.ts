@@ -99,7 +99,7 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[], spe
       return [{ stepId: step.stepId, kind, low, high, scope, atMs, confidence: evidence.sure, earliestMs, latestMs }];
     }),
     again: broken.map(([from, to]) => {
-      const [begins, anew] = [heard[from]!, heard[to]!];
+      const [begins, anew] = [heard[beginningOf(heard, from)]!, heard[to]!];
       return { startMs: begins.startMs, endMs: anew.startMs, begins: couldBe(begins), anew: couldBe(anew) };
     }),
     apologies: apologies.map(([from, to]) => ({
@@ -108,6 +108,12 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[], spe
     })),
     sentences: sentencesOf(heard, areWritten(heard, laidTwice(laid, texts, broken))),
   };
+}
+
+/** Where the sentence begins that was broken off, when a few words led up to those that come again. */
+function beginningOf(heard: readonly HeardWord[], from: number): number {
+  const opens = heard.findLastIndex((word, at) => at <= from && word.opens);
+  return from - opens <= REST ? opens : from;
 }
 
 /** A sentence goes on for no more words after an apology is known by its first ones. */

@@ -52,6 +52,8 @@ function isApart(lines: readonly NarrationLine[], line: number): boolean {
   return lines[line]!.startMs - lines[line - 1]!.endMs >= PAUSE_MS;
 }
 
+/** Where speech is heard, words are this much beside where they are laid at most, ms. */
+const BESIDE_MS = 500;
 /** After a pause as long as a breath a sentence begins. */
 const SENTENCE_MS = 350;
 /** As fast as somebody speaks, as a share of slow speech (common practice, no source). */
@@ -106,8 +108,15 @@ export function timed(
         opens: one.opens || (spoken !== null && before !== undefined && saidMs - before.endMs > SENTENCE_MS),
         startMs: Math.round(saidMs),
         endMs: Math.round(overMs),
-        earliestMs: Math.round((wholeSecond ? startMs : begins) + start * fast),
-        latestMs: Math.round(i > 0 ? endMs - (natural - start) * fast : wholeSecond ? startMs + 1000 : begins),
+        earliestMs: Math.round(
+          Math.max((wholeSecond ? startMs : begins) + start * fast, spoken ? saidMs - BESIDE_MS : 0),
+        ),
+        latestMs: Math.round(
+          Math.min(
+            i > 0 ? endMs - (natural - start) * fast : wholeSecond ? startMs + 1000 : begins,
+            spoken ? saidMs + BESIDE_MS : Infinity,
+          ),
+        ),
       });
       if (weight > 0) silentMs += (silenceMs * weights[i]!) / weight;
     });

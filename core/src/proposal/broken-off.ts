@@ -1,8 +1,7 @@
 import type { SaidAnew } from '../align/align-lesson';
 import type { Bout, Seen } from '../footage/analyse';
 import type { Evidence } from './evidence';
-import { clipSpans, lengthOf, type Span } from '../time/spans';
-import { BREATH_MS, isPress, SAME_MS } from './instants';
+import { BREATH_MS, isPress, LATE_MS, SAME_MS } from './instants';
 
 /** Where a word was said is known to this, beside how far words can be moved about in their line. */
 const AGAIN_MS = 400;
@@ -16,7 +15,7 @@ const [WORK, SENTENCE] = [20, 4];
 const APOLOGY_MS = 4000;
 /** After an apology it begins anew no later than this. */
 const LATEST_MS = 1500;
-/** What is said after an apology is begun anew: each second of it tells against its being broken off. */
+/** What is said where it begins anew was not broken off: so much tells each second of it. */
 const SAID_ON = -3;
 /** So many ms beside where its sentence begins tell one against it. */
 const SENTENCE_MS = 100;
@@ -51,23 +50,24 @@ export function brokenOff(
     return besideMs <= AGAIN_MS ? SENTENCE - besideMs / SENTENCE_MS : -Infinity;
   };
 
-  const spokenMs = (fromMs: number, toMs: number): number =>
-    lengthOf(
-      clipSpans(
-        speech.map(([a, b]): Span => [a - fromMs, b - fromMs]),
-        toMs - fromMs,
-      ),
-    );
+  const saidOn = (fromMs: number, toMs: number): number =>
+    (SAID_ON * speech.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, toMs) - Math.max(a, fromMs)), 0)) / 1000;
 
   const tells = new Map<number, (from: number) => number>();
   atMs.forEach((to, at) => {
     const anew = (said?.again ?? []).flatMap((one) => {
       const ends = isAt(to, one.endMs, one.anew);
-      return ends === null ? [] : [{ ...one, ends }];
+      return ends === null ? [] : [{ ...one, ends: ends + saidOn(one.endMs, to) }];
     });
-    const pressed = presses.some((ms) => isPress(ms, to));
+    /** How well it begins anew at the instant, after a press or an apology: hands settle first, and nothing is said. */
+    const anewAfter = (ms: number, usualMs: number): number =>
+      to < ms + LATEST_MS ? saidOn(ms, to) - Math.abs(to - ms - usualMs) / LATEST_MS : -Infinity;
+    const pressed = Math.max(
+      ...presses.map((ms) => (isPress(ms, to) ? 0 : to > ms ? anewAfter(ms - LATE_MS, LATE_MS) : -Infinity)),
+    );
     const sorry = said?.apologies.find(({ endMs }) => to > endMs - SAME_MS && to < endMs + LATEST_MS);
-    if (anew.length === 0 && !pressed && !sorry) return;
+    if (anew.length === 0 && pressed === -Infinity && !sorry) return;
+    const sorrow = sorry ? anewAfter(sorry.endMs + SAME_MS, BREATH_MS) : -Infinity;
     tells.set(at, (from) => {
       const fromMs = atMs[from]!;
       const known = anew.flatMap(({ startMs, endMs, begins, ends }) => {
@@ -75,15 +75,11 @@ export function brokenOff(
         return starts === null ? [] : [SAID_ANEW + starts + ends];
       });
       if (known.length > 0) return Math.max(...known);
-      if (sorry && !pressed && anew.length === 0)
-        return (
-          apologised(sorry.startMs, fromMs) -
-          Math.abs(to - sorry.endMs - BREATH_MS) / LATEST_MS +
-          (SAID_ON * spokenMs(sorry.endMs + SAME_MS, to)) / 1000
-        );
+      const apology = sorry && anew.length === 0 ? apologised(sorry.startMs, fromMs) + sorrow : -Infinity;
       // It begins where something begins, and most likely not long ago.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
-      return PRESSED + here - (to - fromMs) / 6000 + (anew.length > 0 ? ELSEWHERE : 0);
+      const press = PRESSED + pressed + here - (to - fromMs) / 6000 + (anew.length > 0 ? ELSEWHERE : 0);
+      return Math.max(apology + Math.max(0, PRESSED + pressed), press);
     });
   });
   return tells;

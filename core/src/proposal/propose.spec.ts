@@ -162,7 +162,7 @@ describe('what a take is proposed to show', () => {
     const found = propose(lesson, again);
     expect(works(found)[2]).toEqual(['rope', 'both', 49_000, 59_000, 5]);
     const cut = found.find(({ kind }) => kind === 'cut')!;
-    expect([cut.startMs, cut.endMs, cut.because]).toEqual([41_500, 47_500, ['it was broken off and begun again']]);
+    expect([cut.startMs, cut.endMs, cut.because]).toEqual([41_500, 47_850, ['it was broken off and begun again']]);
   });
 
   const said = (more: Partial<NonNullable<Evidence['said']>>): Evidence['said'] => ({
@@ -228,6 +228,71 @@ describe('what a take is proposed to show', () => {
     expect(taught({ ...chat, said: said({ sentences }) })).toBeGreaterThan(41_000);
     const other = sentences.map((one) => ({ ...one, written: true }));
     expect(taught({ ...chat, said: said({ sentences: other }) })).toBeLessThan(36_000);
+  });
+
+  describe('with somebody who chats after what is taught', () => {
+    /** Chat before the second step's work, which begins so long after its last word. */
+    const chatting = (quietMs: number): Evidence => ({
+      ...saidAs(
+        [
+          [36_000, 39_500],
+          [40_000, 47_000 - quietMs],
+        ],
+        5500,
+      ),
+      said: said({
+        sentences: [
+          { startMs: 36_000, endMs: 39_500, written: true },
+          { startMs: 40_000, endMs: 47_000 - quietMs, written: false },
+        ],
+      }),
+    });
+    const taught = (evidence: Evidence): Proposal =>
+      propose(lesson, evidence).find(({ stepId, kind }) => stepId === 'rope' && kind === 'teach')!;
+
+    it('counts it to the pause where work begins at once, and to what is taught where hands settle in quiet', () => {
+      expect(taught(chatting(300)).endMs).toBeLessThan(40_000);
+      expect(taught(chatting(2000)).endMs).toBeGreaterThan(44_900);
+    });
+
+    it('proposes no talk of its own between what is taught and its work', () => {
+      for (const quietMs of [300, 2000])
+        expect(propose(lesson, chatting(quietMs)).filter(({ kind }) => kind === 'talk')).toEqual([]);
+    });
+  });
+
+  it('lets hands settle after an apology, and after a press: what was broken off is over with its words', () => {
+    const ends = (evidence: Evidence): unknown[] =>
+      propose(lesson, evidence)
+        .filter(({ kind }) => kind === 'cut')
+        .map(({ endMs }) => endMs);
+    const log = [{ atMs: 47_900, kind: 'again', stepId: 'rope', side: 'both', n: null }] as const;
+    expect(ends({ ...BROKEN_OFF, said: said({ apologies: [{ startMs: 45_600, endMs: 47_500 }] }) })).toEqual([47_850]);
+    expect(ends({ ...BROKEN_OFF, log })).toEqual([47_850]);
+  });
+
+  it('ends what is told with its last word, however short', () => {
+    const brief = saidAs(
+      [
+        [36_000, 39_000],
+        [39_250, 39_500],
+      ],
+      0,
+    );
+    const rope = propose(lesson, brief).find(({ stepId, kind }) => stepId === 'rope' && kind === 'teach')!;
+    expect([rope.startMs, rope.endMs]).toEqual([36_000, 39_500]);
+  });
+
+  it('begins a pause after the breath in which somebody stops to speak', () => {
+    const later = 25_000;
+    const paused: Evidence = {
+      ...FILMED,
+      durationMs: FILMED.durationMs + later,
+      speech: FILMED.speech.map(([a, b], at): readonly [number, number] => (at ? [a + later, b + later] : [a, b])),
+      bouts: FILMED.bouts.map((one) => bout(one.startMs + later, one.endMs + later, one.half, one.region)),
+    };
+    const pause = propose(lesson, paused).find(({ kind }) => kind === 'cut')!;
+    expect([pause.startMs, pause.endMs]).toEqual([6350, 31_500]);
   });
 
   it('leaves what is agreed where it is, and puts the rest around it', () => {

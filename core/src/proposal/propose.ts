@@ -90,11 +90,12 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
   return proposals.map((one) => trimmed(one, evidence)).filter((one) => one.stepId !== null || !isBrief(one));
 }
 
-/** What is broken off is over with the last word that is said of it: then hands settle anew. */
+/** Work that is broken off is over with the last word that is said of it: hands settle anew then. */
 function spokenOut(startMs: number, endMs: number, { speech }: Evidence): number {
   const last = speech.findLast(([start]) => start > startMs && start < endMs);
   const silentMs = endMs - (last?.[1] ?? endMs);
-  return silentMs > 2 * BREATH_MS && silentMs < RAISED_MS ? endMs - silentMs + BREATH_MS : endMs;
+  const goesOn = speech.some(([start]) => Math.abs(start - endMs) <= SAME_MS);
+  return !goesOn && silentMs > BREATH_MS && silentMs < RAISED_MS ? endMs - silentMs + BREATH_MS : endMs;
 }
 
 type What = Pick<Proposal, 'kind' | 'stepId' | 'side'>;
