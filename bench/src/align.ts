@@ -9,6 +9,7 @@ import { offsetOf, RiseGatherer, SYNC_RATE } from '@limber/core/footage/sync';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { parseLines } from '@limber/core/narration/lines';
 import { readLines } from '@limber/core/narration/read';
+import { speechOf } from '@limber/demo/footage/filmed';
 import { speak, SAMPLE_RATE } from '@limber/demo/footage/voice';
 import { sayLesson } from '@limber/demo/footage/said';
 import { LAYOUTS } from '@limber/demo/footage/said-captions';
@@ -26,19 +27,22 @@ export async function align(): Promise<void> {
     ['lessons it was made on', madeOn],
     ['lessons unseen', unseen],
   ] as const) {
-    const all: SaidScore[] = [];
-    for (const freedom of [0, 0.5, 1])
-      for (const layout of LAYOUTS) {
-        const score = sumOf(
-          lessons.map((lesson, i) => {
-            const said = sayLesson(lesson, 100 + i, { layout, freedom });
-            return scoreSaid(said, alignLesson(lesson, parseLines(said.captions)));
-          }),
-        );
-        all.push(score);
-        tell(`${name}, captions in ${layout}, freedom ${freedom}`, score);
-      }
-    tellSure(`${name}, captions`, sumOf(all).sure);
+    for (const heard of [false, true]) {
+      const known = heard ? 'captions and where somebody speaks' : 'captions';
+      const all: SaidScore[] = [];
+      for (const freedom of [0, 0.5, 1])
+        for (const layout of LAYOUTS) {
+          const score = sumOf(
+            lessons.map((lesson, i) => {
+              const said = sayLesson(lesson, 100 + i, { layout, freedom });
+              return scoreSaid(said, alignLesson(lesson, parseLines(said.captions), heard ? speechOf(said) : []));
+            }),
+          );
+          all.push(score);
+          tell(`${name}, ${known} in ${layout}, freedom ${freedom}`, score);
+        }
+      tellSure(`${name}, ${known}`, sumOf(all).sure);
+    }
   }
   await bySound(unseen.slice(0, 6));
   await speed(madeOn);

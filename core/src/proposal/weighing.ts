@@ -75,7 +75,7 @@ const WRITTEN_TALK = -0.8;
 /** An aside belongs to what is taught just before it, or to the pause before work: neither is followed by talk. */
 const AFTER_TEACHING = -4;
 /** Somebody may chat in what the plan has, too: seldom while working. It is longer by that, then, and as quiet beside it. */
-const ASIDE = { told: -1, wait: -2, work: -5 } as const;
+const ASIDE = { told: -0.6, wait: -2, work: -5 } as const;
 /** No aside is shorter; a change of side is said in other words than the lesson's, which takes so long. */
 const ASIDE_MS = 300;
 const CHANGE_SAID_MS = 2500;
