@@ -12,6 +12,7 @@ import { middleOf, type Evidence, type Marked } from './evidence';
 import { BREATH_MS, EARLY_MS, isPress, LATE_MS } from './instants';
 import type { Weights } from './path';
 import type { Slot, Work } from './slots';
+import { covered, seconds, SHORTEST_MS, spanOf, Spoken, SPOKEN_TALK } from './spoken';
 
 /** What lies on a recording beside the plan: talk of its own, nothing at all, something broken off and begun again. */
 export type Beside = 'talk' | 'pause' | 'again' | 'agreed';
@@ -21,12 +22,10 @@ export const KIND_OF = { talk: 'talk', pause: 'cut', again: 'cut' } as const;
 /** What is agreed is where it is. */
 const AGREED = 20;
 /** How probable speech is at an instant of each kind; of work that nobody is to speak over, and that somebody is. */
-const SPOKEN_TALK = 0.82;
 const SPOKEN: Partial<Record<SegmentKind, number>> = {
   ...{ intro: 0.82, teach: 0.8, talk: SPOKEN_TALK, outro: 0.82, prep: 0.12, rest: 0.12, swap: 0.4 },
 };
 const [SPOKEN_WORK, SPOKEN_OVER] = [0.14, 0.75];
-const BY_CHANCE = 0.5;
 /** How far lengths are from what was planned: standard deviations of their logarithm. */
 const SPREAD: Partial<Record<SegmentKind, number>> = {
   prep: 0.42,
@@ -62,8 +61,7 @@ const WITHIN_MS = 350;
 const GOES_ON = -0.5;
 /** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
 const MOST_BESIDE_MS = 60_000;
-/** Nothing that is planned is over sooner; what is shorter than this is as good as so long. */
-const SHORTEST_MS = 250;
+/** What is planned to be shorter is as good as so long. */
 const SHORT_MS = 400;
 /** Of work in which something is seen, the time in which nothing is tells against it, up to this; so does each thing more. */
 const MOST_BARE = 4;
@@ -76,9 +74,6 @@ const WRITTEN_TALK = -0.8;
 const AFTER_TEACHING = -4;
 /** Somebody may chat in what the plan has, too: seldom while working. It is longer by that, then, and as quiet beside it. */
 const ASIDE = { told: -0.6, wait: -2, work: -5 } as const;
-/** No aside is shorter; a change of side is said in other words than the lesson's, which takes so long. */
-const ASIDE_MS = 300;
-const CHANGE_SAID_MS = 2500;
 const SPREAD_ASIDE = 0.3;
 /** Work begins at once where somebody chatted while hands settled: who was quiet for so long did not. */
 const QUIET_MS = 1000;
@@ -89,8 +84,6 @@ const WRITTEN_WAIT = -3;
 const PART = -0.5;
 /** Hands that are seen tell so much against all but work, each second; less against telling, more against talk. */
 const HANDS = { told: 0.1, planned: 0.8, talk: 1.3, pause: 0.8 } as const;
-/** Speech tells so much of each second, of what is known of single instants. */
-const PER_SECOND = 0.7;
 /** Work of a step that the words leave no room for. */
 const UNSAID = -4;
 /** That a step is said out of its turn tells for its being done so, too: as much as coming and going costs. */
@@ -102,15 +95,8 @@ const ANYWHERE = 1 / 60_000;
 export class Weighing implements Weights<Beside> {
   readonly slots: number;
   private readonly seen: readonly (Seen | Bout)[];
-  private readonly spokenMs: Float64Array;
+  private readonly spoken: Spoken;
   private readonly handMs: Float64Array;
-  /** How long nobody spoke before each instant. */
-  private readonly quietMs: Float64Array;
-  /** Of what is said: what is written in the lesson, and what is not. */
-  private readonly writtenMs: Float64Array;
-  private readonly unwrittenMs: Float64Array;
-  /** What is not written and is said before anything that is, from each instant on. */
-  private readonly leadMs: Float64Array;
   private readonly through: Float64Array;
   /** Of each slot: what is seen tells for it, summed by the middles of what is seen. */
   private readonly told: readonly Float64Array[];
@@ -137,21 +123,7 @@ export class Weighing implements Weights<Beside> {
   ) {
     this.slots = plan.length;
     this.seen = [...evidence.bouts, ...evidence.holds].sort((a, b) => middleOf(a) - middleOf(b));
-    this.spokenMs = covered(atMs, evidence.speech);
-    this.quietMs = Float64Array.from(atMs, (ms) => {
-      const [, end] = evidence.speech.findLast(([start]) => start < ms) ?? [0, 0];
-      return Math.max(0, ms - end);
-    });
-    const said = evidence.said?.sentences ?? [];
-    const written = said.filter((one) => one.written);
-    const unwritten = said.filter((one) => !one.written);
-    this.writtenMs = covered(atMs, written.map(spanOf));
-    this.unwrittenMs = covered(atMs, unwritten.map(spanOf));
-    this.leadMs = Float64Array.from(atMs, (ms) => {
-      const first = written.find((one) => one.endMs > ms + SHORTEST_MS);
-      const lead = { startMs: ms, endMs: first?.startMs ?? Infinity };
-      return unwritten.reduce((sum, one) => sum + Math.max(0, sharedMs(one, lead)), 0);
-    });
+    this.spoken = new Spoken(evidence, atMs);
     this.handMs = covered(atMs, this.seen.map(spanOf));
     this.through = Float64Array.from(atMs, (ms) =>
       this.seen.reduce(
@@ -222,8 +194,9 @@ export class Weighing implements Weights<Beside> {
     if (lengthMs > 3 * plannedMs + 8000 || lengthMs < Math.max(SHORTEST_MS, 0.1 * plannedMs)) return -Infinity;
     const expected = work ? SPOKEN_WORK + (SPOKEN_OVER - SPOKEN_WORK) * spoken : (SPOKEN[kind] ?? 0.3);
     const as = TOLD.has(kind) ? 'told' : WAITS.has(kind) ? 'wait' : work ? 'work' : null;
-    const aside = this.asideMs(kind, as, from, to);
-    let weight = this.through[from]! + this.speech(expected, from, to, aside) + this.length(slot, from, to, aside);
+    const aside = as ? this.spoken.asideMs(kind, from, to) : 0;
+    let weight = this.through[from]! + this.spoken.tells(expected, from, to, aside);
+    weight += this.length(slot, from, to, aside);
     if (as && aside > 0) weight += ASIDE[as];
     const seen = this.upTo[to]! - this.upTo[from]!;
     weight += this.told[slot]![this.upTo[to]!]! - this.told[slot]![this.upTo[from]!]!;
@@ -231,10 +204,10 @@ export class Weighing implements Weights<Beside> {
     if (!work) weight -= (kind === 'teach' ? HANDS.told : HANDS.planned) * handS;
     else if (seen === 0) weight += work.byHand ? -2 : 0;
     else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + SEVERAL * (seen - 1);
-    if (SETTLES.has(kind)) weight += WRITTEN_WAIT * seconds(this.writtenMs, from, to);
+    if (SETTLES.has(kind)) weight += WRITTEN_WAIT * this.spoken.writtenS(from, to);
     // What was begun anew may be told in other words.
     if (as === 'told' && !this.again.has(from))
-      weight += UNWRITTEN_TOLD * Math.min(this.leadMs[from]! / 1000, seconds(this.unwrittenMs, from, to));
+      weight += UNWRITTEN_TOLD * Math.min(this.spoken.leadS(from), this.spoken.unwrittenS(from, to));
     if (opens) weight += this.rowStarts[row]![from]!;
     if (work && this.unsaid.has(row)) weight += UNSAID;
     return weight + (this.pressed[slot]?.[from] ?? 0);
@@ -247,12 +220,11 @@ export class Weighing implements Weights<Beside> {
     if (agreed) return agreed === 'across' ? null : { weight: 0, as: 'agreed' };
     if (lengthMs > MOST_BESIDE_MS) return null;
     const through = this.through[from]!;
-    const said =
-      WRITTEN_TALK * seconds(this.writtenMs, from, to) + UNWRITTEN_TALK * seconds(this.unwrittenMs, from, to);
+    const said = WRITTEN_TALK * this.spoken.writtenS(from, to) + UNWRITTEN_TALK * this.spoken.unwrittenS(from, to);
     const before = this.plan[slot]?.kind;
     const aside = before === 'teach' || (before && WAITS.has(before)) ? AFTER_TEACHING : 0;
-    const talk = through - 1.5 - HANDS.talk * handS + this.speech(SPOKEN_TALK, from, to) + said + aside;
-    const pause = through - 3 - HANDS.pause * handS + this.speech(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
+    const talk = through - 1.5 - HANDS.talk * handS + this.spoken.tells(SPOKEN_TALK, from, to) + said + aside;
+    const pause = through - 3 - HANDS.pause * handS + this.spoken.tells(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
     const again = through - 2 + (this.again.get(to)?.(from) ?? -Infinity);
     const best = Math.max(talk, pause, again);
     const as = best === again ? 'again' : best === talk ? 'talk' : 'pause';
@@ -286,34 +258,18 @@ export class Weighing implements Weights<Beside> {
     });
   }
 
-  /** What is said in a slot's stretch that is not the lesson's: an aside; 0 for none, ms. */
-  private asideMs(kind: SegmentKind, as: keyof typeof ASIDE | null, from: number, to: number): number {
-    const unwrittenMs = this.unwrittenMs[to]! - this.unwrittenMs[from]!;
-    return as && unwrittenMs > (kind === 'swap' ? CHANGE_SAID_MS : ASIDE_MS) ? unwrittenMs : 0;
-  }
-
   /** What a slot's length tells, with an aside of so many ms in it. */
   private length(slot: number, from: number, to: number, asideMs: number): number {
     const { kind, plannedMs, work } = this.plan[slot]!;
     const lengthMs = this.atMs[to]! - this.atMs[from]!;
     const spread = work ? SPREAD_WORK : (SPREAD[kind] ?? 0.6);
     if (WAITS.has(kind) && asideMs > 0) {
-      const quiet = SETTLES.has(kind) && Math.min(lengthMs, this.quietMs[to]!) > QUIET_MS ? QUIET : 0;
+      const quiet = SETTLES.has(kind) && Math.min(lengthMs, this.spoken.quietMs(to)) > QUIET_MS ? QUIET : 0;
       return quiet + lengthTells(lengthMs, Math.max(plannedMs, asideMs + BREATH_MS), SPREAD_ASIDE);
     }
     if (!TOLD.has(kind)) return lengthTells(lengthMs, plannedMs, spread);
     if (lengthMs < plannedMs && (this.again.has(from) || this.breaks.has(to))) return PART;
     return lengthTells(Math.max(SHORT_MS, lengthMs - asideMs), plannedMs, spread);
-  }
-
-  /** @param asideMs of what is spoken, so much is talk beside it. */
-  private speech(expected: number, from: number, to: number, asideMs = 0): number {
-    if (!this.evidence.heard) return 0;
-    const spokenS = seconds(this.spokenMs, from, to);
-    const asideS = Math.min(spokenS, asideMs / 1000);
-    const silentS = (this.atMs[to]! - this.atMs[from]!) / 1000 - spokenS;
-    const tells = (share: number, forS: number): number => forS * Math.log(share / BY_CHANCE);
-    return PER_SECOND * (tells(SPOKEN_TALK, asideS) + tells(expected, spokenS - asideS) + tells(1 - expected, silentS));
   }
 
   /**
@@ -370,10 +326,6 @@ const TOLD: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'outro']);
 const SETTLES: ReadonlySet<SegmentKind> = new Set(['prep', 'rest']);
 const WAITS: ReadonlySet<SegmentKind> = new Set([...SETTLES, 'swap']);
 
-const spanOf = ({ startMs, endMs }: Pick<Marked, 'startMs' | 'endMs'>): readonly [number, number] => [startMs, endMs];
-
-const seconds = (sums: Float64Array, from: number, to: number): number => (sums[to]! - sums[from]!) / 1000;
-
 const isOfRow = (one: Pick<ScriptRow, 'stepId' | 'side'>, row: ScriptRow): boolean =>
   one.stepId === row.stepId && one.side === row.side;
 
@@ -388,13 +340,6 @@ function outOfTurn(rows: readonly ScriptRow[], steps: readonly Pick<ScriptRow, '
 function isOf(one: Pick<Marked, 'kind' | 'stepId' | 'side'>, slot: Pick<Marked, 'kind' | 'stepId' | 'side'>): boolean {
   const alike = one.kind === slot.kind || (isWork(one.kind) && isWork(slot.kind));
   return alike && one.stepId === slot.stepId && one.side === slot.side;
-}
-
-/** How many ms of some stretches lie before each instant. */
-function covered(atMs: readonly number[], spans: readonly (readonly [number, number])[]): Float64Array {
-  return Float64Array.from(atMs, (ms) =>
-    spans.reduce((sum, [start, end]) => sum + Math.max(0, Math.min(end, ms) - start), 0),
-  );
 }
 
 /** What a length tells, for one that was planned: little for a little more or less, and never everything. */
