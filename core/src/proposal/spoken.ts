@@ -56,8 +56,8 @@ export class Spoken {
     const spokenS = seconds(this.spokenMs, from, to);
     const asideS = Math.min(spokenS, asideMs / 1000);
     const silentS = (this.atMs[to]! - this.atMs[from]!) / 1000 - spokenS;
-    const tells = (share: number, forS: number): number => forS * Math.log(share / BY_CHANCE);
-    return PER_SECOND * (tells(SPOKEN_TALK, asideS) + tells(expected, spokenS - asideS) + tells(1 - expected, silentS));
+    const own = (spokenS - asideS) * Math.log(expected / BY_CHANCE) + silentS * Math.log((1 - expected) / BY_CHANCE);
+    return PER_SECOND * (own + asideS * Math.log(SPOKEN_TALK / BY_CHANCE));
   }
 
   /** What is said in something of the plan that is not the lesson's; 0 for nothing, ms. */
