@@ -222,6 +222,31 @@ describe('a lesson on the clock of its captions', () => {
     expect(slipway(aligned(captions))).not.toBe(10_600);
   });
 
+  it('begins a step after a pause where captions have no stops, and knows it to half a second', () => {
+    const words =
+      'flat fingers in the hollows above the collarbone press and let go and now feather light from the ear down';
+    const { steps } = alignLesson(lesson, parseLines(`WEBVTT\n\n00:08.000 --> 00:16.500\n${words}\n`), [
+      [8000, 12_900],
+      [13_900, 16_500],
+    ]);
+    const slipway = steps.find((one) => one.stepId === 'slipway')!;
+    expect(slipway.startMs).toBe(13_900);
+    expect([slipway.earliestMs, slipway.latestMs].map((ms) => Math.abs(ms - 13_900) <= 500)).toEqual([true, true]);
+  });
+
+  it('has what was broken off begin with its sentence, also where that is begun in other words the second time', () => {
+    const { again } = aligned(
+      vtt([
+        [2, 'Good morning, early shift. Clean hands and two drops of oil.'],
+        [8, 'Flat fingers in the hollows above the collarbone.'],
+        [12, 'And so press, and let. Sorry, again from here.'],
+        [16, 'Press, and let go.'],
+        [30, 'Now feather-light, from the ear down to the hollow.'],
+      ]),
+    );
+    expect(again.map(({ startMs, endMs }) => [startMs, endMs])).toEqual([[12_000, 16_000]]);
+  });
+
   it('takes an apology to its end, also where only its first words were heard', () => {
     const { apologies, sentences } = aligned(
       vtt([

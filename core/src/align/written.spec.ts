@@ -32,7 +32,8 @@ describe('what of what was said is written', () => {
   });
 
   it('goes over after a pause, too, where the full stop was missed', () => {
-    expect(shown('.flat fingers above …my neighbour does this often', 0, 1, 2)).toBe('www-----');
+    expect(shown('.flat fingers above …my neighbour does', 0, 1, 2)).toBe('www---');
+    expect(shown('.flat fingers above my neighbour does', 0, 1, 2)).toBe('wwwwww');
   });
 
   it('goes over within a sentence only where much speaks for it', () => {

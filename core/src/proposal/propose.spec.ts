@@ -202,6 +202,32 @@ describe('what a take is proposed to show', () => {
     ]);
   });
 
+  it('leaves to what is taught what is said after an apology, however little', () => {
+    const spoilt: Evidence = {
+      ...saidAs(
+        [
+          [36_000, 38_000],
+          [38_500, 40_200],
+          [40_600, 41_900],
+          [42_300, 43_300],
+        ],
+        3700,
+      ),
+      said: said({
+        apologies: [{ startMs: 40_600, endMs: 41_900 }],
+        sentences: [
+          { startMs: 36_000, endMs: 38_000, written: true },
+          { startMs: 38_500, endMs: 40_200, written: true },
+        ],
+      }),
+    };
+    const rope = propose(lesson, spoilt).filter(({ startMs, kind }) => startMs > 38_000 && kind !== 'prep');
+    expect(rope.slice(0, 2).map(({ kind, startMs, endMs }) => [kind, startMs, endMs])).toEqual([
+      ['cut', 38_500, 42_250],
+      ['teach', 42_250, 43_300],
+    ]);
+  });
+
   it('proposes to leave out work that is only apologised for', () => {
     const cuts = (evidence: Evidence): unknown[] =>
       propose(lesson, evidence)
