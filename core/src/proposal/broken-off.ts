@@ -13,6 +13,8 @@ const BESIDE_MS = 2000;
 /** An apology tells for work before it, or for a sentence; it comes so soon after the hands. */
 const [WORK, SENTENCE] = [20, 4];
 const APOLOGY_MS = 4000;
+/** Nothing that is broken off is shorter: what tells of it tells of one stretch. */
+const SHORTEST_MS = 1000;
 /** After an apology it begins anew no later than this. */
 const LATEST_MS = 1500;
 /** What is said where it begins anew was not broken off: so much tells each second of it. */
@@ -70,6 +72,7 @@ export function brokenOff(
     const sorrow = sorry ? anewAfter(sorry.endMs + SAME_MS, BREATH_MS) : -Infinity;
     tells.set(at, (from) => {
       const fromMs = atMs[from]!;
+      if (to - fromMs < SHORTEST_MS) return -Infinity;
       const known = anew.flatMap(({ startMs, endMs, begins, ends }) => {
         const starts = fromMs < endMs ? isAt(fromMs, startMs, begins) : null;
         return starts === null ? [] : [SAID_ANEW + starts + ends];
