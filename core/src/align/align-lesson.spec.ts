@@ -220,6 +220,8 @@ describe('a lesson on the clock of its captions', () => {
       all.steps.find((one) => one.stepId === 'slipway')!.startMs;
     expect(slipway(alignLesson(lesson, parseLines(captions), speech))).toBe(10_600);
     expect(slipway(aligned(captions))).not.toBe(10_600);
+    const [good, , early] = alignLesson(lesson, parseLines(captions), speech).words;
+    expect([good!.startMs, early!.endMs > good!.endMs]).toEqual([2000, true]);
   });
 
   it('begins a step after a pause where captions have no stops, and knows it to half a second', () => {
@@ -276,6 +278,7 @@ describe('a lesson on the clock of its captions', () => {
       doses: [],
       again: [],
       apologies: [],
+      words: [],
       sentences: [],
     });
     expect(other.share).toBeGreaterThan(0.1);

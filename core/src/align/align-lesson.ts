@@ -32,6 +32,8 @@ export interface Alignment {
   readonly again: readonly SaidAnew[];
   /** Where somebody says that something was spoilt, without saying any of it again: it may be work that was. */
   readonly apologies: readonly Stretch[];
+  /** When each word of the captions was said, by its number among them; nothing for one that is not spoken. */
+  readonly words: readonly (Stretch | undefined)[];
   /** What was said, sentence by sentence: whether it is written in the lesson, more or less, or told beside it. */
   readonly sentences: readonly (Stretch & { readonly written: boolean })[];
 }
@@ -77,7 +79,17 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[], spe
   );
   const share = shareOf(pairs, said.length, weights);
   if (share < FITS || pairs.length === 0)
-    return { fits: false, share, steps: [], missing: [], doses: [], again: [], apologies: [], sentences: [] };
+    return {
+      fits: false,
+      share,
+      steps: [],
+      missing: [],
+      doses: [],
+      again: [],
+      apologies: [],
+      words: [],
+      sentences: [],
+    };
   const heard = timed(lines, said, plannedSilence(script, said, pairs), speech);
   const laid = [...beside, ...pairs].flatMap((one) => (one.likeness > 0 ? [one.said] : []));
   const narrated = readLines(lines);
@@ -106,6 +118,7 @@ export function alignLesson(lesson: Lesson, lines: readonly NarrationLine[], spe
       startMs: heard[from]!.startMs,
       endMs: heard[endOf(heard, to) - 1]!.endMs,
     })),
+    words: timesOf(heard),
     sentences: sentencesOf(heard, areWritten(heard, laidTwice(laid, texts, broken))),
   };
 }
@@ -135,6 +148,12 @@ function sentencesOf(heard: readonly HeardWord[], written: readonly boolean[]): 
     from = to;
   }
   return sentences;
+}
+
+function timesOf(heard: readonly HeardWord[]): Alignment['words'] {
+  const times: (Stretch | undefined)[] = [];
+  for (const { word, startMs, endMs } of heard) times[word] = { startMs: times[word]?.startMs ?? startMs, endMs };
+  return times;
 }
 
 const couldBe = ({ earliestMs, latestMs }: HeardWord): SaidAnew['begins'] => ({ earliestMs, latestMs });

@@ -85,7 +85,7 @@ describe('planned, said and done on a take', () => {
 
   it('tell of a last one that was not', () => {
     const known = shown(bout(10_000, 8), bout(34_000, 6), said('Eight', '[0:14] Last one.'));
-    expect(told(known)).toContain('last-not-last: Rope knead: you say “Last one”, and 4 more follow.');
+    expect(told(known)).toContain('last-not-last: Rope knead: you say “Last one”, and 5 more follow.');
     const right = shown(bout(10_000, 8), bout(34_000, 6), said('Eight', '[0:23] Last one.'));
     expect(told(right)).toEqual([]);
   });

@@ -61,6 +61,8 @@ const WITHIN_MS = 350;
 const GOES_ON = -0.5;
 /** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
 const MOST_BESIDE_MS = 60_000;
+/** A step that is said to start at an instant starts where speech begins that is so near. */
+const NEAR_SPEECH_MS = 300;
 /** What is planned to be shorter is as good as so long. */
 const SHORT_MS = 400;
 /** Of work in which something is seen, the time in which nothing is tells against it, up to this; so does each thing more. */
@@ -283,9 +285,11 @@ export class Weighing implements Weights<Beside> {
     if (!one)
       return new Float64Array(this.atMs.length).fill(said?.missing.some((step) => isOfRow(step, row)) ? -1.5 : 0);
     const spread = 250;
+    const begins = new Set(this.evidence.speech.map(([start]) => start));
     const open = Math.max(1, one.latestMs - one.earliestMs + 2 * spread);
     return Float64Array.from(this.atMs, (ms) => {
-      const near = Math.exp(-(((ms - one.startMs) / spread) ** 2) / 2) / (spread * Math.sqrt(2 * Math.PI));
+      const besideMs = Math.max(0, Math.abs(ms - one.startMs) - (begins.has(ms) ? NEAR_SPEECH_MS : 0));
+      const near = Math.exp(-((besideMs / spread) ** 2) / 2) / (spread * Math.sqrt(2 * Math.PI));
       const possible = ms > one.earliestMs - spread && ms < one.latestMs + spread ? 1 / open : 0;
       const c = one.confidence;
       const told = Math.log(

@@ -83,7 +83,9 @@ interface Place {
  */
 export function saidOnTake(lesson: Lesson, takeId: string, lines: readonly NarrationLine[], said: Alignment): Said {
   const segments = lesson.segments.filter((one) => one.takeId === takeId);
-  const heard = readLines(lines);
+  const read = readLines(lines);
+  // A line tells when it begins and ends; when its words were said is known better by now.
+  const heard = { ...read, words: read.words.map((word, at) => ({ ...word, ...said.words[at] })) };
   const left = [...said.again, ...segments.filter((one) => one.kind === 'cut')];
   const works = new Map<string, { from: number; to: number }>();
   for (const { kind, stepId, startMs, endMs } of segments) {
