@@ -7,6 +7,7 @@ import { scriptOf } from '@limber/core/align/script';
 import { heardLines } from '@limber/core/align/words.document';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { NarrationError, parseCaptions, type NarrationLine } from '@limber/core/narration/lines';
+import type { Span } from '@limber/core/time/spans';
 import { hearWords } from '@limber/server/media/words';
 import { InputError, readText, type ReadFile } from './input';
 import { making, probed } from './media';
@@ -38,10 +39,13 @@ export async function align(lesson: Lesson, file: string, read: ReadFile): Promi
   return said(aligned(lesson, lines));
 }
 
-/** @throws InputError when the lines are too many for the lesson. */
-export function aligned(lesson: Lesson, lines: readonly NarrationLine[]): Alignment {
+/**
+ * @param speech where somebody is heard to speak, as far as that is known.
+ * @throws InputError when the lines are too many for the lesson.
+ */
+export function aligned(lesson: Lesson, lines: readonly NarrationLine[], speech: readonly Span[] = []): Alignment {
   try {
-    return alignLesson(lesson, lines);
+    return alignLesson(lesson, lines, speech);
   } catch (error) {
     if (error instanceof AlignError) throw new InputError('too-long', error.message);
     throw error;

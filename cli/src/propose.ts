@@ -20,8 +20,10 @@ interface Files {
  * @throws InputError when one of the files cannot be used.
  */
 export async function propose(lesson: Lesson, files: Files, read: ReadFile): Promise<unknown> {
-  const said = files.captions === undefined ? null : aligned(lesson, await linesOf(files.captions, read));
-  const evidence = await evidenceIn(files.analysis, said, read);
+  const seen = await evidenceIn(files.analysis, read);
+  const lines = files.captions === undefined ? null : await linesOf(files.captions, read);
+  const said = lines && aligned(lesson, lines, seen.speech);
+  const evidence = { ...seen, said: said?.fits ? said : null };
   const { entries, troubles } =
     files.log === undefined ? NO_LOG : await logIn(lesson, files.log, evidence.durationMs, read);
   const segments = proposeFrom(lesson, { ...evidence, log: entries });

@@ -2,7 +2,7 @@ import { UNRATED } from '@limber/core/lesson/take.schema';
 import { saidDone as saidDoneIn, type OnTake } from '@limber/core/check/said-done';
 import type { Lesson } from '@limber/core/lesson/lesson.schema';
 import { propose } from '@limber/core/proposal/propose';
-import { noEvidence } from '@limber/core/proposal/evidence';
+import { noEvidence, type Evidence } from '@limber/core/proposal/evidence';
 import type { Done, Measured } from '@limber/core/said-done/done';
 import { aligned, linesOf, NOT_ITS_WORDS } from './align';
 import type { ReadFile } from './input';
@@ -26,9 +26,10 @@ export async function saidDone(lesson: Lesson, files: readonly string[], read: R
   const analysis = files.find((file) => file.toLowerCase().endsWith('.json'));
   const captions = files.find((file) => file !== analysis);
   const lines = captions === undefined ? [] : await linesOf(captions, read);
-  const said = captions === undefined ? null : aligned(lesson, lines);
+  const seen = analysis === undefined ? null : await evidenceIn(analysis, read);
+  const said = captions === undefined ? null : aligned(lesson, lines, seen?.speech);
   const words = said?.fits ? { lines, said } : null;
-  const known = analysis === undefined ? onItsTake(lesson, words) : await onRecording(lesson, analysis, words, read);
+  const known = seen ? onRecording(lesson, { ...seen, said: words?.said ?? null }, words) : onItsTake(lesson, words);
   const { rows, findings } = saidDoneIn(known.lesson, known.onTake);
   return {
     findings: findings.map(shown),
@@ -43,8 +44,7 @@ interface Known {
 }
 
 /** A recording that the lesson knows nothing of: what it has of other takes does not count. */
-async function onRecording(lesson: Lesson, file: string, words: OnTake['words'], read: ReadFile): Promise<Known> {
-  const evidence = await evidenceIn(file, words?.said ?? null, read);
+function onRecording(lesson: Lesson, evidence: Evidence, words: OnTake['words']): Known {
   const bare: Lesson = { ...lesson, takes: [], assembly: [], segments: [], rejected: [] };
   const { bouts, holds, durationMs } = evidence;
   const take = { ...TAKE, durationMs: Math.round(durationMs) };

@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import type { Alignment } from '@limber/core/align/align-lesson';
 import { REGIONS } from '@limber/core/face/regions';
 import { noEvidence, type Evidence } from '@limber/core/proposal/evidence';
 import { clipSpans, unionSpans } from '@limber/core/time/spans';
@@ -33,10 +32,9 @@ const analysisFileSchema = z.object({
 /**
  * What `analyse` wrote of a recording, as evidence of what it shows.
  *
- * @param said by the words of the recording; null where there are none.
  * @throws InputError when the file is not what `analyse` writes.
  */
-export async function evidenceIn(file: string | undefined, said: Alignment | null, read: ReadFile): Promise<Evidence> {
+export async function evidenceIn(file: string | undefined, read: ReadFile): Promise<Evidence> {
   const analysis = await readAnalysis(file, analysisFileSchema, read);
   const { durationMs, speech, bouts, holds, sceneChangesMs } = analysis;
   return {
@@ -48,6 +46,5 @@ export async function evidenceIn(file: string | undefined, said: Alignment | nul
     sceneChangesMs,
     // Sides are the viewers' own here: they are at the left of the picture as they are at the left.
     pictureLeft: 'left',
-    said: said?.fits ? said : null,
   };
 }

@@ -1,4 +1,4 @@
-import type { SegmentKind } from '../lesson/segment-kind';
+import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import { sharedMs } from '../time/spans';
 import type { Evidence, Marked } from './evidence';
 
@@ -9,9 +9,13 @@ const BY_CHANCE = 0.5;
 const PER_SECOND = 0.7;
 /** Nothing that is planned is over sooner, ms. */
 export const SHORTEST_MS = 250;
-/** No aside is shorter; a change of side is said in other words than the lesson's, which takes so long. */
+/**
+ * No aside is shorter; a change of side is said in other words than the lesson's, which takes so long, and over work
+ * somebody says a word or two.
+ */
 const ASIDE_MS = 300;
 const CHANGE_SAID_MS = 2500;
+const OVER_WORK_MS = 1000;
 
 /** Who is heard to speak between instants, by their numbers, and whether what is said is the lesson's. */
 export class Spoken {
@@ -63,7 +67,8 @@ export class Spoken {
   /** What is said in something of the plan that is not the lesson's; 0 for nothing, ms. */
   asideMs(kind: SegmentKind, from: number, to: number): number {
     const unwrittenMs = this.unwrittenMs[to]! - this.unwrittenMs[from]!;
-    return unwrittenMs > (kind === 'swap' ? CHANGE_SAID_MS : ASIDE_MS) ? unwrittenMs : 0;
+    const leastMs = kind === 'swap' ? CHANGE_SAID_MS : isWork(kind) ? OVER_WORK_MS : ASIDE_MS;
+    return unwrittenMs > leastMs ? unwrittenMs : 0;
   }
 
   writtenS(from: number, to: number): number {

@@ -30,6 +30,27 @@ const settles = (from: number, to: number, written: boolean): number => {
   return new Weighing(slots, rows, evidence, [0, 6000], 'left').stay(pause, 0, 1);
 };
 
+/** The same for the work itself, of which hands are seen. */
+const works = (forMs: number): number => {
+  const evidence: Evidence = {
+    ...noEvidence(10_000),
+    ...{ heard: true, speech: [[100, 100 + forMs]] },
+    said: {
+      ...{ steps: [], missing: [], again: [], apologies: [] },
+      sentences: [{ startMs: 100, endMs: 100 + forMs, written: false }],
+    },
+  };
+  const work = slots.findIndex(({ kind }) => kind === 'reps');
+  return new Weighing(slots, rows, evidence, [0, 10_000], 'left').stay(work, 0, 1);
+};
+
+describe('work', () => {
+  it('is seldom chatted over, but a word or two says nothing', () => {
+    expect(works(0) - works(700)).toBeLessThan(1);
+    expect(works(0) - works(2000)).toBeGreaterThan(4);
+  });
+});
+
 describe('the pause in which hands settle', () => {
   it('is chatted in up to the work that it is before, and not quiet after that', () => {
     expect(settles(2300, 5800, false)).toBeGreaterThan(settles(300, 3800, false) + 2);
