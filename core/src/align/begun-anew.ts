@@ -1,4 +1,4 @@
-import { layBeside } from './global';
+import { layBeside, type Pair } from './global';
 import type { CaptionWord } from './heard';
 
 /** How somebody says that a sentence was spoilt and comes again (common speech, no source). */
@@ -110,11 +110,20 @@ function inOrder(own: readonly string[], run: readonly string[]): number {
   return row[run.length]!;
 }
 
+/**
+ * What of some words comes anew behind them.
+ *
+ * @param behind the first word of the second time.
+ */
+export function saidAnew(words: readonly string[], [from, to]: Run, behind: number): Pair[] {
+  const anew = words.slice(behind, behind + to - from + MORE);
+  return layBeside(words.slice(from, to), anew).filter((one) => one.likeness > 0);
+}
+
 /** The first word of what was broken off before the apology, by what comes after it; null where nothing comes again. */
 function brokenFrom(words: readonly string[], from: number, behind: number): number | null {
   for (let length = Math.min(LONGEST, from); length > 0; length--) {
-    const own = words.slice(from - length, from);
-    const pairs = layBeside(own, words.slice(behind, behind + length + MORE)).filter((one) => one.likeness > 0);
+    const pairs = saidAnew(words, [from - length, from], behind);
     const [first] = pairs;
     if (first?.written === 0 && pairs.length >= SHARE * length) return from - length;
   }

@@ -103,20 +103,15 @@ export function timed(
       const start = ends[i - 1] ?? 0;
       const [saidMs, overMs] = spoken?.[i] ?? [begins + silentMs + start * scale, begins + silentMs + ends[i]! * scale];
       const before = heard[heard.length - 1];
+      const earliestMs = (wholeSecond ? startMs : begins) + start * fast;
+      const latestMs = i > 0 ? endMs - (natural - start) * fast : wholeSecond ? startMs + 1000 : begins;
       heard.push({
         ...one,
         opens: one.opens || (spoken !== null && before !== undefined && saidMs - before.endMs > SENTENCE_MS),
         startMs: Math.round(saidMs),
         endMs: Math.round(overMs),
-        earliestMs: Math.round(
-          Math.max((wholeSecond ? startMs : begins) + start * fast, spoken ? saidMs - BESIDE_MS : 0),
-        ),
-        latestMs: Math.round(
-          Math.min(
-            i > 0 ? endMs - (natural - start) * fast : wholeSecond ? startMs + 1000 : begins,
-            spoken ? saidMs + BESIDE_MS : Infinity,
-          ),
-        ),
+        earliestMs: Math.round(spoken ? Math.max(earliestMs, saidMs - BESIDE_MS) : earliestMs),
+        latestMs: Math.round(spoken ? Math.min(latestMs, saidMs + BESIDE_MS) : latestMs),
       });
       if (weight > 0) silentMs += (silenceMs * weights[i]!) / weight;
     });

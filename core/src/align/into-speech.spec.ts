@@ -55,6 +55,21 @@ describe('laying words into the speech that is heard', () => {
     expect(intoSpeech(ends(500), [true], [1000, 3000], [[0, 1100]])).toBeNull();
   });
 
+  it('does not weigh every division of a whole transcript', () => {
+    const words = Array.from({ length: 2000 }, () => 300);
+    const speech = words.map((_, at) => [at * 500, at * 500 + 300] as const);
+    const closes = words.map(() => false);
+    expect(intoSpeech(ends(...words.slice(0, 40)), closes.slice(0, 40), [0, 20_000], speech)).not.toBeNull();
+    expect(
+      intoSpeech(
+        words.map((_, at) => 300 * (at + 1)),
+        closes,
+        [0, 1_000_000],
+        speech,
+      ),
+    ).toBeNull();
+  });
+
   it('keeps all words in order, within the line and within speech', () => {
     const lengths = fc.array(fc.integer({ min: 100, max: 900 }), { minLength: 1, maxLength: 12 });
     const gaps = fc.array(fc.tuple(fc.integer({ min: 0, max: 2000 }), fc.integer({ min: 100, max: 3000 })), {

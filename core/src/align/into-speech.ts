@@ -1,4 +1,4 @@
-import type { Span } from '../time/spans';
+import { intersectSpans, lengthOf, type Span } from '../time/spans';
 
 /** What is shorter than this at an end of a line belongs to the line beside it, ms. */
 const SLIVER_MS = 150;
@@ -7,6 +7,8 @@ const [VARIANCE, VARIANCE_A_MS] = [150 ** 2, 40];
 /** A pause where no sentence ends, and each second of it; a sentence that ends without one; speech that no word is of. */
 const [WITHIN, MOST_WITHIN, WITHOUT, WORDLESS] = [1.5, 6, 0.7, 3];
 const A_SECOND = 1000;
+/** A line may be a whole transcript: more divisions than this are not weighed. */
+const MOST_DIVISIONS = 20_000_000;
 
 /**
  * When the words of a line were said, by where somebody is heard to speak in it: runs of words are laid into its stretches of
@@ -16,7 +18,7 @@ const A_SECOND = 1000;
  * @param ends when each word ends when they are said without a pause, ms from the first.
  * @param closes whether a sentence ends with each of them.
  * @param speech sorted and disjoint.
- * @returns when each of them begins and ends; null where nobody is heard to speak.
+ * @returns when each of them begins and ends; null where nobody is heard to speak, and for lines that are too long.
  */
 export function intoSpeech(
   ends: readonly number[],
@@ -24,15 +26,15 @@ export function intoSpeech(
   [startMs, endMs]: Span,
   speech: readonly Span[],
 ): Span[] | null {
-  const parts = speech
-    .map(([a, b]): Span => [Math.max(a, startMs), Math.min(b, endMs)])
-    .filter(([a, b]) => b - a >= SLIVER_MS);
-  const spokenMs = parts.reduce((sum, [a, b]) => sum + b - a, 0);
+  const parts = intersectSpans(speech, [[startMs, endMs]]).filter(([a, b]) => b - a >= SLIVER_MS);
   const natural = ends[ends.length - 1] ?? 0;
-  if (parts.length === 0 || natural === 0) return null;
   const words = ends.length;
-  const scale = spokenMs / natural;
+  if (parts.length === 0 || natural === 0 || words ** 2 * parts.length > MOST_DIVISIONS) return null;
+  const scale = lengthOf(parts) / natural;
   const endOf = (to: number): number => (to === 0 ? 0 : ends[to - 1]! * scale);
+  let stops = 0;
+  /** How many sentences end before each word. */
+  const stopsBefore = closes.map((closed) => (closed ? stops++ : stops));
   // Of each part: the best way to have so many words said up to its end, and how many were said before it.
   let best = Array.from({ length: words + 1 }, (_, to) => (to === 0 ? 0 : Infinity));
   const cameFrom: Int32Array[] = [];
@@ -47,7 +49,7 @@ export function intoSpeech(
         if (to === before) cost += WORDLESS;
         else if (part < parts.length - 1 && to < words)
           cost += closes[to - 1] ? 0 : Math.min(MOST_WITHIN, WITHIN + (parts[part + 1]![0] - b) / A_SECOND);
-        for (let at = before; at < to - 1; at++) if (closes[at]) cost += WITHOUT;
+        if (to > before) cost += WITHOUT * (stopsBefore[to - 1]! - stopsBefore[before]!);
         if (cost < next[to]!) [next[to], from[to]] = [cost, before];
       }
     best = next;

@@ -1,6 +1,6 @@
 import { areWritten, laidTwice } from './written';
 
-/** Words of so many letters each: `.` before a word begins a sentence, `…` is a pause. */
+/** Words that take a quarter of a second each: `.` before a word begins a sentence, `…` is a pause. */
 const heard = (text: string): Parameters<typeof areWritten>[0] => {
   let now = 0;
   return text.split(' ').map((word) => {

@@ -1,4 +1,4 @@
-import { layBeside } from './global';
+import { saidAnew } from './begun-anew';
 import type { HeardWord } from './heard';
 
 /** What a word tells for its being written in the lesson, when it was laid beside one that is, and when it was not. */
@@ -6,8 +6,6 @@ const [LAID, ALONE] = [1.5, -1];
 /** What it takes to come from what is written to what is told beside it, and back: at a sentence, after a pause, within. */
 const [AT_A_SENTENCE, AFTER_A_PAUSE, WITHIN] = [-1.5, -2, -4];
 const PAUSE_MS = 300;
-/** What comes anew may have so many words more than what was broken off. */
-const MORE = 3;
 
 /**
  * Which of the words that were said are written in the lesson, more or less, and which are told beside it. Captions do not
@@ -53,10 +51,7 @@ export function laidTwice(
 ): ReadonlySet<number> {
   const all = new Set(laid);
   for (const [from, to] of broken)
-    for (const { written, said: anew, likeness } of layBeside(
-      said.slice(from, to),
-      said.slice(to, 2 * to - from + MORE),
-    ))
-      if (likeness > 0 && (all.has(from + written) || all.has(to + anew))) all.add(from + written).add(to + anew);
+    for (const { written: first, said: second } of saidAnew(said, [from, to], to))
+      if (all.has(from + first) || all.has(to + second)) all.add(from + first).add(to + second);
   return all;
 }

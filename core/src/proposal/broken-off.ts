@@ -1,5 +1,6 @@
 import type { SaidAnew } from '../align/align-lesson';
 import type { Bout, Seen } from '../footage/analyse';
+import { intersectSpans, lengthOf } from '../time/spans';
 import type { Evidence } from './evidence';
 import { BREATH_MS, isPress, LATE_MS, SAME_MS } from './instants';
 
@@ -53,7 +54,7 @@ export function brokenOff(
   };
 
   const saidOn = (fromMs: number, toMs: number): number =>
-    (SAID_ON * speech.reduce((sum, [a, b]) => sum + Math.max(0, Math.min(b, toMs) - Math.max(a, fromMs)), 0)) / 1000;
+    (SAID_ON * lengthOf(intersectSpans(speech, [[fromMs, toMs]]))) / 1000;
 
   const tells = new Map<number, (from: number) => number>();
   atMs.forEach((to, at) => {

@@ -11,6 +11,8 @@ export const EARLY_MS = 80;
 const SILENT_MS = 1500;
 /** From the last word to where a wait begins. */
 export const BREATH_MS = 350;
+/** Nothing that is planned is over sooner, ms. */
+export const SHORTEST_MS = 250;
 /** Where nothing happens for longer than this, there may be an end all the same. */
 const DULL_MS = 8000;
 
@@ -24,7 +26,6 @@ export interface Waits {
  * Where something can begin or end, in ms, ascending: at the take's own ends, where speech and hands begin and end, where
  * words and the log say so, where the scene changes, and in silence as long after talk as the plan waits. Within what is
  * agreed nothing does.
- *
  */
 export function instantsOf(evidence: Evidence, waits: Waits): number[] {
   const { durationMs, agreed } = evidence;

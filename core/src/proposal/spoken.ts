@@ -1,14 +1,13 @@
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import { sharedMs } from '../time/spans';
 import type { Evidence, Marked } from './evidence';
+import { SHORTEST_MS } from './instants';
 
 /** How probable speech is while somebody talks, and anywhere. */
 export const SPOKEN_TALK = 0.82;
 const BY_CHANCE = 0.5;
 /** Speech tells so much of each second, of what is known of single instants. */
 const PER_SECOND = 0.7;
-/** Nothing that is planned is over sooner, ms. */
-export const SHORTEST_MS = 250;
 /**
  * No aside is shorter; a change of side is said in other words than the lesson's, which takes so long, and over work
  * somebody says a word or two.
@@ -19,6 +18,8 @@ const OVER_WORK_MS = 1000;
 
 /** Who is heard to speak between instants, by their numbers, and whether what is said is the lesson's. */
 export class Spoken {
+  /** Instants at which somebody begins to speak, ms. */
+  readonly beginsMs: ReadonlySet<number>;
   private readonly spokenMs: Float64Array;
   /** Of what is said: what is written in the lesson, and what is not. */
   private readonly writtenMs: Float64Array;
@@ -33,6 +34,7 @@ export class Spoken {
     private readonly atMs: readonly number[],
   ) {
     const { speech, said } = evidence;
+    this.beginsMs = new Set(speech.map(([start]) => start));
     this.spokenMs = covered(atMs, speech);
     this.quiet = Float64Array.from(atMs, (ms) => {
       const [, end] = speech.findLast(([start]) => start < ms) ?? [0, 0];

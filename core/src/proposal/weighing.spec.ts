@@ -1,3 +1,5 @@
+import type { SegmentKind } from '../lesson/segment-kind';
+import type { Span } from '../time/spans';
 import { aLesson, aMove, aPace, aStep, reps } from '../testing';
 import { noEvidence, type Evidence } from './evidence';
 import { slotsOf } from './slots';
@@ -15,34 +17,22 @@ const { slots, rows } = slotsOf(
     ],
   }),
 );
-const pause = slots.findIndex(({ kind }) => kind === 'prep');
 
-/** What tells for a stretch of 6 s in which somebody speaks once to be the pause in which hands settle. */
-const settles = (from: number, to: number, written: boolean): number => {
+/** What tells for something of the plan to last so long when somebody speaks in it once. */
+const stays = (kind: SegmentKind, durationMs: number, [from, to]: Span, written: boolean): number => {
   const evidence: Evidence = {
-    ...noEvidence(6000),
+    ...noEvidence(durationMs),
     ...{ heard: true, speech: [[from, to]] },
     said: {
       ...{ steps: [], missing: [], again: [], apologies: [] },
       sentences: [{ startMs: from, endMs: to, written }],
     },
   };
-  return new Weighing(slots, rows, evidence, [0, 6000], 'left').stay(pause, 0, 1);
+  const slot = slots.findIndex((one) => one.kind === kind);
+  return new Weighing(slots, rows, evidence, [0, durationMs], 'left').stay(slot, 0, 1);
 };
-
-/** The same for the work itself, of which hands are seen. */
-const works = (forMs: number): number => {
-  const evidence: Evidence = {
-    ...noEvidence(10_000),
-    ...{ heard: true, speech: [[100, 100 + forMs]] },
-    said: {
-      ...{ steps: [], missing: [], again: [], apologies: [] },
-      sentences: [{ startMs: 100, endMs: 100 + forMs, written: false }],
-    },
-  };
-  const work = slots.findIndex(({ kind }) => kind === 'reps');
-  return new Weighing(slots, rows, evidence, [0, 10_000], 'left').stay(work, 0, 1);
-};
+const settles = (from: number, to: number, written: boolean): number => stays('prep', 6000, [from, to], written);
+const works = (forMs: number): number => stays('reps', 10_000, [100, 100 + forMs], false);
 
 describe('work', () => {
   it('is seldom chatted over, but a word or two says nothing', () => {

@@ -9,10 +9,10 @@ import { longestRun } from '../time/longest-run';
 import { sharedMs } from '../time/spans';
 import { brokenOff } from './broken-off';
 import { middleOf, type Evidence, type Marked } from './evidence';
-import { BREATH_MS, EARLY_MS, isPress, LATE_MS } from './instants';
+import { BREATH_MS, EARLY_MS, isPress, LATE_MS, SHORTEST_MS } from './instants';
 import type { Weights } from './path';
 import type { Slot, Work } from './slots';
-import { covered, seconds, SHORTEST_MS, spanOf, Spoken, SPOKEN_TALK } from './spoken';
+import { covered, seconds, spanOf, Spoken, SPOKEN_TALK } from './spoken';
 
 /** What lies on a recording beside the plan: talk of its own, nothing at all, something broken off and begun again. */
 export type Beside = 'talk' | 'pause' | 'again' | 'agreed';
@@ -285,10 +285,9 @@ export class Weighing implements Weights<Beside> {
     if (!one)
       return new Float64Array(this.atMs.length).fill(said?.missing.some((step) => isOfRow(step, row)) ? -1.5 : 0);
     const spread = 250;
-    const begins = new Set(this.evidence.speech.map(([start]) => start));
     const open = Math.max(1, one.latestMs - one.earliestMs + 2 * spread);
     return Float64Array.from(this.atMs, (ms) => {
-      const besideMs = Math.max(0, Math.abs(ms - one.startMs) - (begins.has(ms) ? NEAR_SPEECH_MS : 0));
+      const besideMs = Math.max(0, Math.abs(ms - one.startMs) - (this.spoken.beginsMs.has(ms) ? NEAR_SPEECH_MS : 0));
       const near = Math.exp(-((besideMs / spread) ** 2) / 2) / (spread * Math.sqrt(2 * Math.PI));
       const possible = ms > one.earliestMs - spread && ms < one.latestMs + spread ? 1 / open : 0;
       const c = one.confidence;
