@@ -33,6 +33,8 @@ export interface TakeMedia {
 const LEAD_MS = 30;
 /** How long the one that ended goes on unseen, so that the sounds overlap, ms. */
 const OVERLAP_MS = 40;
+/** So long no picture was announced before the film itself is asked where it stands, ms. */
+const UNANNOUNCED_MS = 500;
 /** So long the picture waits for the sound, ms. */
 const SOUND_MS = 1000;
 /** What plays until somebody says what. */
@@ -425,17 +427,21 @@ export class AssemblyPlayer implements OnDestroy {
       this.beside.follow(this.mix(), this.timeMs(), plays);
       this.chimes.follow(this.cueSounds(), this.timeMs(), plays, this.rate);
     };
+    let toldAt = performance.now();
     const onFrame: VideoFrameRequestCallback = (_now, frame) => {
       if (this.active.element !== element) return;
+      toldAt = performance.now();
       this.shownAt = frame.expectedDisplayTime;
       if (!element.paused) tell(frame.mediaTime * 1000);
       this.callback = element.requestVideoFrameCallback(onFrame);
     };
     if ('requestVideoFrameCallback' in element) this.callback = element.requestVideoFrameCallback(onFrame);
-    else
-      (element as HTMLVideoElement).ontimeupdate = () => {
-        if (!(element as HTMLVideoElement).paused) tell(this.active.takeMs);
-      };
+    // Where no picture is announced, because none can be drawn in time or nobody sees it, the film plays on all the same.
+    element.ontimeupdate = () => {
+      if (this.active.element !== element || element.paused || performance.now() - toldAt < UNANNOUNCED_MS) return;
+      this.shownAt = performance.now();
+      tell(this.active.takeMs);
+    };
   }
 
   private loudness(deck: Deck): number {

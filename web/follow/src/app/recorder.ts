@@ -11,6 +11,8 @@ const BEAT_MS = 5000;
 /** The longest stretch that the server takes as one: MOST_PLAYED_MS of the event's schema, which weighs too much here. */
 const LONGEST_MS = 10_000;
 const FLUSH_MS = 4000;
+/** An answer that takes longer is lost: what it was for is sent again, and holds up nothing else. */
+const ANSWER_MS = 30_000;
 const MOST = 200;
 
 interface Viewing {
@@ -159,10 +161,11 @@ export class Recorder {
         const events = await this.kept.some(MOST, (one) => !later.has(one.event.viewingId));
         if (events.length === 0 || this.closed) break;
         for (const batch of batches(events)) {
-          const became = await becomes(await fetch(urlOf(batch), request(batch)));
+          const answer = await fetch(urlOf(batch), { ...request(batch), signal: AbortSignal.timeout(ANSWER_MS) });
+          const became = await becomes(answer);
           if (became === 'unreachable') throw new Error('later');
           if (became === 'later') later.add(batch[0]!.event.viewingId);
-          else await this.kept.remove(batch.map((one) => one.id));
+          else this.kept.remove(batch.map((one) => one.id));
         }
       }
       this.waitMs = FLUSH_MS;
@@ -178,8 +181,9 @@ export class Recorder {
 
   /** The page goes away: what waits is sent once more on the way out. It stays kept until an answer comes. */
   private leave(): void {
+    if (!this.closed && this.from !== null && this.last.ms > this.from) this.beat(this.last.ms, this.last.rate);
+    this.kept.leave();
     if (this.closed) return;
-    if (this.from !== null && this.last.ms > this.from) this.beat(this.last.ms, this.last.rate);
     for (const batch of batches(this.kept.unsent.slice(-MOST)))
       void fetch(urlOf(batch), { ...request(batch), keepalive: true }).catch(() => undefined);
   }
