@@ -124,6 +124,18 @@ describe('what a take is proposed to show', () => {
     ]);
   });
 
+  it('has no step told of that is not done: what is said last is the end', () => {
+    const short: Evidence = { ...without(3), durationMs: 56_500, speech: FILMED.speech.slice(0, 5) };
+    expect(
+      propose(lesson, short)
+        .slice(-2)
+        .map(({ kind, stepId }) => [kind, stepId]),
+    ).toEqual([
+      ['reps', 'rope'],
+      ['outro', null],
+    ]);
+  });
+
   it('follows steps that changed their places', () => {
     const swapped: Evidence = {
       ...FILMED,
@@ -196,7 +208,7 @@ describe('what a take is proposed to show', () => {
     const found = propose(lesson, spoilt);
     const rope = found.filter(({ stepId, kind }) => kind === 'cut' || (stepId === 'rope' && kind === 'teach'));
     expect(rope.map(({ kind, startMs, endMs }) => [kind, startMs, endMs])).toEqual([
-      ['teach', 36_000, 38_350],
+      ['teach', 35_880, 38_350],
       ['cut', 38_500, 42_300],
       ['teach', 42_300, 44_500],
     ]);

@@ -10,6 +10,7 @@ import { sharedMs } from '../time/spans';
 import { brokenOff } from './broken-off';
 import { middleOf, type Evidence, type Marked } from './evidence';
 import { BREATH_MS, EARLY_MS, isPress, LATE_MS, SHORTEST_MS } from './instants';
+import { LeftOut } from './left-out';
 import type { Weights } from './path';
 import type { Slot, Work } from './slots';
 import { covered, seconds, spanOf, Spoken, SPOKEN_TALK } from './spoken';
@@ -36,21 +37,9 @@ const SPREAD: Partial<Record<SegmentKind, number>> = {
   intro: 0.4,
   outro: 0.4,
 };
-const SPREAD_WORK = 0.3;
-/** Of what the plan has, how much it tells against it to leave it out. */
-const LEFT_OUT: Partial<Record<SegmentKind, number>> = {
-  prep: -0.4,
-  swap: -1.5,
-  rest: -0.4,
-  teach: -1.5,
-  talk: -1,
-  intro: -1,
-  outro: -1,
-};
-const LEFT_OUT_WORK = -3;
+const SPREAD_WORK = 0.18;
+/** What is done comes again, or before its turn. */
 const BACK = -6;
-/** A take may show a part of the lesson only: to come from one place of the plan to any later one costs no more than this. */
-const FAR = -12;
 /** So many things of the plan around may come at any time; further away, what something speaks for this much. */
 const REACH = 24;
 const SPEAKS = 2;
@@ -109,8 +98,7 @@ export class Weighing implements Weights<Beside> {
   private readonly pressed: readonly (Float64Array | null)[];
   private readonly agreedFrom: ReadonlyMap<number, Marked>;
   private readonly agreedUpTo: Int32Array;
-  /** What leaving out all slots up to one weighs. */
-  private readonly leftOut: Float64Array;
+  private readonly leftOut: LeftOut;
   private readonly invited: readonly (readonly number[])[];
   private readonly again: ReturnType<typeof brokenOff>;
   /** Instants at which something was broken off. */
@@ -157,10 +145,7 @@ export class Weighing implements Weights<Beside> {
         evidence.said?.again.some((one) => Math.abs(one.startMs - ms) < WITHIN_MS) ? [at] : [],
       ),
     );
-    this.leftOut = new Float64Array(this.slots + 1);
-    plan.forEach(({ kind }, at) => {
-      this.leftOut[at + 1] = this.leftOut[at]! + (isWork(kind) ? LEFT_OUT_WORK : (LEFT_OUT[kind] ?? -0.5));
-    });
+    this.leftOut = new LeftOut(plan);
     this.invited = this.invitedAt(pictureLeft);
   }
 
@@ -174,7 +159,7 @@ export class Weighing implements Weights<Beside> {
   }
 
   enter(last: number, slot: number, at: number): number {
-    if (slot > last) return Math.max(FAR, this.leftOut[slot]! - this.leftOut[last + 1]!);
+    if (slot > last) return this.leftOut.between(last, slot);
     const { kind, opens, row, work } = this.plan[slot]!;
     // Where it goes on, its first words are not said: that tells nothing against it.
     if (slot === last && TOLD.has(kind) && this.again.has(at))
@@ -183,7 +168,7 @@ export class Weighing implements Weights<Beside> {
   }
 
   end(last: number): number {
-    return Math.max(FAR, this.leftOut[this.slots]! - this.leftOut[last + 1]!);
+    return this.leftOut.between(last, this.slots);
   }
 
   stay(slot: number, from: number, to: number): number {
@@ -225,7 +210,7 @@ export class Weighing implements Weights<Beside> {
     const said = WRITTEN_TALK * this.spoken.writtenS(from, to) + UNWRITTEN_TALK * this.spoken.unwrittenS(from, to);
     const before = this.plan[slot]?.kind;
     const aside = before === 'teach' || (before && WAITS.has(before)) ? AFTER_TEACHING : 0;
-    const talk = through - 1.5 - HANDS.talk * handS + this.spoken.tells(SPOKEN_TALK, from, to) + said + aside;
+    const talk = through - 1.2 - HANDS.talk * handS + this.spoken.tells(SPOKEN_TALK, from, to) + said + aside;
     const pause = through - 3 - HANDS.pause * handS + this.spoken.tells(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
     const again = through - 2 + (this.again.get(to)?.(from) ?? -Infinity);
     const best = Math.max(talk, pause, again);
