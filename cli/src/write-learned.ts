@@ -35,12 +35,8 @@ const made = {
   from: `${narrations.length} narrations of ${Object.keys(FOLDERS).join(' and ')}; as ${TRAINED_ON.join(', ')}`,
 };
 
-const { bias, weights, leftOut } = trained(narrations);
-write('begins', {
-  leftOut: Number(leftOut.toFixed(3)),
-  bias,
-  weights: Object.fromEntries(FEATURES.map((name, i) => [name, Number(weights[i]!.toFixed(4))])),
-});
+const { bias, trees, leftOut } = trained(narrations);
+write('begins', { leftOut: Number(leftOut.toFixed(3)), bias, features: FEATURES, trees });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
 const inLayouts = <T>(known: (marked: string, layout: (typeof LAYOUTS)[number]) => T): Known<T>[] =>

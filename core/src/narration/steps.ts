@@ -1,7 +1,7 @@
 import { parentOf, type Region } from '../face/regions';
-import { FEATURES, placesIn, type Place } from './learned/begin-features';
-import { bestBegins, type BeginWeights } from './learned/begins';
-import made from './learned/begins.json' with { type: 'json' };
+import { placesIn, type Place } from './learned/begin-features';
+import { bestBegins } from './learned/begins';
+import begins from './learned/begins.json' with { type: 'json' };
 import work from './learned/work.json' with { type: 'json' };
 import type { LearnedWork } from './learned/work';
 import { NOTHING_GIVEN, type Given } from './put-right';
@@ -56,7 +56,7 @@ type Swaps = readonly PlacedSwap[];
 export function readSteps(stream: Stream, swaps: Swaps, given: Given = NOTHING_GIVEN): FoundStep[] {
   if (stream.tokens.length === 0) return [];
   const { drafts, places } = placesToBegin(stream, swaps);
-  const found = bestBegins(places, WEIGHTS);
+  const found = bestBegins(places, begins);
   const begun = found.map(({ place, sure }, i): Draft => {
     const { region, action, swapped } = place;
     const ruled = announced(stream, drafts, place, found[i - 1]?.place ?? null);
@@ -123,8 +123,6 @@ function announced(stream: Stream, drafts: readonly Draft[], { token, atMs }: Pl
 }
 
 /** See `cli/src/write-learned.ts`. */
-const LEARNED: Readonly<Record<string, number>> = made.weights;
-const WEIGHTS: BeginWeights = { bias: made.bias, weights: FEATURES.map((name) => LEARNED[name]!) };
 
 const WORK: LearnedWork = work;
 

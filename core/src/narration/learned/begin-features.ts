@@ -25,7 +25,7 @@ import { inSentence, MS_A_TOKEN, sentenceOf } from '../windows';
 export interface Place {
   readonly token: number;
   readonly atMs: number;
-  /** What is true of it by itself, by the number of the feature. */
+  /** What is true of it by itself, and of the places before and after it, by the number of the feature. */
   readonly own: readonly number[];
   /** What paragraphs say for it, or against it: odds, as a logarithm. */
   readonly lean: number;
@@ -210,8 +210,13 @@ const AFTER: readonly (readonly [name: string, is: (of: Since) => boolean])[] = 
   ['a change of side after a number', ({ to, numbers }) => to.swapped && numbers > 0],
 ];
 
-/** The names of all that a place is judged by, in the order of their weights. */
-export const FEATURES: readonly string[] = [...OWN, ...FIRST, ...AFTER].map(([name]) => name);
+/** The names of all that a place is judged by, by number. */
+export const FEATURES: readonly string[] = [
+  ...[...OWN, ...FIRST, ...AFTER].map(([name]) => name),
+  ...OWN.map(([name]) => `before: ${name}`),
+  ...OWN.map(([name]) => `after: ${name}`),
+];
+const BEFORE = OWN.length + FIRST.length + AFTER.length;
 
 /**
  * What is true of a place where the step before it began at another one, as numbers of features.
@@ -301,7 +306,14 @@ export function placesIn(
       ...{ swapped: seen.swapNear, numbers, stops },
     });
   });
-  return places;
+  return places.map((place, i) => ({
+    ...place,
+    own: [
+      ...place.own,
+      ...(places[i - 1]?.own ?? []).map((feature) => BEFORE + feature),
+      ...(places[i + 1]?.own ?? []).map((feature) => BEFORE + OWN.length + feature),
+    ],
+  }));
 }
 
 function beginsClause({ tokens }: Stream, at: number, changes: boolean): boolean {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { FEATURES, placesIn, since, type Place } from './begin-features';
-import { bestBegins, SHORTEST_MS, type BeginWeights } from './begins';
+import { bestBegins, SHORTEST_MS, type BeginJudge } from './begins';
 import made from './begins.json' with { type: 'json' };
+import { oddsOf } from './trees';
 import { parseLines } from '../lines';
 import { readNarration } from '../read';
 import { readSwaps } from '../swaps';
@@ -20,10 +21,15 @@ const place = fc.record({
   swapped: fc.boolean(),
   number: fc.boolean(),
 });
-const weights = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), {
-  minLength: FEATURES.length,
-  maxLength: FEATURES.length,
-});
+const odds = fc.double({ min: -3, max: 3, noNaN: true });
+const asked = fc.integer({ min: -1, max: FEATURES.length - 1 });
+const trees = fc.array(
+  fc.record({
+    asks: fc.array(asked, { minLength: 3, maxLength: 3 }),
+    odds: fc.array(odds, { minLength: 4, maxLength: 4 }),
+  }),
+  { minLength: 8, maxLength: 20 },
+);
 
 function placesOf(rows: readonly (typeof place extends fc.Arbitrary<infer T> ? T : never)[]): Place[] {
   let [atMs, numbers] = [0, 0];
@@ -35,14 +41,13 @@ function placesOf(rows: readonly (typeof place extends fc.Arbitrary<infer T> ? T
 }
 
 /** How likely some places are the beginnings, and the others none. */
-function likelihood(places: readonly Place[], begins: readonly number[], { bias, weights }: BeginWeights): number {
+function likelihood(places: readonly Place[], begins: readonly number[], { bias, trees }: BeginJudge): number {
   let last: number | null = null;
   return places.reduce((sum, one, i) => {
     if (last !== null && one.atMs - places[last]!.atMs < SHORTEST_MS) return begins.includes(i) ? -Infinity : sum;
-    const odds = [...one.own, ...since(last === null ? null : places[last]!, one)].reduce(
-      (all, k) => all + weights[k]!,
-      bias + one.lean,
-    );
+    const on = new Uint8Array(FEATURES.length);
+    for (const feature of [...one.own, ...since(last === null ? null : places[last]!, one)]) on[feature] = 1;
+    const odds = bias + one.lean + oddsOf(trees, on);
     if (begins.includes(i)) last = i;
     return sum - Math.log1p(Math.exp(begins.includes(i) ? -odds : odds));
   }, 0);
@@ -51,9 +56,9 @@ function likelihood(places: readonly Place[], begins: readonly number[], { bias,
 describe('where steps begin', () => {
   it('is the most likely way of all, compared one by one', () => {
     fc.assert(
-      fc.property(fc.array(place, { maxLength: 8 }), weights, (rows, all) => {
+      fc.property(fc.array(place, { maxLength: 8 }), trees, (rows, all) => {
         const places = placesOf(rows);
-        const judged = { bias: 0.4, weights: all };
+        const judged = { bias: 0.4, trees: all };
         const found = bestBegins(places, judged).map(({ place: { token } }) => token);
         const ways = Array.from({ length: 2 ** places.length }, (_, bits) =>
           places.flatMap(({ token }) => ((bits >> token) & 1 ? [token] : [])),
@@ -67,7 +72,7 @@ describe('where steps begin', () => {
 
   it('is learned of the features that there are', () => {
     // Others: npx tsx cli/src/write-learned.ts
-    expect(Object.keys(made.weights)).toEqual([...FEATURES]);
+    expect(made.features).toEqual([...FEATURES]);
     expect(new Set(FEATURES).size).toBe(FEATURES.length);
   });
 

@@ -1,9 +1,10 @@
-import { since, type Place } from './begin-features';
+import { FEATURES, since, type Place } from './begin-features';
+import { oddsOf, type Tree } from './trees';
 
-/** Weights of all that a place is judged by, and what is added to each of them: see `begins.json`. */
-export interface BeginWeights {
+/** What a place is judged by, and what is added for each: see `begins.json`. */
+export interface BeginJudge {
   readonly bias: number;
-  readonly weights: readonly number[];
+  readonly trees: readonly Tree[];
 }
 
 /** No step is told in less, ms. */
@@ -19,16 +20,14 @@ export interface Begin {
 
 /**
  * Where steps begin: of all ways to have some of the places be beginnings, the most likely one. How likely a place is
- * depends on what it says and on where the step before it began (logistic regression; the best path by dynamic
- * programming over the last beginning).
+ * depends on what it says and on where the step before it began (trees; the best path by dynamic programming over the last
+ * beginning).
  *
  * @param places in order.
- * @example bestBegins([], { bias: 0, weights: [] }) // []
+ * @example bestBegins([], { bias: 0, trees: [] }) // []
  */
-export function bestBegins(places: readonly Place[], { bias, weights }: BeginWeights): Begin[] {
-  const own = places.map((place) => place.own.reduce((sum, one) => sum + weights[one]!, bias + place.lean));
-  const oddsAt = (from: number, to: number): number =>
-    since(from < 0 ? null : places[from]!, places[to]!).reduce((sum, one) => sum + weights[one]!, own[to]!);
+export function bestBegins(places: readonly Place[], judge: BeginJudge): Begin[] {
+  const oddsAt = oddsIn(places, judge);
   const none = { score: -Infinity, from: -1 };
   /** The best ways up to a place: with a step that begins there; and long after the last one, or before any. */
   const begun = places.map(() => ({ ...none }));
@@ -60,6 +59,28 @@ export function bestBegins(places: readonly Place[], { bias, weights }: BeginWei
     found.push({ place: places[at]!, sure: 1 / (1 + Math.exp(-odds)) });
   }
   return found.reverse();
+}
+
+/**
+ * The odds of a place, by its number, where the step before it began at another; −1 for none before. Of one place they are
+ * the same for most of those: what is true since is one of few things.
+ */
+export function oddsIn(places: readonly Place[], { bias, trees }: BeginJudge): (from: number, to: number) => number {
+  const on = new Uint8Array(FEATURES.length);
+  const known = places.map(() => new Map<number, number>());
+  return (from, to) => {
+    const place = places[to]!;
+    const then = since(from < 0 ? null : places[from]!, place);
+    const key = then.reduce((sum, feature) => sum + 2 ** (feature - then[0]!), 2 ** 40 * then[0]!);
+    const found = known[to]!.get(key);
+    if (found !== undefined) return found;
+    const all = [...place.own, ...then];
+    for (const feature of all) on[feature] = 1;
+    const odds = bias + place.lean + oddsOf(trees, on);
+    for (const feature of all) on[feature] = 0;
+    known[to]!.set(key, odds);
+    return odds;
+  };
 }
 
 /** The logarithm of what odds are as a probability. */

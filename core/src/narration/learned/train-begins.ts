@@ -1,6 +1,8 @@
 import { FEATURES, since, type Place } from './begin-features';
-import { bestBegins, SHORTEST_MS, type BeginWeights } from './begins';
+import { bestBegins, SHORTEST_MS, type BeginJudge } from './begins';
 import { knownStream, nearest } from './known';
+import { grown, type Growth, type Row } from './train-trees';
+import type { Tree } from './trees';
 import { LAYOUTS, type Layout } from '../layouts';
 import { f1, pairUp, type Score } from '../score';
 import { WORKED } from '../step-draft';
@@ -9,14 +11,12 @@ import { readSwaps } from '../swaps';
 
 /** All layouts: what is trained on the set as it was written alone learns its lines. */
 export const TRAINED_ON: readonly Layout[] = LAYOUTS;
-const ROUNDS = 250;
-const RATE = 0.3;
-const DECAY = 1e-3;
+const GROWTH: Growth = { trees: 200, depth: 4, rate: 0.1, reserve: 10 };
 /** A true beginning is the place that lies so near, ms. */
 const SAME_MS = 2600;
-/** What the weights are tried with. */
+/** What the trees are tried with. */
 const BIASES = [0, 0.4, 0.8, 1.2, 1.6];
-const FOLDS = 5;
+const FOLDS = 3;
 
 /** A narration as it is learned from: its places, those where a step truly begins, and when these are. */
 export interface Lesson {
@@ -40,53 +40,36 @@ export function lessonOf(marked: string, layout: Layout): Lesson {
   return { places, begins, trueMs };
 }
 
-/** Lessons as often as each counts. */
-const counted = (all: readonly { readonly lessons: readonly Lesson[]; readonly counts: number }[]): Lesson[] =>
-  all.flatMap(({ lessons, counts }) => Array.from({ length: counts }, () => lessons).flat());
+/** A narration in all layouts, and how much it counts. */
+interface Known {
+  readonly lessons: readonly Lesson[];
+  readonly counts: number;
+}
 
-/**
- * Weights by logistic regression on every place of every narration, each judged against the true beginning before it.
- * Deterministic: steps of all the data at once, with the root of the summed squares of what was stepped (AdaGrad).
- */
-export function fitted(lessons: readonly Lesson[], rounds = ROUNDS): number[] {
-  const rows: number[][] = [];
-  const truth: number[] = [];
-  for (const { places, begins } of lessons) {
-    let last: Place | null = null;
-    places.forEach((place, i) => {
-      if (last && place.atMs - last.atMs < SHORTEST_MS) return;
-      rows.push([...place.own, ...since(last, place)]);
-      truth.push(begins.has(i) ? 1 : 0);
-      if (begins.has(i)) last = place;
-    });
-  }
-  const weights = new Float64Array(FEATURES.length);
-  const squares = new Float64Array(FEATURES.length).fill(1e-6);
-  const slope = new Float64Array(FEATURES.length);
-  for (let round = 0; round < rounds; round++) {
-    slope.fill(0);
-    rows.forEach((row, i) => {
-      let odds = 0;
-      for (const one of row) odds += weights[one]!;
-      const off = 1 / (1 + Math.exp(-odds)) - truth[i]!;
-      for (const one of row) slope[one]! += off;
-    });
-    for (let k = 0; k < weights.length; k++) {
-      const step = slope[k]! / rows.length + DECAY * weights[k]!;
-      squares[k]! += step * step;
-      weights[k]! -= (RATE / Math.sqrt(squares[k]!)) * step;
-    }
-  }
-  return [...weights];
+/** Trees of every place of every narration, each judged against the true beginning before it. */
+export function fittedBegins(known: readonly Known[]): Tree[] {
+  const rows = known.flatMap(({ lessons, counts }) =>
+    lessons.flatMap(({ places, begins }) => {
+      let last: Place | null = null;
+      return places.flatMap((place, i): Row[] => {
+        if (last && place.atMs - last.atMs < SHORTEST_MS) return [];
+        const features = [...place.own, ...since(last, place)];
+        const truth = begins.has(i);
+        if (truth) last = place;
+        return [{ features, truth, counts }];
+      });
+    }),
+  );
+  return grown(rows, FEATURES.length, GROWTH);
 }
 
 /** How well beginnings are found, as steps are scored. */
-export function scoreOf(lessons: readonly Lesson[], weights: BeginWeights): Score {
+export function scoreOf(lessons: readonly Lesson[], judge: BeginJudge): Score {
   return lessons
     .map(({ places, trueMs }) =>
       pairUp(
         trueMs,
-        bestBegins(places, weights).map(({ place }) => place.atMs),
+        bestBegins(places, judge).map(({ place }) => place.atMs),
         (ms) => ms,
         () => true,
       ),
@@ -99,27 +82,27 @@ export function scoreOf(lessons: readonly Lesson[], weights: BeginWeights): Scor
 }
 
 /**
- * Weights of narrations, and the bias with which weights that were made without a narration find its steps best: whole
+ * Trees of narrations, and the bias with which trees that were grown without a narration find its steps best: whole
  * narrations are left out, with all of their layouts.
  *
- * @param narrations with their truth, and how often each counts where weights are made.
+ * @param narrations with their truth, and how often each counts where trees are grown.
  */
 export function trained(
   narrations: readonly { readonly marked: string; readonly counts: number }[],
-): BeginWeights & { readonly leftOut: number } {
-  const all = narrations.map(({ marked, counts }) => ({
+): BeginJudge & { readonly leftOut: number } {
+  const all = narrations.map(({ marked, counts }): Known => ({
     lessons: TRAINED_ON.map((layout) => lessonOf(marked, layout)),
     counts,
   }));
   const totals = BIASES.map(() => TRAINED_ON.map(() => ({ truth: 0, found: 0, right: 0 })));
   for (let fold = 0; fold < FOLDS; fold++) {
-    const weights = fitted(counted(all.filter((_, i) => i % FOLDS !== fold)), ROUNDS / 2);
+    const trees = fittedBegins(all.filter((_, i) => i % FOLDS !== fold));
     const others = all.filter((_, i) => i % FOLDS === fold);
     BIASES.forEach((bias, b) =>
       TRAINED_ON.forEach((_, l) => {
         const { truth, found, right } = scoreOf(
           others.map(({ lessons }) => lessons[l]!),
-          { bias, weights },
+          { bias, trees },
         );
         const sum = totals[b]![l]!;
         totals[b]![l] = { truth: sum.truth + truth, found: sum.found + found, right: sum.right + right };
@@ -128,5 +111,5 @@ export function trained(
   }
   const means = totals.map((scored) => scored.reduce((sum, one) => sum + f1(one), 0) / scored.length);
   const best = means.indexOf(Math.max(...means));
-  return { bias: BIASES[best]!, weights: fitted(counted(all)), leftOut: means[best]! };
+  return { bias: BIASES[best]!, trees: fittedBegins(all), leftOut: means[best]! };
 }
