@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -13,7 +14,9 @@ import type { Truth } from './truth';
  */
 export async function performed(lesson: Lesson, seed: number, folder: string): Promise<{ file: string; said: Said }> {
   await mkdir(folder, { recursive: true });
-  const file = join(folder, `${lesson.id}-${seed}.mp4`);
+  // A lesson that is drafted otherwise by now is another one.
+  const drafted = createHash('sha256').update(JSON.stringify(lesson)).digest('hex').slice(0, 12);
+  const file = join(folder, `${lesson.id}-${seed}-${drafted}.mp4`);
   const told = `${file}.said.json`;
   if (existsSync(file) && existsSync(told)) return { file, said: JSON.parse(await readFile(told, 'utf8')) as Said };
   const say = (lengthOf: (line: string) => number): Said =>

@@ -21,7 +21,7 @@ describe('takes that somebody films', () => {
 
   it('are proposed to show what they show, the better the more is known', () => {
     for (const [known, least, worked] of [
-      ['seen', 0.715, 0.86],
+      ['seen', 0.7, 0.85],
       ['captions', 0.86, 0.87],
       ['log', 0.925, 0.955],
     ] as const) {
