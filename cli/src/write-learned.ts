@@ -23,7 +23,7 @@ const FOLDERS = { development: 1, blocks: 3 } as const;
 const TO = 'core/src/narration';
 
 /**
- * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, a minute. What is learned
+ * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, three minutes. What is learned
  * never depends on what was learned before, so that it comes out the same every time.
  */
 const narrations = Object.entries(FOLDERS).flatMap(([folder, counts]) => {

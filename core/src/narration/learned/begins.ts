@@ -65,7 +65,7 @@ export function bestBegins(places: readonly Place[], judge: BeginJudge): Begin[]
  * The odds of a place, by its number, where the step before it began at another; −1 for none before. Of one place they are
  * the same for most of those: what is true since is one of few things.
  */
-export function oddsIn(places: readonly Place[], { bias, trees }: BeginJudge): (from: number, to: number) => number {
+function oddsIn(places: readonly Place[], { bias, trees }: BeginJudge): (from: number, to: number) => number {
   const on = new Uint8Array(FEATURES.length);
   const known = places.map(() => new Map<number, number>());
   return (from, to) => {

@@ -1,6 +1,6 @@
 import { FEATURES, since, type Place } from './begin-features';
 import { bestBegins, SHORTEST_MS, type BeginJudge } from './begins';
-import { knownStream, nearest } from './known';
+import { knownStream, nearest, type Known } from './known';
 import { grown, type Growth, type Row } from './train-trees';
 import type { Tree } from './trees';
 import { LAYOUTS, type Layout } from '../layouts';
@@ -40,16 +40,10 @@ export function lessonOf(marked: string, layout: Layout): Lesson {
   return { places, begins, trueMs };
 }
 
-/** A narration in all layouts, and how much it counts. */
-interface Known {
-  readonly lessons: readonly Lesson[];
-  readonly counts: number;
-}
-
 /** Trees of every place of every narration, each judged against the true beginning before it. */
-export function fittedBegins(known: readonly Known[]): Tree[] {
-  const rows = known.flatMap(({ lessons, counts }) =>
-    lessons.flatMap(({ places, begins }) => {
+function fittedBegins(known: readonly Known<Lesson>[]): Tree[] {
+  const rows = known.flatMap(({ layouts, counts }) =>
+    layouts.flatMap(({ places, begins }) => {
       let last: Place | null = null;
       return places.flatMap((place, i): Row[] => {
         if (last && place.atMs - last.atMs < SHORTEST_MS) return [];
@@ -90,8 +84,8 @@ export function scoreOf(lessons: readonly Lesson[], judge: BeginJudge): Score {
 export function trained(
   narrations: readonly { readonly marked: string; readonly counts: number }[],
 ): BeginJudge & { readonly leftOut: number } {
-  const all = narrations.map(({ marked, counts }): Known => ({
-    lessons: TRAINED_ON.map((layout) => lessonOf(marked, layout)),
+  const all = narrations.map(({ marked, counts }): Known<Lesson> => ({
+    layouts: TRAINED_ON.map((layout) => lessonOf(marked, layout)),
     counts,
   }));
   const totals = BIASES.map(() => TRAINED_ON.map(() => ({ truth: 0, found: 0, right: 0 })));
@@ -101,7 +95,7 @@ export function trained(
     BIASES.forEach((bias, b) =>
       TRAINED_ON.forEach((_, l) => {
         const { truth, found, right } = scoreOf(
-          others.map(({ lessons }) => lessons[l]!),
+          others.map(({ layouts }) => layouts[l]!),
           { bias, trees },
         );
         const sum = totals[b]![l]!;

@@ -114,7 +114,8 @@ function leftKeys(): string[] {
 function leftBehind(): KeptEvent[] {
   return leftKeys().flatMap((key) => {
     const one = parseJson(localStorage.getItem(key) ?? '') as Partial<KeptEvent> | null;
-    if (typeof one?.event?.viewingId === 'string') return [one as KeptEvent];
+    // One that does not stand under its own id could never be removed.
+    if (typeof one?.event?.viewingId === 'string' && key === LEFT + one.id) return [one as KeptEvent];
     localStorage.removeItem(key);
     return [];
   });

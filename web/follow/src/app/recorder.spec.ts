@@ -113,6 +113,7 @@ describe('what a viewer’s page writes down', () => {
     opening.and.callThrough();
     // What is broken there stands in nothing's way.
     localStorage.setItem('limber.event.broken', '{"id":"broken"}');
+    localStorage.setItem('limber.event.elsewhere', '{"id":"here","event":{"viewingId":"viewing"}}');
     sent = [];
     answer = () => new Response('{}', { status: 202 });
     open();
