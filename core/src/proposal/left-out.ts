@@ -57,7 +57,16 @@ export class LeftOut {
     const begun = Math.max(rest, this.begins[slot] ?? this.plan.length);
     const parts = this.parts[rest]! - this.parts[last + 1]! + this.parts[slot]! - this.parts[begun]!;
     const wholes = this.wholes[begun]! - this.wholes[rest]!;
-    return Math.max(FAR, parts + wholes) + (this.isForNothing(last, rest) ? FOR_NOTHING : 0);
+    return Math.max(FAR, parts + wholes) + this.forNothing(last, rest);
+  }
+
+  /** What it tells that something earlier comes after a slot: within its step it is begun anew, else its work is left out. */
+  goingBack(last: number, slot: number): number {
+    return slot < this.begins[last]! ? this.forNothing(last, this.ends[last]!) : 0;
+  }
+
+  private forNothing(last: number, rest: number): number {
+    return this.isForNothing(last, rest) ? FOR_NOTHING : 0;
   }
 
   private isForNothing(last: number, rest: number): boolean {

@@ -364,6 +364,37 @@ describe('what a take is proposed to show', () => {
     expect(found.some(({ kind, side, startMs }) => kind === 'reps' && side === 'left' && startMs < 22_000)).toBeFalse();
   });
 
+  it('takes what hands do where work was refused for nothing that was done before', () => {
+    const last = aLesson({
+      ...{ pace: lesson.pace, opening: lesson.opening, closing: lesson.closing },
+      steps: [lesson.steps[1]!, lesson.steps[2]!, lesson.steps[0]!],
+    });
+    const filmed: Evidence = {
+      ...noEvidence(71_000),
+      ...{ heard: true, pictureLeft: 'left' },
+      speech: [
+        [1000, 6000],
+        [6500, 10_000],
+        [22_200, 25_800],
+        [38_000, 41_500],
+        [54_000, 55_800],
+        [68_000, 70_500],
+      ],
+      bouts: [
+        bout(12_000, 22_000, 'both', 'jaw'),
+        bout(27_500, 37_500, 'both', 'forehead'),
+        bout(43_500, 53_500, 'left', 'neck'),
+        bout(57_000, 67_000, 'right', 'neck'),
+      ],
+    };
+    const all = propose(last, filmed);
+    const refused = all.find(({ kind, side }) => kind === 'reps' && side === 'right')!;
+    expect([refused.startMs, refused.endMs]).toEqual([57_000, 67_000]);
+    const agreed = all.filter((one) => one !== refused);
+    const found = propose(last, { ...filmed, agreed, rejected: [refused] });
+    expect(found.filter(({ kind }) => kind === 'reps')).toEqual([]);
+  });
+
   it('finds by itself whose side the left of the picture is', () => {
     const mirrored = FILMED.bouts.map((one): Bout => ({
       ...one,

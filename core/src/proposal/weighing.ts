@@ -38,6 +38,8 @@ const SPREAD: Partial<Record<SegmentKind, number>> = {
   outro: 0.4,
 };
 const SPREAD_WORK = 0.18;
+/** Less than such a share of what is planned is none of it. */
+const [LEAST, LEAST_WORK] = [0.1, 0.25];
 /** What is done comes again, or before its turn. */
 const BACK = -6;
 /** So many things of the plan around may come at any time; further away, what something speaks for this much. */
@@ -98,6 +100,8 @@ export class Weighing implements Weights<Beside> {
   private readonly pressed: readonly (Float64Array | null)[];
   private readonly agreedFrom: ReadonlyMap<number, Marked>;
   private readonly agreedUpTo: Int32Array;
+  /** Instants at which work was refused: what was done before is not done once more just there. */
+  private readonly refused: readonly boolean[];
   private readonly leftOut: LeftOut;
   private readonly invited: readonly (readonly number[])[];
   private readonly again: ReturnType<typeof brokenOff>;
@@ -145,6 +149,10 @@ export class Weighing implements Weights<Beside> {
         evidence.said?.again.some((one) => Math.abs(one.startMs - ms) < WITHIN_MS) ? [at] : [],
       ),
     );
+    const refused = evidence.rejected.filter(({ kind }) => isWork(kind));
+    this.refused = atMs.map((ms) =>
+      refused.some(({ startMs, endMs }) => ms >= startMs - WITHIN_MS && ms < endMs - WITHIN_MS),
+    );
     this.leftOut = new LeftOut(plan);
     this.invited = this.invitedAt(pictureLeft);
   }
@@ -164,7 +172,7 @@ export class Weighing implements Weights<Beside> {
     // Where it goes on, its first words are not said: that tells nothing against it.
     if (slot === last && TOLD.has(kind) && this.again.has(at))
       return GOES_ON - (opens ? Math.min(0, this.rowStarts[row]![at]!) : 0);
-    return opens || work ? BACK : -Infinity;
+    return (opens || work) && !this.refused[at] ? BACK + this.leftOut.goingBack(last, slot) : -Infinity;
   }
 
   end(last: number): number {
@@ -178,7 +186,8 @@ export class Weighing implements Weights<Beside> {
     if (this.isRejected(this.plan[slot]!, from, to)) return -Infinity;
     const { kind, plannedMs, spoken, work, row, opens } = this.plan[slot]!;
     const lengthMs = this.atMs[to]! - this.atMs[from]!;
-    if (lengthMs > 3 * plannedMs + 8000 || lengthMs < Math.max(SHORTEST_MS, 0.1 * plannedMs)) return -Infinity;
+    const shortestMs = Math.max(SHORTEST_MS, (work ? LEAST_WORK : LEAST) * plannedMs);
+    if (lengthMs > 3 * plannedMs + 8000 || lengthMs < shortestMs) return -Infinity;
     const expected = work ? SPOKEN_WORK + (SPOKEN_OVER - SPOKEN_WORK) * spoken : (SPOKEN[kind] ?? 0.3);
     const as = TOLD.has(kind) ? 'told' : WAITS.has(kind) ? 'wait' : work ? 'work' : null;
     const aside = as ? this.spoken.asideMs(kind, from, to) : 0;
