@@ -58,6 +58,8 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
     await page.waitForFunction(() => (document.querySelector<HTMLVideoElement>('video.on')?.readyState ?? 0) >= 2);
     const work = page.locator('[data-testid=row].work');
     await expect(work).toHaveCount(4);
+    // Until hands are seen and counted, the plan alone tells where parts are.
+    await expect(work.last()).toContainText('3 of 3');
     // To look is the first press: the chosen part plays, with its repetitions counted, and stands again after it.
     await work.last().getByRole('button').click();
     await page.keyboard.press('Enter');
