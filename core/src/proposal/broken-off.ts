@@ -26,7 +26,17 @@ const SENTENCE_MS = 100;
 const [PRESSED, AT_A_BEGINNING, ELSEWHERE] = [4, 1, -3];
 
 /**
- * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press.
+ * Work that is done once more after a few words tells so much. It was shorter the first time; the words come with its end,
+ * take no longer, and hands are back so soon after them.
+ */
+const DONE_ANEW = 5;
+const SHORTER = 0.97;
+const WORDS_MS = 4000;
+const [BEFORE_END_MS, AFTER_END_MS] = [400, 800];
+const BACK_MS = 2500;
+
+/**
+ * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press, hands that do it once more.
  *
  * @param seen by their middles.
  * @returns for the number of each instant at which it can end: how much tells for its having begun at another.
@@ -39,6 +49,7 @@ export function brokenOff(
   const presses = log.filter((one) => one.kind === 'again').map((one) => one.atMs);
   const speechMs = speech.map(([start]) => start);
   const beginnings = new Set([...seen.map((one) => one.startMs), ...speechMs]);
+  const anewByHand = doneAnew(seen, speech);
   /** How well an instant is where a word was said; null where it cannot be. */
   const isAt = (ms: number, saidMs: number, { earliestMs, latestMs }: SaidAnew['begins']): number | null =>
     Math.abs(ms - saidMs) <= AGAIN_MS || (ms >= earliestMs - SAME_MS && ms <= latestMs + SAME_MS)
@@ -69,7 +80,8 @@ export function brokenOff(
       ...presses.map((ms) => (isPress(ms, to) ? 0 : to > ms ? anewAfter(ms - LATE_MS, LATE_MS) : -Infinity)),
     );
     const sorry = said?.apologies.find(({ endMs }) => to > endMs - SAME_MS && to < endMs + LATEST_MS);
-    if (anew.length === 0 && pressed === -Infinity && !sorry) return;
+    const done = anewByHand.filter(({ endMs }) => isSame(endMs, to));
+    if (anew.length === 0 && pressed === -Infinity && !sorry && done.length === 0) return;
     const sorrow = sorry ? anewAfter(sorry.endMs + SAME_MS, BREATH_MS) : -Infinity;
     tells.set(at, (from) => {
       const fromMs = atMs[from]!;
@@ -79,6 +91,7 @@ export function brokenOff(
         return starts === null ? [] : [SAID_ANEW + starts + ends];
       });
       if (known.length > 0) return Math.max(...known);
+      if (done.some(({ startMs }) => isSame(startMs, fromMs))) return DONE_ANEW;
       const apology = sorry && anew.length === 0 ? apologised(sorry.startMs, fromMs) + sorrow : -Infinity;
       // It begins where something begins, and most likely not long ago.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
@@ -87,6 +100,19 @@ export function brokenOff(
     });
   });
   return tells;
+}
+
+/** Where hands do the same twice in the same place, with a few words between: the first time, up to the last of them. */
+function doneAnew(seen: readonly (Seen | Bout)[], speech: Evidence['speech']): Pick<Seen, 'startMs' | 'endMs'>[] {
+  return seen.flatMap(({ startMs, endMs, half, region }, at) => {
+    const next = seen[at + 1];
+    if (next?.half !== half || next.region !== region || next.startMs < endMs) return [];
+    if (endMs - startMs > SHORTER * (next.endMs - next.startMs)) return [];
+    const words = speech.filter(([start, end]) => start > endMs - BEFORE_END_MS && end < next.startMs + SAME_MS);
+    const [firstMs, lastMs] = [words[0]?.[0] ?? Infinity, words[words.length - 1]?.[1] ?? 0];
+    const soon = firstMs < endMs + AFTER_END_MS && lastMs > next.startMs - BACK_MS;
+    return soon && lastMs - firstMs < WORDS_MS ? [{ startMs, endMs: lastMs }] : [];
+  });
 }
 
 const isSame = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_MS;

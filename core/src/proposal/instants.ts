@@ -10,7 +10,7 @@ export const EARLY_MS = 80;
 /** Silence has to be longer by so much than what is waited, for something to begin in it. */
 const SILENT_MS = 1500;
 /** From the last word to where a wait begins. */
-export const BREATH_MS = 350;
+export const BREATH_MS = 450;
 /** Nothing that is planned is over sooner, ms. */
 export const SHORTEST_MS = 250;
 /** Where nothing happens for longer than this, there may be an end all the same. */
@@ -60,14 +60,16 @@ function possible(
     ...sceneChangesMs,
     ...(said?.steps.map((one) => one.startMs) ?? []),
     ...(said?.again.flatMap((one) => [one.startMs, one.endMs]) ?? []),
-    ...(said?.apologies.map((one) => one.endMs + BREATH_MS) ?? []),
   ];
+  const sorry = said?.apologies.map((one) => one.endMs + BREATH_MS) ?? [];
+  // What is only reckoned gives way to what is known to be just beside it.
+  const reckoned = [...sorry, ...waited].filter((ms) => !known.some((one) => Math.abs(one - ms) <= SAME_MS));
   // A press is late: what it tells stands where something happens just before it, else a little before it.
   const pressed = log
     .map(({ atMs }) => atMs)
-    .filter((atMs) => !known.some((ms) => ms > atMs - LATE_MS && ms <= atMs + SAME_MS))
+    .filter((atMs) => ![...known, ...sorry].some((ms) => ms > atMs - LATE_MS && ms <= atMs + SAME_MS))
     .map((atMs) => atMs - USUALLY_LATE_MS);
-  return [...known, ...pressed, ...waited].map(Math.round).filter((ms) => ms > 0 && ms < durationMs);
+  return [...known, ...pressed, ...reckoned].map(Math.round).filter((ms) => ms > 0 && ms < durationMs);
 }
 
 /** Instants between two that are far apart. */

@@ -33,6 +33,12 @@ describe('what is left out of the plan', () => {
     expect(leftOut.between(ROPE, LANTERN)).toBeGreaterThan(leftOut.between(ROPE, OUTRO) - 2);
   });
 
+  it('is what leads to work, too, when something earlier comes after it; begun anew within its step it is nothing', () => {
+    expect(leftOut.goingBack(SWAP, INTRO + 1)).toBe(0);
+    expect(leftOut.goingBack(ROPE, LAST_OF_SLIPWAY)).toBe(0);
+    expect(leftOut.goingBack(TEACHES_ROPE, LAST_OF_SLIPWAY)).toBeLessThan(-2);
+  });
+
   it('is a part of the lesson at once, however long it is', () => {
     const long = new LeftOut(Array.from({ length: 200 }, (_, at) => ({ kind: 'reps' as const, stepId: `step ${at}` })));
     expect(long.between(-1, 199)).toBe(long.between(-1, 100));

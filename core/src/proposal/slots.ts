@@ -17,6 +17,8 @@ export interface Slot {
   /** Whether the row begins with it. */
   readonly opens: boolean;
   readonly plannedMs: number;
+  /** What is said in it; empty for nothing. */
+  readonly words: string;
   /** Share of it in which somebody is to speak, 0 to 1. */
   readonly spoken: number;
   /** What hands do in it; null where it is no work. */
@@ -46,7 +48,7 @@ export function slotsOf(lesson: Lesson): { readonly slots: readonly Slot[]; read
   const { rows, rowOf } = rowsOf(passages);
   const steps = new Map(movesOf(lesson.steps).map((step) => [step.id, step]));
   let opened = -1;
-  const slots = passages.map(({ kind, stepId, side, startMs, endMs, spoken }, at): Slot => {
+  const slots = passages.map(({ kind, stepId, side, startMs, endMs, spoken, words }, at): Slot => {
     const row = rowOf[at]!;
     // What is made ready before the first word opens nothing that anybody hears.
     const opens = row > opened && row < rows.length && startMs >= rows[row]!.startMs;
@@ -55,7 +57,7 @@ export function slotsOf(lesson: Lesson): { readonly slots: readonly Slot[]; read
     const worked = side ?? (step ? (partsOf(step.sidePlan)[0] ?? null) : null);
     const plannedMs = endMs - startMs;
     return {
-      ...{ kind, stepId, side, row, opens, plannedMs },
+      ...{ kind, stepId, side, row, opens, plannedMs, words },
       spoken: plannedMs > 0 ? lengthOf(unionSpans(spoken)) / plannedMs : 0,
       work: step && worked && isWork(kind) ? workOf(step, worked) : null,
     };

@@ -12,6 +12,7 @@ import { middleOf, type Evidence, type Marked } from './evidence';
 import { BREATH_MS, EARLY_MS, isPress, LATE_MS, SHORTEST_MS } from './instants';
 import { LeftOut } from './left-out';
 import type { Weights } from './path';
+import type { Rhythm } from './rhythm';
 import type { Slot, Work } from './slots';
 import { covered, seconds, spanOf, Spoken, SPOKEN_TALK } from './spoken';
 
@@ -103,6 +104,8 @@ export class Weighing implements Weights<Beside> {
   /** Instants at which work was refused: what was done before is not done once more just there. */
   private readonly refused: readonly boolean[];
   private readonly leftOut: LeftOut;
+  /** Of each row, the slot that opens it. */
+  private readonly openers: ReadonlyMap<number, number>;
   private readonly invited: readonly (readonly number[])[];
   private readonly again: ReturnType<typeof brokenOff>;
   /** Instants at which something was broken off. */
@@ -114,8 +117,10 @@ export class Weighing implements Weights<Beside> {
     private readonly evidence: Evidence,
     private readonly atMs: readonly number[],
     pictureLeft: ViewerSide,
+    private readonly rhythm?: Rhythm,
   ) {
     this.slots = plan.length;
+    this.openers = new Map(plan.flatMap(({ opens, row }, at) => (opens ? [[row, at] as const] : [])));
     this.seen = [...evidence.bouts, ...evidence.holds].sort((a, b) => middleOf(a) - middleOf(b));
     this.spoken = new Spoken(evidence, atMs);
     this.handMs = covered(atMs, this.seen.map(spanOf));
@@ -167,12 +172,19 @@ export class Weighing implements Weights<Beside> {
   }
 
   enter(last: number, slot: number, at: number): number {
-    if (slot > last) return this.leftOut.between(last, slot);
+    if (slot > last) return this.leftOut.between(last, slot) + this.unopened(last, slot, at);
     const { kind, opens, row, work } = this.plan[slot]!;
     // Where it goes on, its first words are not said: that tells nothing against it.
     if (slot === last && TOLD.has(kind) && this.again.has(at))
       return GOES_ON - (opens ? Math.min(0, this.rowStarts[row]![at]!) : 0);
     return (opens || work) && !this.refused[at] ? BACK + this.leftOut.goingBack(last, slot) : -Infinity;
+  }
+
+  /** What opens a row is left out, and the rest of it is not: words that say that it begins elsewhere tell against it. */
+  private unopened(last: number, slot: number, at: number): number {
+    const { row } = this.plan[slot]!;
+    const opener = this.openers.get(row) ?? slot;
+    return opener > last && opener < slot ? Math.min(0, this.rowStarts[row]![at]!) : 0;
   }
 
   end(last: number): number {
@@ -204,6 +216,7 @@ export class Weighing implements Weights<Beside> {
     // What was begun anew may be told in other words.
     if (as === 'told' && !this.again.has(from))
       weight += UNWRITTEN_TOLD * Math.min(this.spoken.leadS(from), this.spoken.unwrittenS(from, to));
+    weight += this.rhythm?.tells(slot, from, to) ?? 0;
     if (opens) weight += this.rowStarts[row]![from]!;
     if (work && this.unsaid.has(row)) weight += UNSAID;
     return weight + (this.pressed[slot]?.[from] ?? 0);
