@@ -55,10 +55,15 @@ export function brokenOff(
     Math.abs(ms - saidMs) <= AGAIN_MS || (ms >= earliestMs - SAME_MS && ms <= latestMs + SAME_MS)
       ? (speechMs.some((one) => isSame(one, ms)) ? WITH_SPEECH : 0) - Math.abs(ms - saidMs) / BESIDE_MS
       : null;
+  /** Work that was just done. */
+  const workBefore = (ms: number): Seen | Bout | undefined => {
+    const work = seen.findLast((one) => one.startMs < ms);
+    return work && ms - work.endMs < APOLOGY_MS ? work : undefined;
+  };
   /** What an apology tells for what it is of to begin at an instant: work just before it, else a sentence. */
   const apologised = (sorryMs: number, fromMs: number): number => {
-    const work = seen.findLast((one) => one.startMs < sorryMs);
-    if (work && sorryMs - work.endMs < APOLOGY_MS) return isSame(work.startMs, fromMs) ? WORK : -Infinity;
+    const work = workBefore(sorryMs);
+    if (work) return isSame(work.startMs, fromMs) ? WORK : -Infinity;
     const sentence = said?.sentences.findLast((one) => one.endMs <= sorryMs + SAME_MS);
     const besideMs = sentence ? Math.abs(sentence.startMs - fromMs) : Infinity;
     return besideMs <= AGAIN_MS ? SENTENCE - besideMs / SENTENCE_MS : -Infinity;
@@ -93,9 +98,12 @@ export function brokenOff(
       if (known.length > 0) return Math.max(...known);
       if (done.some(({ startMs }) => isSame(startMs, fromMs))) return DONE_ANEW;
       const apology = sorry && anew.length === 0 ? apologised(sorry.startMs, fromMs) + sorrow : -Infinity;
-      // It begins where something begins, and most likely not long ago.
+      // It begins where something begins.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
-      const press = PRESSED + pressed + here - (to - fromMs) / 6000 + (anew.length > 0 ? ELSEWHERE : 0);
+      // Of work just before, however long it was; else it was not long ago.
+      const ofWork = anew.length === 0 && isSame(workBefore(to - LATE_MS)?.startMs ?? -Infinity, fromMs);
+      const press =
+        PRESSED + pressed + here + (ofWork ? WORK : (fromMs - to) / 6000 + (anew.length > 0 ? ELSEWHERE : 0));
       return Math.max(apology + Math.max(0, PRESSED + pressed), press);
     });
   });

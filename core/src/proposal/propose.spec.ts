@@ -174,7 +174,7 @@ describe('what a take is proposed to show', () => {
     const found = propose(lesson, again);
     expect(works(found)[2]).toEqual(['rope', 'both', 49_000, 59_000, 5]);
     const cut = found.find(({ kind }) => kind === 'cut')!;
-    expect([cut.startMs, cut.endMs, cut.because]).toEqual([41_500, 47_500, ['it was broken off and begun again']]);
+    expect([cut.startMs, cut.endMs, cut.because]).toEqual([41_500, 47_950, ['it was broken off and begun again']]);
   });
 
   const said = (more: Partial<NonNullable<Evidence['said']>>): Evidence['said'] => ({
@@ -348,7 +348,7 @@ describe('what a take is proposed to show', () => {
         .map(({ endMs }) => endMs);
     const log = [{ atMs: 47_900, kind: 'again', stepId: 'rope', side: 'both', n: null }] as const;
     expect(ends({ ...BROKEN_OFF, said: said({ apologies: [{ startMs: 45_600, endMs: 47_500 }] }) })).toEqual([47_950]);
-    expect(ends({ ...BROKEN_OFF, log })).toEqual([47_500]);
+    expect(ends({ ...BROKEN_OFF, log })).toEqual([47_950]);
   });
 
   it('ends what is told with its last word, however short', () => {
@@ -418,6 +418,30 @@ describe('what a take is proposed to show', () => {
     const agreed = all.filter((one) => one !== refused);
     const found = propose(last, { ...filmed, agreed, rejected: [refused] });
     expect(found.filter(({ kind }) => kind === 'reps')).toEqual([]);
+  });
+
+  it('takes a pause before the first word for one, however short, and what is said after the closing words for closing', () => {
+    const later = 2400;
+    const beside: Evidence = {
+      ...FILMED,
+      durationMs: FILMED.durationMs + later + 6000,
+      speech: [
+        [3000, 3600],
+        ...FILMED.speech.map(([a, b], at): readonly [number, number] => [a + later + (at ? 0 : 600), b + later]),
+        [72_500, 77_000],
+      ],
+      bouts: FILMED.bouts.map((one) => bout(one.startMs + later, one.endMs + later, one.half, one.region)),
+      said: said({
+        sentences: [
+          { startMs: 69_400, endMs: 71_900, written: true },
+          { startMs: 72_500, endMs: 77_000, written: false },
+        ],
+      }),
+    };
+    const found = propose(lesson, beside);
+    expect([found[0]!.kind, found[0]!.endMs, found[1]!.kind]).toEqual(['cut', 3000, 'intro']);
+    const [closing] = found.slice(-1);
+    expect([closing!.kind, closing!.startMs, closing!.endMs]).toEqual(['outro', 69_400, 77_350]);
   });
 
   it('finds by itself whose side the left of the picture is', () => {

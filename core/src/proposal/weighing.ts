@@ -64,8 +64,13 @@ const SEVERAL = 4;
 const UNWRITTEN_TOLD = -1.1;
 const UNWRITTEN_TALK = 0.3;
 const WRITTEN_TALK = -0.8;
-/** An aside belongs to what is taught just before it, or to the pause before work: neither is followed by talk. */
+/** An aside belongs to what is taught just before it, to the pause before work, to the closing: talk follows none of them. */
 const AFTER_TEACHING = -4;
+const TALKED_TO: ReadonlySet<SegmentKind> = new Set(['teach', 'prep', 'swap', 'rest', 'outro']);
+/** What comes beside the plan: each of it for itself; nobody pauses for a moment only. */
+const [TALK, PAUSE] = [-1.2, -3];
+const [LEAST_PAUSE_MS, BRIEF_PAUSE] = [4000, -3];
+const SPOKEN_PAUSE = 0.12;
 /** Somebody may chat in what the plan has, too: seldom while working. It is longer by that, then, and as quiet beside it. */
 const ASIDE = { told: -0.6, wait: -2, work: -5 } as const;
 const SPREAD_ASIDE = 0.3;
@@ -223,21 +228,30 @@ export class Weighing implements Weights<Beside> {
   }
 
   fill(slot: number, from: number, to: number): { readonly weight: number; readonly as: Beside } | null {
-    const lengthMs = this.atMs[to]! - this.atMs[from]!;
-    const handS = seconds(this.handMs, from, to);
     const agreed = this.agreedBetween(from, to);
     if (agreed) return agreed === 'across' ? null : { weight: 0, as: 'agreed' };
-    if (lengthMs > MOST_BESIDE_MS) return null;
-    const through = this.through[from]!;
+    const again = this.through[from]! - 2 + (this.again.get(to)?.(from) ?? -Infinity);
+    const short = this.atMs[to]! - this.atMs[from]! <= MOST_BESIDE_MS;
+    const talk = short ? this.talk(slot, from, to) : -Infinity;
+    const pause = short ? this.pause(from, to) : -Infinity;
+    const weight = Math.max(talk, pause, again);
+    const as = weight === again ? 'again' : weight === talk ? 'talk' : 'pause';
+    const isNone = weight === -Infinity || this.isRejected({ kind: KIND_OF[as], stepId: null, side: null }, from, to);
+    return isNone ? null : { weight, as };
+  }
+
+  private talk(slot: number, from: number, to: number): number {
     const said = WRITTEN_TALK * this.spoken.writtenS(from, to) + UNWRITTEN_TALK * this.spoken.unwrittenS(from, to);
-    const before = this.plan[slot]?.kind;
-    const aside = before === 'teach' || (before && WAITS.has(before)) ? AFTER_TEACHING : 0;
-    const talk = through - 1.2 - HANDS.talk * handS + this.spoken.tells(SPOKEN_TALK, from, to) + said + aside;
-    const pause = through - 3 - HANDS.pause * handS + this.spoken.tells(0.12, from, to) + (lengthMs < 4000 ? -3 : 0);
-    const again = through - 2 + (this.again.get(to)?.(from) ?? -Infinity);
-    const best = Math.max(talk, pause, again);
-    const as = best === again ? 'again' : best === talk ? 'talk' : 'pause';
-    return this.isRejected({ kind: KIND_OF[as], stepId: null, side: null }, from, to) ? null : { weight: best, as };
+    const aside = slot >= 0 && TALKED_TO.has(this.plan[slot]!.kind) ? AFTER_TEACHING : 0;
+    const handS = seconds(this.handMs, from, to);
+    return this.through[from]! + TALK - HANDS.talk * handS + this.spoken.tells(SPOKEN_TALK, from, to) + said + aside;
+  }
+
+  private pause(from: number, to: number): number {
+    // A recording may begin with one of any length.
+    const brief = from > 0 && this.atMs[to]! - this.atMs[from]! < LEAST_PAUSE_MS ? BRIEF_PAUSE : 0;
+    const handS = seconds(this.handMs, from, to);
+    return this.through[from]! + PAUSE - HANDS.pause * handS + this.spoken.tells(SPOKEN_PAUSE, from, to) + brief;
   }
 
   /** What is agreed between two instants: one thing as a whole, or parts and several, which nothing else may cross. */
