@@ -30,6 +30,15 @@ describe('the ends of what is proposed', () => {
     expect(ends(trimmed(found, seen()))).toEqual(ends(found));
   });
 
+  it('begins a change of side with its words, wherever hands were last seen', () => {
+    const found = [part('hold', 10_000, 20_000), part('swap', 20_000, 22_000), part('hold', 22_000, 30_000)];
+    const said: Evidence = { ...seen(hands(10_000, 18_500), hands(22_000, 30_000)), speech: [[20_000, 21_000]] };
+    expect(ends(trimmed(found, said)).slice(0, 2)).toEqual([
+      [10_000, 18_500],
+      [20_000, 22_000],
+    ]);
+  });
+
   it('does not stretch over what lies between', () => {
     const found = [part('hold', 10_000, 20_000), part('swap', 21_000, 22_000), part('hold', 23_000, 30_000)];
     expect(ends(trimmed(found, seen(hands(10_000, 19_000), hands(24_000, 30_000))))[1]).toEqual([21_000, 22_000]);

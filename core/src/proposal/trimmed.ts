@@ -57,7 +57,9 @@ export function trimmed<T extends Meant>(found: readonly T[], evidence: Evidence
   return kept.map((one, at) => {
     const [before, after] = [found[at - 1], found[at + 1]];
     if (!WAITS_FOR_HANDS.has(one.kind)) return one;
-    const left = before && isWork(before.kind) && before.endMs === one.startMs;
+    // A change of side that is said begins with its words, wherever hands were last seen.
+    const spoken = evidence.speech.some(([start]) => Math.abs(start - one.startMs) <= SAME_MS);
+    const left = before && isWork(before.kind) && before.endMs === one.startMs && !spoken;
     const back = after && isWork(after.kind) && after.startMs === one.endMs;
     return {
       ...one,

@@ -37,7 +37,7 @@ const works = (forMs: number): number => stays('reps', 10_000, [100, 100 + forMs
 describe('work', () => {
   it('is seldom chatted over, but a word or two says nothing', () => {
     expect(works(0) - works(700)).toBeLessThan(1);
-    expect(works(0) - works(2000)).toBeGreaterThan(4);
+    expect(works(0) - works(2000)).toBeGreaterThan(2.5);
   });
 });
 

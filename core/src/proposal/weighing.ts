@@ -49,12 +49,17 @@ const SPEAKS = 2;
 /** An end in the midst of something that a hand does. */
 const CUT_THROUGH = -2.5;
 const WITHIN_MS = 350;
+/** Nothing was broken off where hands go on: an end there tells so many times as much against it. */
+const HANDS_GO_ON = 5;
 /** What was broken off goes on after it. */
 const GOES_ON = -0.5;
 /** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
 const MOST_BESIDE_MS = 60_000;
 /** A step that is said to start at an instant starts where speech begins that is so near. */
 const NEAR_SPEECH_MS = 300;
+/** A step is known by its words, or less than this; those before where it can begin end so near to it. */
+const UNKNOWN = 0.5;
+const JUST_BEFORE_MS = 500;
 /** What is planned to be shorter is as good as so long. */
 const SHORT_MS = 400;
 /** Of work in which something is seen, the time in which nothing is tells against it, up to this; so does each thing more. */
@@ -67,12 +72,14 @@ const WRITTEN_TALK = -0.8;
 /** An aside belongs to what is taught just before it, to the pause before work, to the closing: talk follows none of them. */
 const AFTER_TEACHING = -4;
 const TALKED_TO: ReadonlySet<SegmentKind> = new Set(['teach', 'prep', 'swap', 'rest', 'outro']);
+/** What is said between two sides is most likely the change of them. */
+const BETWEEN_SIDES = -1;
 /** What comes beside the plan: each of it for itself; nobody pauses for a moment only. */
-const [TALK, PAUSE] = [-1.2, -3];
+const [TALK, PAUSE, AGAIN] = [-1.2, -3, -2];
 const [LEAST_PAUSE_MS, BRIEF_PAUSE] = [4000, -3];
 const SPOKEN_PAUSE = 0.12;
 /** Somebody may chat in what the plan has, too: seldom while working. It is longer by that, then, and as quiet beside it. */
-const ASIDE = { told: -0.6, wait: -2, work: -5 } as const;
+const ASIDE = { told: -0.6, wait: -2, work: -3.5 } as const;
 const SPREAD_ASIDE = 0.3;
 /** Work begins at once where somebody chatted while hands settled: who was quiet for so long did not. */
 const QUIET_MS = 1000;
@@ -230,7 +237,8 @@ export class Weighing implements Weights<Beside> {
   fill(slot: number, from: number, to: number): { readonly weight: number; readonly as: Beside } | null {
     const agreed = this.agreedBetween(from, to);
     if (agreed) return agreed === 'across' ? null : { weight: 0, as: 'agreed' };
-    const again = this.through[from]! - 2 + (this.again.get(to)?.(from) ?? -Infinity);
+    const spoilt = this.again.get(to)?.(from) ?? -Infinity;
+    const again = AGAIN + spoilt + this.through[from]! + HANDS_GO_ON * this.through[to]!;
     const short = this.atMs[to]! - this.atMs[from]! <= MOST_BESIDE_MS;
     const talk = short ? this.talk(slot, from, to) : -Infinity;
     const pause = short ? this.pause(from, to) : -Infinity;
@@ -242,7 +250,8 @@ export class Weighing implements Weights<Beside> {
 
   private talk(slot: number, from: number, to: number): number {
     const said = WRITTEN_TALK * this.spoken.writtenS(from, to) + UNWRITTEN_TALK * this.spoken.unwrittenS(from, to);
-    const aside = slot >= 0 && TALKED_TO.has(this.plan[slot]!.kind) ? AFTER_TEACHING : 0;
+    const between = this.plan[slot + 1]?.kind === 'swap' ? BETWEEN_SIDES : 0;
+    const aside = slot >= 0 && TALKED_TO.has(this.plan[slot]!.kind) ? AFTER_TEACHING : between;
     const handS = seconds(this.handMs, from, to);
     return this.through[from]! + TALK - HANDS.talk * handS + this.spoken.tells(SPOKEN_TALK, from, to) + said + aside;
   }
@@ -303,14 +312,19 @@ export class Weighing implements Weights<Beside> {
   private startsOf(row: ScriptRow, more: number): Float64Array {
     const { said } = this.evidence;
     const one = said?.steps.find((step) => isOfRow(step, row));
-    if (!one)
+    if (!said || !one)
       return new Float64Array(this.atMs.length).fill(said?.missing.some((step) => isOfRow(step, row)) ? -1.5 : 0);
     const spread = 250;
-    const open = Math.max(1, one.latestMs - one.earliestMs + 2 * spread);
+    // What nobody knows the words of may be said in those that were not known.
+    const unknown = said.sentences.findLast(
+      ({ endMs, written }) => !written && Math.abs(endMs - one.earliestMs) < JUST_BEFORE_MS,
+    );
+    const earliestMs = unknown && one.confidence < UNKNOWN ? unknown.startMs : one.earliestMs;
+    const open = Math.max(1, one.latestMs - earliestMs + 2 * spread);
     return Float64Array.from(this.atMs, (ms) => {
       const besideMs = Math.max(0, Math.abs(ms - one.startMs) - (this.spoken.beginsMs.has(ms) ? NEAR_SPEECH_MS : 0));
       const near = Math.exp(-((besideMs / spread) ** 2) / 2) / (spread * Math.sqrt(2 * Math.PI));
-      const possible = ms > one.earliestMs - spread && ms < one.latestMs + spread ? 1 / open : 0;
+      const possible = ms > earliestMs - spread && ms < one.latestMs + spread ? 1 / open : 0;
       const c = one.confidence;
       const told = Math.log(
         (c * (0.85 * near + 0.15 * possible)) / ANYWHERE + (1 - c) * (possible > 0 ? possible / ANYWHERE : 0.3) + 0.01,
