@@ -24,6 +24,7 @@ const SAID_ON = -3;
 const SENTENCE_MS = 100;
 /** A press tells that something was broken off, not since when; where words know that, it hardly began elsewhere. */
 const [PRESSED, AT_A_BEGINNING, ELSEWHERE] = [4, 1, -3];
+const LONG_AGO_MS = 6000;
 
 /**
  * Work that is done once more after a few words tells so much. It was shorter the first time; the words come with its end,
@@ -34,6 +35,14 @@ const SHORTER = 0.97;
 const WORDS_MS = 4000;
 const [BEFORE_END_MS, AFTER_END_MS] = [400, 800];
 const BACK_MS = 2500;
+/**
+ * Work that nobody sees is under way in so long a silence; words with shorter pauses end it together. It began when hands
+ * had settled, so many ms after the last word before; so many beside that tell one against it.
+ */
+const UNDER_WAY_MS = 3000;
+const JOINED_MS = 1000;
+const SETTLED_MS = 1500;
+const UNSEEN_MS = 500;
 
 /**
  * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press, hands that do it once more.
@@ -60,10 +69,23 @@ export function brokenOff(
     const work = seen.findLast((one) => one.startMs < ms);
     return work && ms - work.endMs < APOLOGY_MS ? work : undefined;
   };
+  /** Where work can have begun that nobody saw: once hands had settled, in a silence that a few words ended just now. */
+  const unseenBefore = (ms: number): number | null => {
+    let at = speech.findLastIndex(([, end]) => end <= ms + LATE_MS);
+    if (at < 0 || ms - speech[at]![1] > LATEST_MS) return null;
+    while (at > 0 && speech[at]![0] - speech[at - 1]![1] < JOINED_MS) at--;
+    const [startMs, quietMs] = [speech[at]![0], speech[at - 1]?.[1] ?? 0];
+    return startMs - quietMs > UNDER_WAY_MS && !workBefore(startMs + LATE_MS) ? quietMs + BREATH_MS + SETTLED_MS : null;
+  };
+  const ofUnseen = (begunMs: number, fromMs: number): number => {
+    const besideMs = Math.abs(fromMs - begunMs);
+    return besideMs < LATEST_MS ? WORK - besideMs / UNSEEN_MS : -Infinity;
+  };
   /** What an apology tells for what it is of to begin at an instant: work just before it, else a sentence. */
-  const apologised = (sorryMs: number, fromMs: number): number => {
+  const apologised = (sorryMs: number, fromMs: number, begunMs: number | null): number => {
     const work = workBefore(sorryMs);
     if (work) return isSame(work.startMs, fromMs) ? WORK : -Infinity;
+    if (begunMs !== null) return ofUnseen(begunMs, fromMs);
     const sentence = said?.sentences.findLast((one) => one.endMs <= sorryMs + SAME_MS);
     const besideMs = sentence ? Math.abs(sentence.startMs - fromMs) : Infinity;
     return besideMs <= AGAIN_MS ? SENTENCE - besideMs / SENTENCE_MS : -Infinity;
@@ -85,6 +107,7 @@ export function brokenOff(
       ...presses.map((ms) => (isPress(ms, to) ? 0 : to > ms ? anewAfter(ms - LATE_MS, LATE_MS) : -Infinity)),
     );
     const sorry = said?.apologies.find(({ endMs }) => to > endMs - SAME_MS && to < endMs + LATEST_MS);
+    const begunMs = anew.length === 0 ? unseenBefore(sorry?.endMs ?? to) : null;
     const done = anewByHand.filter(({ endMs }) => isSame(endMs, to));
     if (anew.length === 0 && pressed === -Infinity && !sorry && done.length === 0) return;
     const sorrow = sorry ? anewAfter(sorry.endMs + SAME_MS, BREATH_MS) : -Infinity;
@@ -97,13 +120,13 @@ export function brokenOff(
       });
       if (known.length > 0) return Math.max(...known);
       if (done.some(({ startMs }) => isSame(startMs, fromMs))) return DONE_ANEW;
-      const apology = sorry && anew.length === 0 ? apologised(sorry.startMs, fromMs) + sorrow : -Infinity;
-      // It begins where something begins.
+      const apology = sorry && anew.length === 0 ? apologised(sorry.startMs, fromMs, begunMs) + sorrow : -Infinity;
+      // Of work just before, however long it was; else of what begins there, most likely not long ago.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
-      // Of work just before, however long it was; else it was not long ago.
+      const unseen = begunMs === null ? -Infinity : ofUnseen(begunMs, fromMs);
       const ofWork = anew.length === 0 && isSame(workBefore(to - LATE_MS)?.startMs ?? -Infinity, fromMs);
-      const press =
-        PRESSED + pressed + here + (ofWork ? WORK : (fromMs - to) / 6000 + (anew.length > 0 ? ELSEWHERE : 0));
+      const any = (fromMs - to) / LONG_AGO_MS + (anew.length > 0 ? ELSEWHERE : 0);
+      const press = PRESSED + pressed + (unseen > -Infinity ? unseen : here + (ofWork ? WORK : any));
       return Math.max(apology + Math.max(0, PRESSED + pressed), press);
     });
   });

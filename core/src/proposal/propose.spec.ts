@@ -257,6 +257,15 @@ describe('what a take is proposed to show', () => {
     ]);
   });
 
+  it('proposes to leave out work that nobody saw, too, from when hands had settled', () => {
+    const begun = BROKEN_OFF.bouts.filter((_, at) => at !== 2);
+    const log = [{ atMs: 47_900, kind: 'again', stepId: 'rope', side: 'both', n: null }] as const;
+    for (const known of [{ log }, { said: said({ apologies: [{ startMs: 45_600, endMs: 47_500 }] }) }]) {
+      const cuts = propose(lesson, { ...BROKEN_OFF, bouts: begun, ...known }).filter(({ kind }) => kind === 'cut');
+      expect(cuts.map(({ startMs, endMs }) => [startMs, endMs])).toEqual([[41_450, 47_950]]);
+    }
+  });
+
   it('proposes to leave out work that is done once more after a few words', () => {
     const cut = (evidence: Evidence): unknown =>
       propose(lesson, evidence)
