@@ -18,6 +18,8 @@ interface Taken {
   readonly as: Beside | null;
   /** What hands are seen to do in it. */
   readonly seen: readonly (Bout | Seen)[];
+  /** Whether somebody speaks for as long as its words take, phrase by phrase. */
+  readonly inRhythm: boolean;
 }
 
 /** What the words say has to be this near to a start, ms. */
@@ -41,6 +43,7 @@ export function becauseOf(taken: Taken, evidence: Evidence, pictureLeft: ViewerS
       : []),
     ...(slot.work ? seenReasons(taken.seen, pictureLeft) : []),
     ...saidReasons(slot, startMs, evidence),
+    ...(taken.inRhythm ? [$localize`its phrases take as long as what is heard`] : []),
   ];
   return reasons.length > 0 ? reasons : [$localize`where the plan has it, between what lies around it`];
 }

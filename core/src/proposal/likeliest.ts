@@ -22,6 +22,8 @@ export interface Likeliest {
   readonly atMs: readonly number[];
   readonly left: ViewerSide;
   readonly stretches: readonly Stretch<Beside>[];
+  /** What told the words from each other, where nothing is known of them. */
+  readonly rhythm?: Rhythm | undefined;
 }
 
 /**
@@ -43,7 +45,7 @@ export function likeliest(lesson: Lesson, evidence: Evidence): Likeliest {
   );
   const way = (left: ViewerSide, rhythm?: Rhythm): Likeliest & { weight: number } => {
     const weighing = sharpened(new Weighing(slots, rows, evidence, atMs, left, rhythm), SHARPER);
-    return { slots, atMs, left, ...bestPath({ atMs, longestMs }, weighing) };
+    return { slots, atMs, left, rhythm, ...bestPath({ atMs, longestMs }, weighing) };
   };
   // Where nobody said whose side the left of the picture is, it is the one that more speaks for.
   const sides: readonly ViewerSide[] = evidence.pictureLeft ? [evidence.pictureLeft] : ['left', 'right'];

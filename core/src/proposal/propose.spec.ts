@@ -296,6 +296,8 @@ describe('what a take is proposed to show', () => {
       return found.find(({ stepId, kind }) => stepId === 'rope' && kind === 'teach')!.startMs;
     };
     // Its own sentence takes three seconds and a half.
+    const [, first] = propose(lesson, FILMED).filter(({ kind }) => kind === 'teach');
+    expect(first!.because).toEqual(['its phrases take as long as what is heard']);
     expect(begins(1500, 5200, 3500)).toBe(43_580);
     expect(begins(1500, 1700, 3500)).toBe(40_080);
   });

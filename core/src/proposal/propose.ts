@@ -19,6 +19,8 @@ export interface Proposal extends Pick<Segment, 'kind' | 'stepId' | 'side' | 'st
 }
 
 const BRIEF_MS = 1000;
+/** Words are told by how long each phrase takes where that tells so much for them. */
+const IN_RHYTHM = 0.3;
 /** The plan alone is no more than a guess. */
 const GUESSED = 0.5;
 
@@ -32,7 +34,7 @@ const GUESSED = 0.5;
  */
 export function propose(lesson: Lesson, known: Evidence): Proposal[] {
   const evidence = { ...known, agreed: apart(known.agreed) };
-  const { slots, atMs, left, stretches } = likeliest(lesson, evidence);
+  const { slots, atMs, left, stretches, rhythm } = likeliest(lesson, evidence);
   const proposals: Proposal[] = [];
   let upTo = 0;
   for (const { slot, from, to, as, share } of stretches) {
@@ -52,12 +54,13 @@ export function propose(lesson: Lesson, known: Evidence): Proposal[] {
       continue;
     }
     const seen = seenIn(evidence, { startMs, endMs });
+    const inRhythm = meant !== null && (rhythm?.tells(slot, from, to) ?? 0) > IN_RHYTHM;
     const most = seen.length > 0 || isKnown(evidence) ? 1 : GUESSED;
     proposals.push({
       ...{ ...what, startMs, endMs },
       beatsMs: meant?.work ? beatsIn(seen, { startMs, endMs }) : [],
       confidence: Math.min(most, confidenceOf(kind, share, seen.length > 0)),
-      because: becauseOf({ startMs, endMs, slot: meant, as, seen }, evidence, left),
+      because: becauseOf({ startMs, endMs, slot: meant, as, seen, inRhythm }, evidence, left),
     });
   }
   return trimmed(proposals, evidence).filter((one) => one.stepId !== null || !isBrief(one));

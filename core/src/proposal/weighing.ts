@@ -1,20 +1,18 @@
-import { neighbours } from '../face/areas';
-import { turned, type PictureHalf } from '../footage/half';
-import type { Bout, Seen } from '../footage/analyse';
 import type { ScriptRow } from '../align/script';
+import type { Bout, Seen } from '../footage/analyse';
 import { isWork, type SegmentKind } from '../lesson/segment-kind';
 import type { ViewerSide } from '../lesson/take.schema';
-import type { LogEntry } from '../take/log.document';
-import { longestRun } from '../time/longest-run';
 import { sharedMs } from '../time/spans';
 import { brokenOff } from './broken-off';
 import { middleOf, type Evidence, type Marked } from './evidence';
-import { BREATH_MS, EARLY_MS, isPress, LATE_MS, SHORTEST_MS } from './instants';
+import { besideWork, fits } from './fits';
+import { BREATH_MS, SHORTEST_MS } from './instants';
 import { LeftOut } from './left-out';
 import type { Weights } from './path';
 import type { Rhythm } from './rhythm';
-import type { Slot, Work } from './slots';
+import type { Slot } from './slots';
 import { covered, seconds, spanOf, Spoken, SPOKEN_TALK } from './spoken';
+import { isOfRow, pressesOf, SPEAKS, startsOfRows } from './starts';
 
 /** What lies on a recording beside the plan: talk of its own, nothing at all, something broken off and begun again. */
 export type Beside = 'talk' | 'pause' | 'again' | 'agreed';
@@ -45,7 +43,6 @@ const [LEAST, LEAST_WORK] = [0.1, 0.25];
 const BACK = -6;
 /** So many things of the plan around may come at any time; further away, what something speaks for this much. */
 const REACH = 24;
-const SPEAKS = 2;
 /** An end in the midst of something that a hand does. */
 const CUT_THROUGH = -2.5;
 const WITHIN_MS = 350;
@@ -55,11 +52,6 @@ const HANDS_GO_ON = 5;
 const GOES_ON = -0.5;
 /** Beside the plan nothing goes on for longer without an instant at which it could be divided. */
 const MOST_BESIDE_MS = 60_000;
-/** A step that is said to start at an instant starts where speech begins that is so near. */
-const NEAR_SPEECH_MS = 300;
-/** A step is known by its words, or less than this; those before where it can begin end so near to it. */
-const UNKNOWN = 0.5;
-const JUST_BEFORE_MS = 500;
 /** What is planned to be shorter is as good as so long. */
 const SHORT_MS = 400;
 /** Of work in which something is seen, the time in which nothing is tells against it, up to this; so does each thing more. */
@@ -92,10 +84,6 @@ const PART = -0.5;
 const HANDS = { told: 0.1, planned: 0.8, talk: 1.3, pause: 0.8 } as const;
 /** Work of a step that the words leave no room for. */
 const UNSAID = -4;
-/** That a step is said out of its turn tells for its being done so, too: as much as coming and going costs. */
-const TURN = 14;
-/** One instant among all, per ms, for how much it tells when something is said to be at it. */
-const ANYWHERE = 1 / 60_000;
 
 /** Weighs what is known of a take against what the plan has. */
 export class Weighing implements Weights<Beside> {
@@ -154,9 +142,8 @@ export class Weighing implements Weights<Beside> {
     this.unsaid = new Set(
       rows.flatMap((row, at) => (evidence.said?.missing.some((one) => isOfRow(one, row)) ? [at] : [])),
     );
-    const turned = outOfTurn(rows, evidence.said?.steps ?? []);
-    this.rowStarts = rows.map((row, at) => this.startsOf(row, turned.has(at) ? TURN : 0));
-    this.pressed = plan.map((slot, at) => this.pressesOf(slot, plan[at - 1]));
+    this.rowStarts = startsOfRows(rows, evidence, this.spoken, atMs);
+    this.pressed = plan.map((slot, at) => pressesOf(slot, plan[at - 1], evidence, atMs));
     this.agreedFrom = new Map(evidence.agreed.map((one) => [one.startMs, one]));
     // An instant lies within what is agreed up to its end: so does every stretch that crosses some of it.
     this.agreedUpTo = Int32Array.from(atMs, (ms) => evidence.agreed.filter((one) => one.startMs < ms).length);
@@ -303,59 +290,6 @@ export class Weighing implements Weights<Beside> {
     if (lengthMs < plannedMs && (this.again.has(from) || this.breaks.has(to))) return PART;
     return lengthTells(Math.max(SHORT_MS, lengthMs - asideMs), plannedMs, spread);
   }
-
-  /**
-   * What the words tell of a row that begins at each of the instants.
-   *
-   * @param more what it tells where they speak for it.
-   */
-  private startsOf(row: ScriptRow, more: number): Float64Array {
-    const { said } = this.evidence;
-    const one = said?.steps.find((step) => isOfRow(step, row));
-    if (!said || !one)
-      return new Float64Array(this.atMs.length).fill(said?.missing.some((step) => isOfRow(step, row)) ? -1.5 : 0);
-    const spread = 250;
-    // What nobody knows the words of may be said in those that were not known.
-    const unknown = said.sentences.findLast(
-      ({ endMs, written }) => !written && Math.abs(endMs - one.earliestMs) < JUST_BEFORE_MS,
-    );
-    const earliestMs = unknown && one.confidence < UNKNOWN ? unknown.startMs : one.earliestMs;
-    const open = Math.max(1, one.latestMs - earliestMs + 2 * spread);
-    return Float64Array.from(this.atMs, (ms) => {
-      const besideMs = Math.max(0, Math.abs(ms - one.startMs) - (this.spoken.beginsMs.has(ms) ? NEAR_SPEECH_MS : 0));
-      const near = Math.exp(-((besideMs / spread) ** 2) / 2) / (spread * Math.sqrt(2 * Math.PI));
-      const possible = ms > earliestMs - spread && ms < one.latestMs + spread ? 1 / open : 0;
-      const c = one.confidence;
-      const told = Math.log(
-        (c * (0.85 * near + 0.15 * possible)) / ANYWHERE + (1 - c) * (possible > 0 ? possible / ANYWHERE : 0.3) + 0.01,
-      );
-      return told > SPEAKS ? told + more : told;
-    });
-  }
-
-  /** What the log tells of a slot that begins at each of the instants; null where nobody would press. */
-  private pressesOf({ kind, stepId, side, opens, work }: Slot, before: Slot | undefined): Float64Array | null {
-    const { log } = this.evidence;
-    if (log.length === 0 || stepId === null) return null;
-    const meant = (entry: LogEntry): boolean => {
-      if (entry.stepId !== null && entry.stepId !== stepId) return false;
-      if (entry.kind === 'step') return opens && kind !== 'swap' && entry.stepId === stepId;
-      const swaps = kind === 'swap' || (work !== null && before?.kind !== 'swap' && opens);
-      if (entry.kind === 'swap') return swaps && (entry.side === null || entry.side === side);
-      return (
-        (entry.kind === 'dose' || entry.kind === 'hold') &&
-        work !== null &&
-        (entry.side === null || entry.side === side)
-      );
-    };
-    const own = log.filter(meant);
-    if (own.length === 0 && !work && !opens) return null;
-    return Float64Array.from(this.atMs, (ms) => {
-      return own.some(({ atMs }) => isPress(atMs, ms))
-        ? Math.log(0.95 / (LATE_MS + EARLY_MS) / ANYWHERE)
-        : Math.log(0.06);
-    });
-  }
 }
 
 /** What is told in the lesson's own words. */
@@ -363,16 +297,6 @@ const TOLD: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'outro']);
 /** In which hands settle, and nothing needs to be said; a change of side is like that, too, but is said. */
 const SETTLES: ReadonlySet<SegmentKind> = new Set(['prep', 'rest']);
 const WAITS: ReadonlySet<SegmentKind> = new Set([...SETTLES, 'swap']);
-
-const isOfRow = (one: Pick<ScriptRow, 'stepId' | 'side'>, row: ScriptRow): boolean =>
-  one.stepId === row.stepId && one.side === row.side;
-
-/** Rows that are said out of their turn, of steps in the order in which they are said. */
-function outOfTurn(rows: readonly ScriptRow[], steps: readonly Pick<ScriptRow, 'stepId' | 'side'>[]): Set<number> {
-  const said = steps.map((one) => rows.findIndex((row) => isOfRow(one, row))).filter((row) => row >= 0);
-  const inTurn = new Set(longestRun(said, (row) => row));
-  return new Set(said.filter((row) => !inTurn.has(row)));
-}
 
 /** Whether something marked is what a slot has happen. */
 function isOf(one: Pick<Marked, 'kind' | 'stepId' | 'side'>, slot: Pick<Marked, 'kind' | 'stepId' | 'side'>): boolean {
@@ -384,31 +308,4 @@ function isOf(one: Pick<Marked, 'kind' | 'stepId' | 'side'>, slot: Pick<Marked, 
 function lengthTells(lengthMs: number, plannedMs: number, spread: number): number {
   const off = Math.log(lengthMs / Math.max(SHORT_MS, plannedMs)) / spread;
   return -1.2 * Math.log(1 + (off * off) / 2) - Math.log(spread);
-}
-
-/** How much better something that is seen is explained by a work than by chance. */
-function fits(one: Seen | Bout, { region, side, count, held, byHand }: Work, pictureLeft: ViewerSide): number {
-  const half: PictureHalf | null =
-    side === 'midline' ? null : side === 'both' || side === 'alternating' ? 'both' : turned(side, pictureLeft);
-  const place = one.region === null ? 0 : one.region === region ? 1.6 : neighbours(one.region, region) ? 0.9 : -1.2;
-  const beats = 'beatsMs' in one ? one.beatsMs.length : null;
-  const hands =
-    one.half === null || half === null
-      ? 0
-      : one.half === half
-        ? 0.8
-        : half === 'both' || one.half === 'both'
-          ? -0.4
-          : -2.5;
-  const kind = (beats === null) === held ? 0.5 : -0.7;
-  const counted =
-    beats === null || count === null || held
-      ? 0
-      : 0.7 - 1.4 * Math.min(1, Math.abs(beats - count) / Math.max(3, count));
-  return (0.4 + 0.6 * one.confidence) * ((byHand ? 1.5 : -0.5) + place + hands + kind + counted);
-}
-
-/** What something that is seen tells against anything but work. */
-function besideWork(kind: SegmentKind, one: Seen): number {
-  return (kind === 'teach' ? -0.6 : -1.5) * one.confidence;
 }
