@@ -76,8 +76,8 @@ const SPREAD_ASIDE = 0.3;
 /** Work begins at once where somebody chatted while hands settled: who was quiet for so long did not. */
 const QUIET_MS = 1000;
 const QUIET = -3;
-/** What is written in the lesson is not said while hands settle: so much tells each second of it. */
-const WRITTEN_WAIT = -3;
+/** What is written is not said while hands settle, nor over work that nobody is to speak over: so much tells each second of it. */
+const WRITTEN_ELSEWHERE = -3;
 /** Where something was broken off, what is told is shorter than planned. */
 const PART = -0.5;
 /** Hands that are seen tell so much against all but work, each second; less against telling, more against talk. */
@@ -211,7 +211,7 @@ export class Weighing implements Weights<Beside> {
     if (!work) weight -= (kind === 'teach' ? HANDS.told : HANDS.planned) * handS;
     else if (seen === 0) weight += work.byHand ? -2 : 0;
     else weight -= Math.min(MOST_BARE, 0.5 * (lengthMs / 1000 - handS)) + SEVERAL * (seen - 1);
-    if (SETTLES.has(kind)) weight += WRITTEN_WAIT * this.spoken.writtenS(from, to);
+    if (SETTLES.has(kind) || (work && spoken === 0)) weight += WRITTEN_ELSEWHERE * this.spoken.writtenS(from, to);
     // What was begun anew may be told in other words.
     if (as === 'told' && !this.again.has(from))
       weight += UNWRITTEN_TOLD * Math.min(this.spoken.leadS(from), this.spoken.unwrittenS(from, to));
