@@ -38,7 +38,7 @@ const SPREAD: Partial<Record<SegmentKind, number>> = {
 };
 const SPREAD_WORK = 0.18;
 /** Less than such a share of what is planned is none of it. */
-const [LEAST, LEAST_WORK] = [0.1, 0.25];
+const [LEAST, LEAST_WORK] = [0.1, 0.4];
 /** What is done comes again, or before its turn. */
 const BACK = -6;
 /** So many things of the plan around may come at any time; further away, what something speaks for this much. */
