@@ -20,7 +20,7 @@ export interface Proposal extends Pick<Segment, 'kind' | 'stepId' | 'side' | 'st
 
 const BRIEF_MS = 1000;
 /** Words are told by how long each phrase takes where that tells so much for them. */
-const IN_RHYTHM = 0.3;
+const IN_RHYTHM = 0.15;
 /** The plan alone is no more than a guess. */
 const GUESSED = 0.5;
 

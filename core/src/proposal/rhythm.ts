@@ -19,7 +19,7 @@ interface Phrase {
  * How far the length of what is said is from its syllables: standard deviations of its logarithm, word by word, and told
  * otherwise; so often it is told otherwise.
  */
-const [SPREAD, SPREAD_OTHERWISE, OTHERWISE] = [0.12, 0.4, 0.3];
+const [SPREAD, SPREAD_OTHERWISE, OTHERWISE] = [0.2, 0.4, 0.3];
 /** How long anybody speaks between two pauses, ms, and the spread of its logarithm. */
 const [ANY_MS, ANY_SPREAD] = [1900, 0.6];
 /** Natural logarithms of how probable it is that somebody pauses, leaves out a sentence, says something else between. */
@@ -37,8 +37,8 @@ const MOST_JOINED = 4;
 const MOST_ELSE = 12;
 /** That nothing fits tells no more than this. */
 const LEAST = -12;
-/** The share of it that counts: neighbouring phrases of one voice are off in the same way. */
-const COUNTS = 0.5;
+/** The share of it that counts: neighbouring phrases of one voice are off in the same way, and no voice is as even as a simulated one. */
+const COUNTS = 0.3;
 
 /**
  * Which words somebody says, by how long they speak between pauses: their phrases are laid beside what is heard, in their
