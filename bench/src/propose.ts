@@ -22,7 +22,7 @@ import { hearWords } from '@limber/server/media/words';
 import { medians, report } from './compare';
 
 /** Each lesson is filmed so often: a single take of the unseen ones tells to a hundredth only. */
-const TAKES = [0, 10_000, 20_000, 30_000];
+export const TAKES = [0, 10_000, 20_000, 30_000];
 
 /** How much of a take is proposed rightly, how sure that is, and how fast. */
 export async function proposing(): Promise<void> {

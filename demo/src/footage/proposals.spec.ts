@@ -21,9 +21,9 @@ describe('takes that somebody films', () => {
 
   it('are proposed to show what they show, the better the more is known', () => {
     for (const [known, least, worked] of [
-      ['seen', 0.79, 0.88],
+      ['seen', 0.78, 0.88],
       ['captions', 0.875, 0.875],
-      ['log', 0.935, 0.96],
+      ['log', 0.94, 0.96],
     ] as const) {
       const { boundaries, right, worked: ends, workedRight } = scores.get(known)!;
       expect(right / boundaries)
