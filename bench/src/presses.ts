@@ -1,10 +1,9 @@
 import { movesOf } from '@limber/core/lesson/lesson.schema';
 import { propose } from '@limber/core/proposal/propose';
 import { schedule } from '@limber/core/schedule/schedule';
-import { filmedLesson, KNOWN } from '@limber/demo/footage/filmed';
+import { filmedTakes, KNOWN } from '@limber/demo/footage/filmed';
 import { markedByAgreeing, markedByHand, type Presses } from '@limber/demo/footage/presses';
 import { saidLessons } from '@limber/demo/footage/said-lessons';
-import { TAKES } from './propose';
 
 /** What marking a lesson of about nine steps and five minutes costs, by hand and by agreeing. */
 export function pressing(): void {
@@ -19,15 +18,10 @@ export function pressing(): void {
       return moves >= 7 && moves <= 11 && minutes >= 3.5 && minutes <= 7;
     });
     for (const known of KNOWN) {
-      const takes = TAKES.flatMap((take) =>
-        own.map((lesson, i) => {
-          const { said, evidence } = filmedLesson(lesson, seed + take + i, known);
-          return {
-            hand: markedByHand(lesson, said),
-            agreed: markedByAgreeing(lesson, said, propose(lesson, evidence)),
-          };
-        }),
-      );
+      const takes = filmedTakes(own, seed, known).map(({ lesson, said, evidence }) => ({
+        hand: markedByHand(lesson, said),
+        agreed: markedByAgreeing(lesson, said, propose(lesson, evidence)),
+      }));
       const mean = (of: (one: (typeof takes)[number]) => Presses, what: keyof Presses): string =>
         (takes.reduce((sum, one) => sum + of(one)[what], 0) / takes.length).toFixed(1);
       process.stdout.write(

@@ -9,7 +9,7 @@ import { parseLines } from '@limber/core/narration/lines';
 import { noEvidence } from '@limber/core/proposal/evidence';
 import { propose } from '@limber/core/proposal/propose';
 import { schedule } from '@limber/core/schedule/schedule';
-import { filmedLesson, KNOWN } from '@limber/demo/footage/filmed';
+import { filmedLesson, filmedTakes, KNOWN } from '@limber/demo/footage/filmed';
 import { logOf } from '@limber/demo/footage/log-of';
 import { performed } from '@limber/demo/footage/performed';
 import { scoreProposals, sumOfProposals, type ProposalScore } from '@limber/demo/footage/proposal-score';
@@ -20,9 +20,6 @@ import { probe } from '@limber/server/media/probe';
 import { hearWords } from '@limber/server/media/words';
 
 import { medians, report } from './compare';
-
-/** Each lesson is filmed so often: a single take of the unseen ones tells to a hundredth only. */
-export const TAKES = [0, 10_000, 20_000, 30_000];
 
 /** How much of a take is proposed rightly, how sure that is, and how fast. */
 export async function proposing(): Promise<void> {
@@ -35,11 +32,8 @@ export async function proposing(): Promise<void> {
       tell(
         `${name}, simulated, ${known}`,
         sumOfProposals(
-          TAKES.flatMap((take) =>
-            lessons.map((lesson, i) => {
-              const { said, evidence } = filmedLesson(lesson, seed + take + i, known);
-              return scoreProposals(said.segments, propose(lesson, evidence));
-            }),
+          filmedTakes(lessons, seed, known).map(({ lesson, said, evidence }) =>
+            scoreProposals(said.segments, propose(lesson, evidence)),
           ),
         ),
       );
@@ -87,15 +81,22 @@ async function drawn(name: string, lessons: readonly Lesson[], seed: number): Pr
 
 /** Proposing for lessons of five minutes and an hour, against reading their schedule. */
 async function speed(lessons: readonly Lesson[]): Promise<void> {
-  for (const minutes of [5, 60]) {
-    const lesson = lessonAsLongAs(lessons, minutes * 60_000);
-    const { evidence } = filmedLesson(lesson, 1, 'log');
-    const [ours, reference] = await medians(
-      () => propose(lesson, evidence),
-      () => schedule(lesson),
-      3,
-      1,
-    );
-    report('propose', `${minutes} minutes, ${lesson.steps.length} steps`, ours, 'their schedule', reference);
-  }
+  for (const minutes of [5, 60])
+    for (const known of ['seen', 'log'] as const) {
+      const lesson = lessonAsLongAs(lessons, minutes * 60_000);
+      const { evidence } = filmedLesson(lesson, 1, known);
+      const [ours, reference] = await medians(
+        () => propose(lesson, evidence),
+        () => schedule(lesson),
+        3,
+        1,
+      );
+      report(
+        'propose',
+        `${minutes} minutes, ${lesson.steps.length} steps, ${known}`,
+        ours,
+        'their schedule',
+        reference,
+      );
+    }
 }

@@ -45,7 +45,8 @@ const SETTLED_MS = 1500;
 const UNSEEN_MS = 500;
 
 /**
- * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press, hands that do it once more.
+ * What tells that a stretch was broken off and begun again: words that come a second time, an apology, a press, hands that
+ * do it once more.
  *
  * @param seen by their middles.
  * @returns for the number of each instant at which it can end: how much tells for its having begun at another.
@@ -107,9 +108,10 @@ export function brokenOff(
       ...presses.map((ms) => (isPress(ms, to) ? 0 : to > ms ? anewAfter(ms - LATE_MS, LATE_MS) : -Infinity)),
     );
     const sorry = said?.apologies.find(({ endMs }) => to > endMs - SAME_MS && to < endMs + LATEST_MS);
-    const begunMs = anew.length === 0 ? unseenBefore(sorry?.endMs ?? to) : null;
     const done = anewByHand.filter(({ endMs }) => isSame(endMs, to));
     if (anew.length === 0 && pressed === -Infinity && !sorry && done.length === 0) return;
+    const begunMs = anew.length === 0 ? unseenBefore(sorry?.endMs ?? to) : null;
+    const workMs = anew.length === 0 ? workBefore(to - LATE_MS)?.startMs : undefined;
     const sorrow = sorry ? anewAfter(sorry.endMs + SAME_MS, BREATH_MS) : -Infinity;
     tells.set(at, (from) => {
       const fromMs = atMs[from]!;
@@ -124,7 +126,7 @@ export function brokenOff(
       // Of work just before, however long it was; else of what begins there, most likely not long ago.
       const here = beginnings.has(fromMs) ? AT_A_BEGINNING : 0;
       const unseen = begunMs === null ? -Infinity : ofUnseen(begunMs, fromMs);
-      const ofWork = anew.length === 0 && isSame(workBefore(to - LATE_MS)?.startMs ?? -Infinity, fromMs);
+      const ofWork = workMs !== undefined && isSame(workMs, fromMs);
       const any = (fromMs - to) / LONG_AGO_MS + (anew.length > 0 ? ELSEWHERE : 0);
       const press = PRESSED + pressed + (unseen > -Infinity ? unseen : here + (ofWork ? WORK : any));
       return Math.max(apology + Math.max(0, PRESSED + pressed), press);

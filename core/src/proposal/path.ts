@@ -51,7 +51,6 @@ interface Instants {
   readonly longestMs: number;
 }
 
-/** Paths that are so much worse than the best up to an instant are followed no further. */
 const BEAM = 30;
 /** Two ends this near to each other are one. */
 const NEAR_MS = 500;
@@ -61,9 +60,11 @@ const NEAR_MS = 500;
  * begin or end (Viterbi for the way, forward and backward sums for how probable its stretches are; Rabiner 1989, with
  * stretches of any length after Murphy 2002, both from memory). Slots may be left out, come again, and something else may
  * lie between them.
+ *
+ * @param beam paths that are so much worse than the best up to an instant are followed no further.
  */
-export function bestPath<F>({ atMs, longestMs }: Instants, weights: Weights<F>): Path<F> {
-  return new Search(atMs, longestMs, weights).path();
+export function bestPath<F>({ atMs, longestMs }: Instants, weights: Weights<F>, beam = BEAM): Path<F> {
+  return new Search(atMs, longestMs, weights, beam).path();
 }
 
 /** States are numbered by the slot that was there last: 0 for none yet, slot + 1 after it. */
@@ -91,6 +92,7 @@ class Search<F> {
     private readonly atMs: readonly number[],
     private readonly longestMs: number,
     private readonly weights: Weights<F>,
+    private readonly beam: number,
   ) {
     this.last = atMs.length - 1;
     this.states = weights.slots + 1;
@@ -130,7 +132,7 @@ class Search<F> {
     const [best, sum, top] = [this.best[from]!, this.sum[from]!, this.top[from]!];
     if (top === -Infinity) return;
     const alive: number[] = [];
-    for (let state = 0; state < this.states; state++) if (best[state]! >= top - BEAM) alive.push(state);
+    for (let state = 0; state < this.states; state++) if (best[state]! >= top - this.beam) alive.push(state);
     this.alive[from] = alive;
     const entries = new Map<number, { best: number; sum: number; state: number }>();
     for (const state of alive)
@@ -144,7 +146,7 @@ class Search<F> {
           one.sum = added(one.sum, sum[state]! + enter);
         }
       }
-    const open = [...entries].filter(([, one]) => one.best >= top - BEAM);
+    const open = [...entries].filter(([, one]) => one.best >= top - this.beam);
     for (let to = from + 1; to <= this.last; to++) {
       if (to > from + 1 && this.atMs[to]! - this.atMs[from]! > this.longestMs) break;
       for (const [slot, one] of open) {
@@ -170,7 +172,7 @@ class Search<F> {
     entry: number,
   ): number | null {
     const now = best + weight;
-    if (now < this.top[to]! - BEAM) return null;
+    if (now < this.top[to]! - this.beam) return null;
     if (now > this.top[to]!) this.top[to] = now;
     const edge = this.from.length;
     this.from.push(from);

@@ -29,6 +29,10 @@ const bout = (startMs: number, endMs: number, half: Bout['half'], region: Bout['
   return { startMs, endMs, half, region, periodMs, beatsMs, confidence: 0.9 };
 };
 
+/** The same so much later. */
+const moved = ({ startMs, endMs, half, region }: Bout, laterMs: number): Bout =>
+  bout(startMs + laterMs, endMs + laterMs, half, region);
+
 /** The lesson as it was filmed: opening, both sides of the first step, the others, closing. */
 const FILMED: Evidence = {
   ...noEvidence(71_000),
@@ -70,9 +74,7 @@ const saidAs = (speech: Evidence['speech'], laterMs: number): Evidence => ({
     ...speech,
     ...FILMED.speech.slice(4).map(([a, b]): readonly [number, number] => [a + laterMs, b + laterMs]),
   ],
-  bouts: FILMED.bouts.map((one, at) =>
-    at < 2 ? one : bout(one.startMs + laterMs, one.endMs + laterMs, one.half, one.region),
-  ),
+  bouts: FILMED.bouts.map((one, at) => (at < 2 ? one : moved(one, laterMs))),
 });
 const works = (found: readonly Proposal[]): unknown[] =>
   found
@@ -380,7 +382,7 @@ describe('what a take is proposed to show', () => {
       ...FILMED,
       durationMs: FILMED.durationMs + later,
       speech: FILMED.speech.map(([a, b], at): readonly [number, number] => (at ? [a + later, b + later] : [a, b])),
-      bouts: FILMED.bouts.map((one) => bout(one.startMs + later, one.endMs + later, one.half, one.region)),
+      bouts: FILMED.bouts.map((one) => moved(one, later)),
     };
     const pause = propose(lesson, paused).find(({ kind }) => kind === 'cut')!;
     expect([pause.startMs, pause.endMs]).toEqual([6450, 31_500]);
@@ -441,7 +443,7 @@ describe('what a take is proposed to show', () => {
         ...FILMED.speech.map(([a, b], at): readonly [number, number] => [a + later + (at ? 0 : 600), b + later]),
         [72_500, 77_000],
       ],
-      bouts: FILMED.bouts.map((one) => bout(one.startMs + later, one.endMs + later, one.half, one.region)),
+      bouts: FILMED.bouts.map((one) => moved(one, later)),
       said: said({
         sentences: [
           { startMs: 69_400, endMs: 71_900, written: true },

@@ -63,7 +63,6 @@ const UNWRITTEN_TALK = 0.3;
 const WRITTEN_TALK = -0.8;
 /** An aside belongs to what is taught just before it, to the pause before work, to the closing: talk follows none of them. */
 const AFTER_TEACHING = -4;
-const TALKED_TO: ReadonlySet<SegmentKind> = new Set(['teach', 'prep', 'swap', 'rest', 'outro']);
 /** What is said between two sides is most likely the change of them. */
 const BETWEEN_SIDES = -1;
 /** What comes beside the plan: each of it for itself; nobody pauses for a moment only. */
@@ -297,6 +296,8 @@ const TOLD: ReadonlySet<SegmentKind> = new Set(['intro', 'teach', 'outro']);
 /** In which hands settle, and nothing needs to be said; a change of side is like that, too, but is said. */
 const SETTLES: ReadonlySet<SegmentKind> = new Set(['prep', 'rest']);
 const WAITS: ReadonlySet<SegmentKind> = new Set([...SETTLES, 'swap']);
+/** What is said after them belongs to them. */
+const TALKED_TO: ReadonlySet<SegmentKind> = new Set([...WAITS, 'teach', 'outro']);
 
 /** Whether something marked is what a slot has happen. */
 function isOf(one: Pick<Marked, 'kind' | 'stepId' | 'side'>, slot: Pick<Marked, 'kind' | 'stepId' | 'side'>): boolean {

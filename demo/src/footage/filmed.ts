@@ -30,6 +30,20 @@ export function filmedLesson(lesson: Lesson, seed: number, known: Known): { said
   };
 }
 
+/** A single take of a dozen lessons tells to a hundredth only: each is filmed so often. */
+const TAKES = [0, 10_000, 20_000, 30_000];
+
+/** Several takes of each lesson, with what is known of them. */
+export function filmedTakes(
+  lessons: readonly Lesson[],
+  seed: number,
+  known: Known,
+): ({ lesson: Lesson } & ReturnType<typeof filmedLesson>)[] {
+  return TAKES.flatMap((take) =>
+    lessons.map((lesson, i) => ({ lesson, ...filmedLesson(lesson, seed + take + i, known) })),
+  );
+}
+
 /** Gaps shorter than this are none; the end of speech is heard a little late. */
 const GAP_MS = 220;
 const LATE_MS = 30;
