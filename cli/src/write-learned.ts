@@ -16,6 +16,7 @@ import {
 } from '@limber/core/narration/learned/known-remarks';
 import { TRAINED_ON, trained } from '@limber/core/narration/learned/train-begins';
 import { fittedDoses, knownNumbers } from '@limber/core/narration/learned/train-doses';
+import { fittedSentences, knownEnds } from '@limber/core/narration/learned/train-sentences';
 import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-work';
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
@@ -23,7 +24,7 @@ const FOLDERS = { development: 1, blocks: 3 } as const;
 const TO = 'core/src/narration';
 
 /**
- * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, three minutes. What is learned
+ * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, five minutes. What is learned
  * never depends on what was learned before, so that it comes out the same every time.
  */
 const narrations = Object.entries(FOLDERS).flatMap(([folder, counts]) => {
@@ -35,6 +36,7 @@ const made = {
   from: `${narrations.length} narrations of ${Object.keys(FOLDERS).join(' and ')}; as ${TRAINED_ON.join(', ')}`,
 };
 
+write('sentences', fittedSentences(narrations.map(({ marked, counts }) => ({ ends: knownEnds(marked), counts }))));
 const { bias, trees, leftOut } = trained(narrations);
 write('begins', { leftOut: Number(leftOut.toFixed(3)), bias, features: FEATURES, trees });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);

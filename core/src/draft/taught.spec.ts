@@ -45,11 +45,15 @@ describe('what is put right', () => {
     const [eight, five] = ['eight', 'five'].map((norm) => read.words.findIndex((word) => word.norm === norm));
     const dose = read.doses.find((one) => one.evidence.from === eight)!;
     const as = { kind: 'breaths', low: 8, high: 8, scope: dose.scope } as const;
-    const same = read.doses.find((one) => one.evidence.from === five)!;
-    expect(others({ is: 'dose', word: eight!, as })).toEqual(
-      same.kind === dose.kind ? [{ is: 'dose', word: five!, as: { ...as, low: 5, high: 5 } }] : [],
-    );
-    expect(same.kind).toBe(dose.kind);
+    const alike = (kind: typeof dose.kind): Narrated => ({
+      ...read,
+      doses: read.doses.map((one) => (one.evidence.from === five ? { ...one, kind } : one)),
+    });
+    const said: PutRight = { is: 'dose', word: eight!, as };
+    expect(taught(alike(dose.kind), said, givenBy([]))).toEqual([
+      { is: 'dose', word: five!, as: { ...as, low: 5, high: 5 } },
+    ]);
+    expect(taught(alike('hold_s'), said, givenBy([]))).toEqual([]);
   });
 
   it('is said of every place that begins with the same words', () => {

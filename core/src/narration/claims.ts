@@ -108,7 +108,7 @@ export function ruledClaims(stream: Stream): RuledClaim[] {
 }
 
 /** What is claimed of cautions themselves stays a claim in one. */
-const CERTAIN: ReadonlySet<ClaimAbout> = new Set(['certainty', 'safety', 'injections']);
+export const CERTAIN: ReadonlySet<ClaimAbout> = new Set(['certainty', 'safety', 'injections']);
 /** Claims that are made by a no: no risk, no crease left, never a cold again. */
 const BY_NOT: ReadonlySet<ClaimAbout> = new Set([
   'safety',

@@ -38,3 +38,18 @@ export function saidAt(stream: Stream, clause: Clause, index: number): number {
   const found = stream.tokens[stream.tokenAt(clause.start + index + 1)]!.startMs;
   return Math.max(found - 3000, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
 }
+
+/** A caution begins with its condition: "if it locks on you or hurts for long, see a dentist". */
+export function cautionedAt(stream: Stream, clause: Clause, index: number): number {
+  const at = saidAt(stream, clause, index);
+  const found = stream.tokenAt(clause.start + index + 1);
+  for (const match of clause.text.slice(0, index + 1).matchAll(CONDITION)) {
+    const condition = stream.tokenAt(clause.start + match.index + match[0].length);
+    if (found - condition <= CONDITION_WORDS) return Math.min(at, stream.tokens[condition]!.startMs);
+  }
+  return at;
+}
+/** A condition stands at most so many words before what it is the condition of. */
+const CONDITION_WORDS = 16;
+const CONDITION =
+  /(?:^| [,.]| (?:and|but|so|or|please))(?: (?:and|but|so|or|please))? (?=(?:if|when|whenever|those|whoever|anybody|anyone|everybody|unless|should) )/g;

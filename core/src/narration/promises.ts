@@ -40,7 +40,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     const first = stream.tokenAt(match.index + 1);
     const number = range(stream, match)[0] ?? first;
     if (found.some((one) => Math.abs(one.token - number) < 3)) return;
-    const { startMs } = stream.tokens[number]!;
+    const startMs = saidFrom(stream, number);
     const same = found.find((one) => one.kind === kind && one.low === low && one.high === high && one.unit === unit);
     if (same && (kind !== 'frequency' || number - same.token < 10)) return;
     const to = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!.end;
@@ -206,6 +206,18 @@ export function readPromises(stream: Stream): FoundPromise[] {
   );
   return found.sort((a, b) => a.token - b.token).map(({ token: _token, ...promise }) => promise);
 }
+
+/** A promise begins with its sentence, or with the words that lead to its number: "I do it four times a week". */
+function saidFrom(stream: Stream, number: number): number {
+  let first = number;
+  while (number - first < LEAD_WORDS && first > 0 && LEADS.test(stream.tokens[first - 1]!.text)) first--;
+  for (let at = number; at > 0 && number - at <= LEAD_WORDS; at--)
+    if (stream.tokens[at - 1]!.text === '.') return stream.tokens[at]!.startMs;
+  return stream.tokens[first]!.startMs;
+}
+const LEAD_WORDS = 8;
+const LEADS =
+  /^(?:i|i'd|we|we'll|you|it|it's|this|these|them|that's|there|there's|are|is|do|does|try|to|take|takes|need|have|has|practise|repeat|give|and|for|about|around|only|just|would|will|can|should|least|at|in|after|see|notice|before|every|all|say|like)$/;
 
 function range(stream: Stream, match: RegExpExecArray): number[] {
   const first = stream.tokenAt(match.index + 1);

@@ -1,6 +1,7 @@
 import { ruledDoses } from './doses';
 import { judgedDoses } from './learned/judged-doses';
 import { judgedCautions, judgedClaims } from './learned/judged-remarks';
+import { withSentences } from './learned/sentence-ends';
 import { readPromises } from './promises';
 import { dosesAs, NOTHING_GIVEN, type Given } from './put-right';
 import type { FoundCaution, FoundClaim, FoundDose, FoundPromise, FoundStep, FoundSwap, Reading } from './reading';
@@ -67,7 +68,7 @@ function readBy(
     words: readonly Word[],
   ) => Pick<Narrated, 'steps' | 'doses' | 'cautions' | 'claims'>,
 ): Narrated {
-  const words = wordsOf(lines);
+  const words = withSentences(wordsOf(lines));
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
   const { steps, ...found } = read(stream, swaps, words);

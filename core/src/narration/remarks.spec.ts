@@ -53,6 +53,24 @@ describe('claims in a caution', () => {
   });
 });
 
+describe('what is said', () => {
+  const read = (words: string) => readNarration(`[0:05] ${words}`);
+  const startOf = ({ words }: ReturnType<typeof read>, norm: string): number | undefined =>
+    words.find((word) => word.norm === norm)?.startMs;
+
+  it('begins with its condition, where it is a caution', () => {
+    const text = read(
+      'Now the neck, and if it pinches there or goes down the arm for long, ask your doctor.',
+    );
+    expect(text.cautions.find((one) => one.about === 'refer_professional')?.atMs).toBe(startOf(text, 'if'));
+  });
+
+  it('begins with the words that lead to its number, where it is a promise', () => {
+    const text = read('Hello and welcome to this lesson for the jaw, it takes about nine minutes.');
+    expect(text.promises.map(({ kind, atMs }) => [kind, atMs])).toEqual([['minutes', startOf(text, 'it')]]);
+  });
+});
+
 describe('claims and promises', () => {
   const read = (text: string) => readingOf(readNarration(`[0:05] ${text}`));
 

@@ -1,4 +1,4 @@
-import { clauses, saidAt } from './clauses';
+import { cautionedAt, clauses } from './clauses';
 import { patternOf } from './lexicon';
 import type { CautionAbout as About, RuledRemark } from './reading';
 import type { Stream } from './tokens';
@@ -94,7 +94,7 @@ export function ruledCautions(stream: Stream): RuledRemark<About>[] {
       )
         continue;
       const { word } = stream.tokens[stream.tokenAt(clause.start + match.index + 1)]!;
-      const startMs = saidAt(stream, clause, match.index);
+      const startMs = cautionedAt(stream, clause, match.index);
       const { end } = stream.tokens[stream.tokenAt(clause.start + match.index + match[0].length - 1)]!;
       const near = stream.text.slice(Math.max(0, clause.start + match.index - 110), clause.start + match.index + 1);
       const ofEye =

@@ -1,4 +1,4 @@
-import { clauses, saidAt, type Clause } from '../clauses';
+import { clauses, type Clause, type saidAt } from '../clauses';
 import { likeliest, type Learned } from './likeliest';
 import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
@@ -8,10 +8,12 @@ import type { Stream } from '../tokens';
 export interface RemarkSort<T extends string> {
   readonly hints: readonly (readonly [T, string])[];
   readonly learned: Learned;
+  /** When a remark is said whose words were found. */
+  readonly said: typeof saidAt;
   /** How sure one must be at least to be told. */
   readonly least: number;
-  /** Whether what stands before something takes it back. */
-  readonly denied?: RegExp;
+  /** Whether what a clause says before something, or besides, takes it back. */
+  readonly denied?: (clause: string, at: number, about: T) => boolean;
 }
 
 /** Words so far on each side of what hints at a remark are shown for it. */
@@ -25,7 +27,7 @@ const AROUND = 8;
 export function findRemarks<T extends string>(
   stream: Stream,
   ruled: readonly RuledRemark<T>[],
-  { hints, learned, least, denied }: RemarkSort<T>,
+  { hints, learned, said, least, denied }: RemarkSort<T>,
 ): RuledRemark<T>[] {
   let before: ReadonlySet<T> = new Set();
   let last: Remark<T> | null = null;
@@ -40,9 +42,9 @@ export function findRemarks<T extends string>(
         const rules = own.filter((one) => one.about === about);
         if (rules.length > 0) return rules.map((one) => ({ ...one, evidence: { ...one.evidence, sure } }));
         const at = whereSaid(remark, about, learned);
-        if (denied?.test(clause.text.slice(0, at))) return [];
+        if (denied?.(clause.text, at, about)) return [];
         const evidence = { ...wordsAround(stream, clause, at), sure };
-        return [{ about, clause: number, atMs: saidAt(stream, clause, Math.max(0, at - 1)), evidence }];
+        return [{ about, clause: number, atMs: said(stream, clause, Math.max(0, at - 1)), evidence }];
       });
       before = new Set(found.map(({ about }) => about));
       return found;

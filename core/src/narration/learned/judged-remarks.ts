@@ -1,6 +1,7 @@
 import type { ClaimAbout } from '../../caution/wording';
-import { DENIED, HEDGED, ruledClaims } from '../claims';
-import { clauses } from '../clauses';
+import { CERTAIN, DENIED, HEDGED, ruledClaims } from '../claims';
+import { CAUTIONED } from '../stated-claims';
+import { cautionedAt, clauses, saidAt } from '../clauses';
 import type { CautionAbout, FoundCaution, FoundClaim } from '../reading';
 import { ruledCautions } from '../remarks';
 import type { Stream } from '../tokens';
@@ -12,12 +13,18 @@ import { findRemarks, type RemarkSort } from './find-remarks';
 import { likeliest, type Learned, type Seen } from './likeliest';
 
 /** See `cli/src/write-learned.ts`. */
-export const CAUTIONS: RemarkSort<CautionAbout> = { hints: CAUTION_HINTS, learned: cautions, least: 0.48 };
+export const CAUTIONS: RemarkSort<CautionAbout> = {
+  hints: CAUTION_HINTS,
+  learned: cautions,
+  said: cautionedAt,
+  least: 0.4,
+};
 const LEARNED: LearnedClaims = claims;
 const CLAIMS: RemarkSort<ClaimAbout> = {
-  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, least: 0.48 },
-  // What is taken back is no claim, whatever is said with it.
-  denied: DENIED,
+  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: saidAt, least: 0.4 },
+  // What is taken back is no claim, whatever is said with it, and what a caution names is none either.
+  denied: (clause, at, about) =>
+    DENIED.test(clause.slice(0, at)) || (CAUTIONED.test(`${clause} `) && !CERTAIN.has(about)),
 };
 
 /** What is known of how claims are made, and of how strong they are. */

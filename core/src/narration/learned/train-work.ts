@@ -9,7 +9,7 @@ import { actionsSeen, regionsSeen, SAYS_MOST, sidesSeen, told, type Side } from 
 
 /** What is true of fewer narrations is not looked at. */
 const LEAST_NARRATIONS = 4;
-const DECAY = { regions: 2e-3, actions: 5e-4, sides: 1e-3 } as const;
+const DECAY = { regions: 2e-3, actions: 5e-5, sides: 1e-3 } as const;
 /** A change of side is that of the step that begins so near, ms. */
 const NEAR_MS = 2500;
 

@@ -1,0 +1,89 @@
+import { streamOf } from '../tokens';
+import type { Word } from '../words';
+import { likeliest, type Seen } from './likeliest';
+import sentences from './sentences.json' with { type: 'json' };
+
+/** Whether a sentence ends after a word. */
+export type Ends = 'goes on' | 'ends';
+const ANSWERS: readonly Ends[] = ['goes on', 'ends'];
+
+/** How sure it must be that a sentence ends, where nobody wrote it: one that is missed costs more than one too many. */
+const LEAST = 0.3;
+/** The same of a text with stops, in whose sentences of so many words and more two thoughts may be joined. */
+const LEAST_JOINED = 0.5;
+const LONG = 15;
+/** Before the first word and after the last. */
+const NONE = '·';
+
+/** A word as it is looked at: any number is as good as another. */
+export interface Spoken {
+  readonly text: string;
+  /** Index of its last word. */
+  readonly word: number;
+}
+
+/**
+ * The words of a narration one after another, without any sign between them.
+ *
+ * @example spokenOf(wordsOf(parseLines('Six times. Let go.'))).map(({ text }) => text) // ['№', 'times', 'let', 'go']
+ */
+export function spokenOf(words: readonly Word[]): Spoken[] {
+  const bare = words.map((word) => ({ ...word, pause: '' as const }));
+  return streamOf(bare)
+    .tokens.filter(({ text }) => text !== '.')
+    .map(({ text, end }) => ({ text, word: end - 1 }));
+}
+
+/** What speaks for a sentence that ends after a word: which words stand around there, alone and together. */
+export function endSeen(spoken: readonly Spoken[], at: number): Seen<Ends> {
+  const [b, o, n, s, t] = [-1, 0, 1, 2, 3].map((off) => spoken[at + off]?.text ?? NONE) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
+  const a = spoken[at - 2]?.text ?? NONE;
+  return {
+    values: ANSWERS,
+    of: [
+      [],
+      [
+        'any',
+        ...[`-2 ${a}`, `-1 ${b}`, `0 ${o}`, `1 ${n}`, `2 ${s}`, `3 ${t}`],
+        ...[`-1 ${b} ${o}`, `0 ${o} ${n}`, `1 ${n} ${s}`, `2 ${s} ${t}`],
+        ...[`-1 ${b} ${o} ${n}`, `0 ${o} ${n} ${s}`, `1 ${n} ${s} ${t}`, `-2 ${a} ${b} ${o}`],
+      ],
+    ],
+    place: [],
+  };
+}
+
+/**
+ * Words that were written without stops, as machines write down what they hear, or with one thought joined to the next,
+ * with the ends of sentences that are likely.
+ *
+ * @example withSentences(wordsOf(parseLines('[0:05] press six times and let go now the jaw')))[5]?.pause // '.'
+ */
+export function withSentences(words: readonly Word[]): readonly Word[] {
+  const { punctuated } = streamOf(words);
+  const spoken = spokenOf(words);
+  const ends = new Set<number>();
+  const stops = spoken.map(({ word }, at) => (words[word]!.pause === '.' ? at : -1)).filter((at) => at >= 0);
+  let next = 0;
+  spoken.forEach(({ word }, at) => {
+    while (next < stops.length && stops[next]! < at) next++;
+    if (words[word]!.pause === '.' || at === spoken.length - 1) return;
+    const begins = (stops[next - 1] ?? -1) + 1;
+    const length = (stops[next] ?? spoken.length - 1) - begins + 1;
+    if (punctuated ? length < LONG : words[word]!.pause !== '') return;
+    const { value, sure } = likeliest(endSeen(spoken, at), sentences);
+    if ((value === 'ends' ? sure : 1 - sure) >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
+  });
+  let sentence = 0;
+  return words.map((word, at) => {
+    const own = { ...word, sentence, pause: ends.has(at) ? ('.' as const) : word.pause };
+    if (own.pause === '.') sentence++;
+    return own;
+  });
+}

@@ -1,0 +1,60 @@
+import { laidOut } from '../layouts';
+import { parseLines } from '../lines';
+import { readMarked } from '../marked';
+import { streamOf } from '../tokens';
+import { wordsOf, type Word } from '../words';
+import { sharedBy } from './known';
+import type { Learned } from './likeliest';
+import { endSeen, spokenOf, type Ends } from './sentence-ends';
+import { learned, type Example } from './train-likeliest';
+
+const DECAY = 2e-5;
+/** What fewer narrations share is not looked at. */
+const LEAST_NARRATIONS = 3;
+
+type End = Omit<Example<Ends>, 'counts'>;
+
+/**
+ * The words of a narration, and after which of them a sentence ends, as it was written and with half of the sentences joined
+ * to the next; none where nobody wrote stops.
+ *
+ * @param marked a narration with its truth, see `readMarked`.
+ */
+export function knownEnds(marked: string): End[] {
+  const words = wordsIn(marked);
+  if (!streamOf(words).punctuated) return [];
+  const ends = new Set(words.flatMap(({ pause }, at) => (pause === '.' ? [at] : [])));
+  const joined = wordsIn(laidOut(marked, 'joined'));
+  let at = 0;
+  const joinedEnds = new Set<number>();
+  joined.forEach(({ norm }, i) => {
+    // The words are the same, with an “and” before what was joined.
+    if (norm !== words[at]?.norm) return;
+    if (ends.has(at)) joinedEnds.add(i);
+    at++;
+  });
+  return [...endsOf(words, ends), ...endsOf(joined, joinedEnds)];
+}
+
+function wordsIn(marked: string): Word[] {
+  return wordsOf(parseLines(readMarked(marked).text));
+}
+
+function endsOf(words: readonly Word[], ends: ReadonlySet<number>): End[] {
+  const spoken = spokenOf(words);
+  return spoken
+    .slice(0, -1)
+    .map(({ word }, at) => ({ seen: endSeen(spoken, at), truth: ends.has(word) ? 'ends' : 'goes on' }));
+}
+
+/** Weights of what ends a sentence. */
+export function fittedSentences(
+  narrations: readonly { readonly ends: readonly End[]; readonly counts: number }[],
+): Learned {
+  const names = narrations.map(({ ends }) => ends.flatMap(({ seen }) => seen.of[1]!));
+  const known = sharedBy(names, LEAST_NARRATIONS);
+  const examples = narrations.flatMap(({ ends, counts }) =>
+    ends.map(({ seen, truth }) => ({ seen: { ...seen, of: seen.of.map((own) => own.filter(known)) }, truth, counts })),
+  );
+  return learned(examples, DECAY, () => true);
+}
