@@ -59,9 +59,7 @@ describe('what is said', () => {
     words.find((word) => word.norm === norm)?.startMs;
 
   it('begins with its condition, where it is a caution', () => {
-    const text = read(
-      'Now the neck, and if it pinches there or goes down the arm for long, ask your doctor.',
-    );
+    const text = read('Now the neck, and if it pinches there or goes down the arm for long, ask your doctor.');
     expect(text.cautions.find((one) => one.about === 'refer_professional')?.atMs).toBe(startOf(text, 'if'));
   });
 

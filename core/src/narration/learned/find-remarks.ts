@@ -72,8 +72,10 @@ function wordsAround(stream: Stream, clause: Clause, at: number): { from: number
 
 /** How likely it is that a clause is a remark about something; what the rules find is at least as likely as not. */
 export function sureOf<T extends string>(of: Remark<T>, about: T, before: ReadonlySet<T>, learned: Learned): number {
-  const { value, sure } = likeliest(remarkSeen(of, about, before), learned);
+  const { value, sure } = likeliest(remarkSeen(of, about, before), learned, HEAT);
   const yes = value === 'yes' ? sure : 1 - sure;
   return of.ruled.has(about) ? Math.max(yes, RULED) : yes;
 }
 const RULED = 0.5;
+/** Weights of remarks are held back less than others, and so their odds count for less. */
+const HEAT = 2.2;

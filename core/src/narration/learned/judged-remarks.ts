@@ -17,11 +17,11 @@ export const CAUTIONS: RemarkSort<CautionAbout> = {
   hints: CAUTION_HINTS,
   learned: cautions,
   said: cautionedAt,
-  least: 0.4,
+  least: 0.44,
 };
 const LEARNED: LearnedClaims = claims;
 const CLAIMS: RemarkSort<ClaimAbout> = {
-  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: saidAt, least: 0.4 },
+  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: saidAt, least: 0.44 },
   // What is taken back is no claim, whatever is said with it, and what a caution names is none either.
   denied: (clause, at, about) =>
     DENIED.test(clause.slice(0, at)) || (CAUTIONED.test(`${clause} `) && !CERTAIN.has(about)),

@@ -24,15 +24,17 @@ export const HEAT = 1.4;
 /**
  * The value that is most likely, and how likely it is (multinomial logistic regression; temperature scaling).
  *
+ * @param heat how many times less odds count than they were learned.
  * @example likeliest({ values: ['a', 'b'], of: [['named'], []], place: [] }, { shared: { named: 2 }, own: {} }).value // 'a'
  */
 export function likeliest<T extends string>(
   seen: Seen<T>,
   learned: Learned,
+  heat = HEAT,
 ): { readonly value: T; readonly sure: number } {
   const odds = oddsOf(seen, learned);
   const most = Math.max(...odds);
-  const all = odds.reduce((sum, one) => sum + Math.exp((one - most) / HEAT), 0);
+  const all = odds.reduce((sum, one) => sum + Math.exp((one - most) / heat), 0);
   return { value: seen.values[odds.indexOf(most)]!, sure: 1 / all };
 }
 
