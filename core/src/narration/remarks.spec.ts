@@ -55,8 +55,8 @@ describe('claims in a caution', () => {
 
 describe('what is said', () => {
   const read = (words: string) => readNarration(`[0:05] ${words}`);
-  const startOf = ({ words }: ReturnType<typeof read>, norm: string): number | undefined =>
-    words.find((word) => word.norm === norm)?.startMs;
+  const startOf = ({ words }: ReturnType<typeof read>, norm: string): number =>
+    words.find((word) => word.norm === norm)!.startMs;
 
   it('begins with its condition, where it is a caution', () => {
     const text = read('Now the neck, and if it pinches there or goes down the arm for long, ask your doctor.');
