@@ -69,21 +69,25 @@ export function withSentences(words: readonly Word[]): readonly Word[] {
   const { punctuated } = streamOf(words);
   const spoken = spokenOf(words);
   const ends = new Set<number>();
-  const stops = spoken.map(({ word }, at) => (words[word]!.pause === '.' ? at : -1)).filter((at) => at >= 0);
-  let next = 0;
-  spoken.forEach(({ word }, at) => {
-    while (next < stops.length && stops[next]! < at) next++;
-    if (words[word]!.pause === '.' || at === spoken.length - 1) return;
-    const begins = (stops[next - 1] ?? -1) + 1;
-    const length = (stops[next] ?? spoken.length - 1) - begins + 1;
-    if (punctuated ? length < LONG : words[word]!.pause !== '') return;
-    const { value, sure } = likeliest(endSeen(spoken, at), sentences);
-    if ((value === 'ends' ? sure : 1 - sure) >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
-  });
+  for (const [from, to] of sentencesIn(spoken, words)) {
+    if (punctuated && to - from < LONG) continue;
+    for (let at = from; at < to - 1; at++) {
+      const { word } = spoken[at]!;
+      if (!punctuated && words[word]!.pause !== '') continue;
+      const { value, sure } = likeliest(endSeen(spoken, at), sentences);
+      if ((value === 'ends' ? sure : 1 - sure) >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
+    }
+  }
   let sentence = 0;
   return words.map((word, at) => {
     const own = { ...word, sentence, pause: ends.has(at) ? ('.' as const) : word.pause };
     if (own.pause === '.') sentence++;
     return own;
   });
+}
+
+/** Where each sentence begins and ends that somebody wrote; all of it where nobody wrote stops. */
+function sentencesIn(spoken: readonly Spoken[], words: readonly Word[]): [from: number, to: number][] {
+  const ends = spoken.flatMap(({ word }, at) => (words[word]!.pause === '.' ? [at + 1] : []));
+  return [...ends, spoken.length].map((to, i) => [ends[i - 1] ?? 0, to]);
 }
