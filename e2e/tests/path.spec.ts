@@ -72,8 +72,11 @@ test('a lesson goes from plan to what viewers did', async ({ studio: page, conte
       await page.keyboard.press('a');
     }
     const all = page.getByTestId('agree-all');
-    for (let presses = 0; presses < 3 && (await all.isVisible()); presses++) await all.click();
-    await expect(page.locator('[data-testid=row].work[data-state=agreed]')).toHaveCount(4);
+    // The button goes once nothing is left to agree to, which may be between looking for it and pressing it.
+    await expect(async () => {
+      if (await all.isVisible()) await all.click({ timeout: 2000 });
+      await expect(page.locator('[data-testid=row].work[data-state=agreed]')).toHaveCount(4, { timeout: 2000 });
+    }).toPass();
     await saved(page);
     const { segments } = (await stored(context.request, id)).doc;
     const parts = segments.filter((one) => ['reps', 'drain'].includes(one.kind));
