@@ -108,7 +108,7 @@ export function ruledClaims(stream: Stream): RuledClaim[] {
 }
 
 /** What is claimed of cautions themselves stays a claim in one. */
-export const CERTAIN: ReadonlySet<ClaimAbout> = new Set(['certainty', 'safety', 'injections']);
+const CERTAIN: ReadonlySet<ClaimAbout> = new Set(['certainty', 'safety', 'injections']);
 /** Claims that are made by a no: no risk, no crease left, never a cold again. */
 const BY_NOT: ReadonlySet<ClaimAbout> = new Set([
   'safety',
@@ -142,14 +142,18 @@ function matchIn(clause: Clause, words: string): { index: number; text: string; 
   return match && { index: match.index, text: match[0], before: `${clause.text.slice(0, match.index)} ` };
 }
 
+/** Whether a clause takes care of what it names, and so claims nothing of it. */
+export function inCaution(clause: string, about: ClaimAbout): boolean {
+  return !CERTAIN.has(about) && CAUTIONED.test(`${clause} `);
+}
+
 /** What is stated outright. */
 function statedIn(clause: Clause): Claiming[] {
-  const cautioned = CAUTIONED.test(`${clause.text} `);
   return STATED_CLAIMS.flatMap(({ about, named, words }): Claiming[] => {
     if (named !== null && !matchIn(clause, named)) return [];
     const match = matchIn(clause, words);
     return match &&
-      !(cautioned && !CERTAIN.has(about)) &&
+      !inCaution(clause.text, about) &&
       !CONDITION.test(match.before) &&
       !DENIED.test(match.before) &&
       !STAYS.test(match.text) &&

@@ -45,7 +45,7 @@ export function readNarration(source: string, given?: Given): Narrated {
  * @example readLines(parseLines('Six times.')).doses[0]?.low // 6
  */
 export function readLines(lines: readonly NarrationLine[], given = NOTHING_GIVEN): Narrated {
-  return readBy(lines, (stream, swaps, words) => {
+  return readBy(withSentences(wordsOf(lines)), (stream, swaps, words) => {
     const steps = readSteps(stream, swaps, given);
     // A few words by themselves stand in no step.
     const works = steps.some(({ kind }) => WORKED.has(kind));
@@ -61,14 +61,13 @@ export function readLines(lines: readonly NarrationLine[], given = NOTHING_GIVEN
 
 /** What is read the same way of a whole narration and of a few words, and what is not. */
 function readBy(
-  lines: readonly NarrationLine[],
+  words: readonly Word[],
   read: (
     stream: Stream,
     swaps: readonly PlacedSwap[],
     words: readonly Word[],
   ) => Pick<Narrated, 'steps' | 'doses' | 'cautions' | 'claims'>,
 ): Narrated {
-  const words = withSentences(wordsOf(lines));
   const stream = streamOf(words);
   const swaps = readSwaps(stream);
   const { steps, ...found } = read(stream, swaps, words);
@@ -98,7 +97,7 @@ export function readWords(text: string): Narrated {
   if (known) return known;
   if (heard.size >= MOST_KEPT) heard.clear();
   const lines = [{ startMs: 10_000, endMs: 10_000 + ANY_LENGTH_MS, text, timed: false }];
-  const read = readBy(lines, (stream, swaps) => {
+  const read = readBy(wordsOf(lines), (stream, swaps) => {
     const steps = readStepsByRule(stream, swaps);
     const { doses } = ruledDoses(stream, tokensOf(swaps), (ms) => steps.findLast((step) => step.startMs <= ms));
     return {

@@ -6,7 +6,7 @@ import type { Word } from './words';
 export interface Stream {
   readonly tokens: readonly Token[];
   readonly text: string;
-  /** Whether sentences are marked as such; machines write captions without. */
+  /** See {@link isPunctuated}. */
   readonly punctuated: boolean;
   /** Tokens with which paragraphs begin; none where nobody set any off. */
   readonly paragraphs: ReadonlySet<number>;
@@ -32,6 +32,11 @@ const SMALL = new Map(
 const TENS = new Map(
   'twenty thirty forty fifty sixty seventy eighty ninety'.split(' ').map((word, i) => [word, 20 + 10 * i]),
 );
+
+/** Whether sentences are marked as such; machines write captions without. */
+export function isPunctuated(words: readonly Word[]): boolean {
+  return words.filter((word) => word.pause === '.').length * WORDS_A_STOP >= words.length;
+}
 
 /**
  * The stream of tokens that patterns are matched on. Numbers are one token whatever their form ("10", "ten",
@@ -95,7 +100,7 @@ export function streamOf(words: readonly Word[]): Stream {
     tokens,
     text,
     paragraphs: new Set(tokens.flatMap((token, at) => (isWord(token) && words[token.word]?.paragraph ? [at] : []))),
-    punctuated: words.filter((word) => word.pause === '.').length * WORDS_A_STOP >= words.length,
+    punctuated: isPunctuated(words),
     tokenAt: (offset) => {
       let low = 0;
       let high = offsets.length - 1;

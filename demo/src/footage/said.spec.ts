@@ -11,8 +11,8 @@ describe('lessons that somebody says', () => {
   const { unseen } = saidLessons();
   const scored = (layout: Layout, freedom: number, heard = false): SaidScore =>
     sumOf(
-      // Twice each: some hundred beginnings tell to three hundredths only.
-      [500, 1500].flatMap((seed) =>
+      // Four takes of each: some hundred beginnings tell to three hundredths only.
+      [500, 1500, 2500, 3500].flatMap((seed) =>
         unseen.map((lesson, i) => {
           const said = sayLesson(lesson, seed + i, { layout, freedom });
           return scoreSaid(said, alignLesson(lesson, parseLines(said.captions), heard ? speechOf(said) : []));
@@ -41,7 +41,7 @@ describe('lessons that somebody says', () => {
   it('are put there as well by long blocks as by single lines, where somebody is heard to speak', () => {
     const share = ({ starts, startsRight }: SaidScore): number => startsRight / starts;
     expect(share(scored('blocks', 0.5, true))).toBeGreaterThan(share(scored('blocks', 0.5)) + 0.15);
-    expect(share(scored('blocks', 0.5, true))).toBeGreaterThan(0.8);
+    expect(share(scored('blocks', 0.5, true))).toBeGreaterThan(0.85);
   });
 
   it('are as sure as they are said to be: nine in ten of those above 0.9, and fewer below', () => {

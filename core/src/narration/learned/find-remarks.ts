@@ -1,5 +1,5 @@
 import { clauses, type Clause, type saidAt } from '../clauses';
-import { likeliest, type Learned } from './likeliest';
+import { howLikely, type Learned } from './likeliest';
 import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
 import type { Stream } from '../tokens';
@@ -72,8 +72,7 @@ function wordsAround(stream: Stream, clause: Clause, at: number): { from: number
 
 /** How likely it is that a clause is a remark about something; what the rules find is at least as likely as not. */
 export function sureOf<T extends string>(of: Remark<T>, about: T, before: ReadonlySet<T>, learned: Learned): number {
-  const { value, sure } = likeliest(remarkSeen(of, about, before), learned, HEAT);
-  const yes = value === 'yes' ? sure : 1 - sure;
+  const yes = howLikely('yes', remarkSeen(of, about, before), learned, HEAT);
   return of.ruled.has(about) ? Math.max(yes, RULED) : yes;
 }
 const RULED = 0.5;

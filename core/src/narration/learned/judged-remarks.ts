@@ -1,6 +1,5 @@
 import type { ClaimAbout } from '../../caution/wording';
-import { CERTAIN, DENIED, HEDGED, ruledClaims } from '../claims';
-import { CAUTIONED } from '../stated-claims';
+import { DENIED, HEDGED, inCaution, ruledClaims } from '../claims';
 import { cautionedAt, clauses, saidAt } from '../clauses';
 import type { CautionAbout, FoundCaution, FoundClaim } from '../reading';
 import { ruledCautions } from '../remarks';
@@ -23,8 +22,7 @@ const LEARNED: LearnedClaims = claims;
 const CLAIMS: RemarkSort<ClaimAbout> = {
   ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: saidAt, least: 0.44 },
   // What is taken back is no claim, whatever is said with it, and what a caution names is none either.
-  denied: (clause, at, about) =>
-    DENIED.test(clause.slice(0, at)) || (CAUTIONED.test(`${clause} `) && !CERTAIN.has(about)),
+  denied: (clause, at, about) => DENIED.test(clause.slice(0, at)) || inCaution(clause, about),
 };
 
 /** What is known of how claims are made, and of how strong they are. */

@@ -3,7 +3,7 @@ import { parseLines } from '../lines';
 import { readMarked } from '../marked';
 import type { Reading } from '../reading';
 import { streamOf, type Stream } from '../tokens';
-import { wordsOf } from '../words';
+import { wordsOf, type Word } from '../words';
 
 /** A narration whose truth is known, in all of its layouts, and how often it counts. */
 export interface Known<T> {
@@ -18,8 +18,17 @@ export interface Known<T> {
  * @example knownStream('[0:05] {d reps 6 here}six times', 'written').truth.doses[0]?.low // 6
  */
 export function knownStream(marked: string, layout: Layout): { readonly stream: Stream; readonly truth: Reading } {
+  const { words, truth } = knownWords(marked, layout);
+  return { stream: streamOf(words), truth };
+}
+
+/** The same, its words one by one. */
+export function knownWords(
+  marked: string,
+  layout: Layout,
+): { readonly words: readonly Word[]; readonly truth: Reading } {
   const { text, truth } = readMarked(laidOut(marked, layout));
-  return { stream: streamOf(wordsOf(parseLines(text))), truth };
+  return { words: wordsOf(parseLines(text)), truth };
 }
 
 /**

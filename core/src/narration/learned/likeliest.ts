@@ -38,6 +38,16 @@ export function likeliest<T extends string>(
   return { value: seen.values[odds.indexOf(most)]!, sure: 1 / all };
 }
 
+/**
+ * How likely one of two answers is.
+ *
+ * @example howLikely('yes', { values: ['no', 'yes'], of: [[], []], place: [] }, { shared: {}, own: {} }) // 0.5
+ */
+export function howLikely<T extends string>(answer: T, seen: Seen<T>, learned: Learned, heat = HEAT): number {
+  const { value, sure } = likeliest(seen, learned, heat);
+  return value === answer ? sure : 1 - sure;
+}
+
 function oddsOf<T extends string>({ values, of, place }: Seen<T>, { shared, own }: Learned): number[] {
   const odds = of.map((names) => names.reduce((sum, name) => sum + (shared[name] ?? 0), 0));
   for (const name of place) {

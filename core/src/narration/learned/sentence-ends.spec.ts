@@ -1,5 +1,5 @@
 import { parseLines } from '../lines';
-import { readNarration } from '../read';
+import { readNarration, readWords } from '../read';
 import { wordsOf } from '../words';
 import { spokenOf, withSentences } from './sentence-ends';
 import { knownEnds } from './train-sentences';
@@ -45,6 +45,10 @@ describe('ends of sentences that nobody wrote', () => {
     );
     expect(steps.filter(({ kind }) => kind === 'technique').map(({ region }) => region)).toEqual(['temple', 'jaw']);
     expect(cautions.map(({ about }) => about)).toEqual(['teeth']);
+  });
+
+  it('are not looked for in a few words by themselves: the checks hold to what is written', () => {
+    expect(readWords(HEARD).words.some(({ pause }) => pause !== '')).toBeFalse();
   });
 
   it('are known from what is written, with thoughts joined as well, and from nothing that has no stops', () => {

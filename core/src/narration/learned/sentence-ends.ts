@@ -1,6 +1,6 @@
-import { streamOf } from '../tokens';
+import { isPunctuated, streamOf } from '../tokens';
 import type { Word } from '../words';
-import { likeliest, type Seen } from './likeliest';
+import { howLikely, type Seen } from './likeliest';
 import sentences from './sentences.json' with { type: 'json' };
 
 /** Whether a sentence ends after a word. */
@@ -34,29 +34,21 @@ export function spokenOf(words: readonly Word[]): Spoken[] {
     .map(({ text, end }) => ({ text, word: end - 1 }));
 }
 
+/** Words around a place that are looked at together: from so far behind the last word on, and how many. */
+const RUNS: readonly (readonly [from: number, length: number])[] = [
+  ...([-2, -1, 0, 1, 2, 3] as const).map((from) => [from, 1] as const),
+  ...([-1, 0, 1, 2] as const).map((from) => [from, 2] as const),
+  ...([-1, 0, 1, -2] as const).map((from) => [from, 3] as const),
+];
+
 /** What speaks for a sentence that ends after a word: which words stand around there, alone and together. */
 export function endSeen(spoken: readonly Spoken[], at: number): Seen<Ends> {
-  const [b, o, n, s, t] = [-1, 0, 1, 2, 3].map((off) => spoken[at + off]?.text ?? NONE) as [
-    string,
-    string,
-    string,
-    string,
-    string,
-  ];
-  const a = spoken[at - 2]?.text ?? NONE;
-  return {
-    values: ANSWERS,
-    of: [
-      [],
-      [
-        'any',
-        ...[`-2 ${a}`, `-1 ${b}`, `0 ${o}`, `1 ${n}`, `2 ${s}`, `3 ${t}`],
-        ...[`-1 ${b} ${o}`, `0 ${o} ${n}`, `1 ${n} ${s}`, `2 ${s} ${t}`],
-        ...[`-1 ${b} ${o} ${n}`, `0 ${o} ${n} ${s}`, `1 ${n} ${s} ${t}`, `-2 ${a} ${b} ${o}`],
-      ],
-    ],
-    place: [],
-  };
+  const runs = RUNS.map(([from, length]) => {
+    let name = `${from}`;
+    for (let off = from; off < from + length; off++) name += ` ${spoken[at + off]?.text ?? NONE}`;
+    return name;
+  });
+  return { values: ANSWERS, of: [[], ['any', ...runs]], place: [] };
 }
 
 /**
@@ -66,7 +58,7 @@ export function endSeen(spoken: readonly Spoken[], at: number): Seen<Ends> {
  * @example withSentences(wordsOf(parseLines('[0:05] press six times and let go now the jaw')))[5]?.pause // '.'
  */
 export function withSentences(words: readonly Word[]): readonly Word[] {
-  const { punctuated } = streamOf(words);
+  const punctuated = isPunctuated(words);
   const spoken = spokenOf(words);
   const ends = new Set<number>();
   for (const [from, to] of sentencesIn(spoken, words)) {
@@ -74,8 +66,8 @@ export function withSentences(words: readonly Word[]): readonly Word[] {
     for (let at = from; at < to - 1; at++) {
       const { word } = spoken[at]!;
       if (!punctuated && words[word]!.pause !== '') continue;
-      const { value, sure } = likeliest(endSeen(spoken, at), sentences);
-      if ((value === 'ends' ? sure : 1 - sure) >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
+      const likely = howLikely('ends', endSeen(spoken, at), sentences);
+      if (likely >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
     }
   }
   let sentence = 0;

@@ -1,9 +1,6 @@
-import { laidOut } from '../layouts';
-import { parseLines } from '../lines';
-import { readMarked } from '../marked';
-import { streamOf } from '../tokens';
-import { wordsOf, type Word } from '../words';
-import { sharedBy } from './known';
+import { isPunctuated } from '../tokens';
+import type { Word } from '../words';
+import { knownWords, sharedBy } from './known';
 import type { Learned } from './likeliest';
 import { endSeen, spokenOf, type Ends } from './sentence-ends';
 import { learned, type Example } from './train-likeliest';
@@ -21,10 +18,10 @@ type End = Omit<Example<Ends>, 'counts'>;
  * @param marked a narration with its truth, see `readMarked`.
  */
 export function knownEnds(marked: string): End[] {
-  const words = wordsIn(marked);
-  if (!streamOf(words).punctuated) return [];
+  const { words } = knownWords(marked, 'written');
+  if (!isPunctuated(words)) return [];
   const ends = new Set(words.flatMap(({ pause }, at) => (pause === '.' ? [at] : [])));
-  const joined = wordsIn(laidOut(marked, 'joined'));
+  const { words: joined } = knownWords(marked, 'joined');
   let at = 0;
   const joinedEnds = new Set<number>();
   joined.forEach(({ norm }, i) => {
@@ -34,10 +31,6 @@ export function knownEnds(marked: string): End[] {
     at++;
   });
   return [...endsOf(words, ends), ...endsOf(joined, joinedEnds)];
-}
-
-function wordsIn(marked: string): Word[] {
-  return wordsOf(parseLines(readMarked(marked).text));
 }
 
 function endsOf(words: readonly Word[], ends: ReadonlySet<number>): End[] {
