@@ -420,12 +420,12 @@ describe('limber compute', () => {
   it('reads a narration into the documented form', () => {
     const text = file(
       'narration.txt',
-      '[0:00] Hello.\n[0:10] First, stroke down the left side of the neck, five times.\n[0:30] And the other side.\n[0:50] Thank you, bye.',
+      '[0:00] Hello.\n[0:10] First, stroke down the left side of the neck, five strokes.\n[0:30] And the other side.\n[0:50] Thank you, bye.',
     );
     const reading: unknown = JSON.parse(compute('read-narration', text).out);
     expect(() => readingSchema.parse(reading)).not.toThrow();
     expect(Object.keys(reading as object)).toEqual(['promises', 'doses', 'steps', 'swaps', 'cautions', 'claims']);
-    expect(readingSchema.parse(reading).doses.map((one) => [one.kind, one.low])).toEqual([['reps', 5]]);
+    expect(readingSchema.parse(reading).doses.map((one) => [one.kind, one.low])).toEqual([['swipes', 5]]);
     expect(readingSchema.parse(reading).swaps.length).toBe(1);
   });
 
