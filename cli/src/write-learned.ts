@@ -2,8 +2,9 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { FEATURES } from '@limber/core/narration/learned/begin-features';
 import type { Known } from '@limber/core/narration/learned/known';
-import { LAYOUTS } from '@limber/core/narration/layouts';
+import { LAYOUTS, type Layout } from '@limber/core/narration/layouts';
 import type { ClaimAbout } from '@limber/core/caution/wording';
+import type { Learned } from '@limber/core/narration/learned/likeliest';
 import type { CautionAbout } from '@limber/core/narration/reading';
 import {
   fittedCautions,
@@ -16,11 +17,13 @@ import {
 } from '@limber/core/narration/learned/known-remarks';
 import { TRAINED_ON, trained } from '@limber/core/narration/learned/train-begins';
 import { fittedDoses, knownNumbers } from '@limber/core/narration/learned/train-doses';
-import { fittedSentences, knownEnds } from '@limber/core/narration/learned/train-sentences';
+import { asNarrations, fittedSentences, knownEnds } from '@limber/core/narration/learned/train-sentences';
 import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-work';
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
 const FOLDERS = { development: 1, blocks: 3 } as const;
+/** A sentence by itself counts so often; one in a narration is learned in each of its layouts. */
+const SENTENCE = 6;
 const TO = 'core/src/narration';
 
 /**
@@ -36,35 +39,56 @@ const made = {
   from: `${narrations.length} narrations of ${Object.keys(FOLDERS).join(' and ')}; as ${TRAINED_ON.join(', ')}`,
 };
 
-write('sentences', fittedSentences(narrations.map(({ marked, counts }) => ({ ends: knownEnds(marked), counts }))));
+// Of claims the last batch is kept apart to be scored unseen.
+const CLAIMS = ['', '-later', '-last', '-wider'];
+const SENTENCES = {
+  careful: said('cautions/with-cautions'),
+  careless: said('cautions/harmless'),
+  claiming: CLAIMS.flatMap((batch) => said(`claims/with-claims${batch}`)),
+  harmless: CLAIMS.flatMap((batch) => said(`claims/harmless${batch}`)),
+};
+const sentences = Object.values(SENTENCES).flatMap((all) => all.map(({ text }) => text));
+const ends = fittedSentences(
+  [...narrations, ...asNarrations(sentences).map((marked) => ({ marked, counts: 2 }))].map(({ marked, counts }) => ({
+    ends: knownEnds(marked),
+    counts,
+  })),
+);
+write('sentences', ends);
 const { bias, trees, leftOut } = trained(narrations);
 write('begins', { leftOut: Number(leftOut.toFixed(3)), bias, features: FEATURES, trees });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
-const inLayouts = <T>(known: (marked: string, layout: (typeof LAYOUTS)[number]) => T): Known<T>[] =>
-  narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout)), counts }));
+const inLayouts = <T>(known: (marked: string, layout: Layout, ends?: Learned) => T, ends?: Learned): Known<T>[] =>
+  narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout, ends)), counts }));
 write('work', fittedWork(inLayouts(knownSteps)));
 write('numbers', fittedDoses(inLayouts(knownNumbers)));
-const cautions = [
-  ...of('cautions/with-cautions', (text, about) => knownCaution(text, about.split(', ') as CautionAbout[])),
-  ...of('cautions/harmless', (text) => knownCaution(text, [])),
-];
-// The last batch of sentences is kept apart to be scored unseen.
-const claims = ['', '-later', '-last', '-wider'].flatMap((batch) => [
-  ...of(`claims/with-claims${batch}`, (text, said) => knownClaim(text, said.split(', ').map(claimOf))),
-  ...of(`claims/harmless${batch}`, (text) => knownClaim(text, [])),
-]);
-write('cautions', fittedCautions([...inLayouts(knownCautions), ...cautions]));
-write('claims', fittedClaims([...inLayouts(knownClaims), ...claims]));
+const byItself = <T>(known: T): Known<T> => ({ layouts: [known], counts: SENTENCE });
+write(
+  'cautions',
+  fittedCautions([
+    ...inLayouts(knownCautions, ends),
+    ...SENTENCES.careful.map(({ text, of }) => byItself(knownCaution(text, of as CautionAbout[]))),
+    ...SENTENCES.careless.map(({ text }) => byItself(knownCaution(text, []))),
+  ]),
+);
+write(
+  'claims',
+  fittedClaims([
+    ...inLayouts(knownClaims, ends),
+    ...SENTENCES.claiming.map(({ text, of }) => byItself(knownClaim(text, of.map(claimOf)))),
+    ...SENTENCES.harmless.map(({ text }) => byItself(knownClaim(text, []))),
+  ]),
+);
 
-/** What is known of the sentences of a file, a line each: what is said | the sentence, or the sentence alone. */
-function of<T>(file: string, known: (text: string, said: string) => T): Known<T>[] {
+/** The sentences of a file, a line each, with what each is known to be: of this, of that | the sentence. */
+function said(file: string): { readonly text: string; readonly of: readonly string[] }[] {
   const lines = readFileSync(join(TO, `${file}.txt`), 'utf8').split('\n');
   return lines
     .filter((line) => line !== '' && !line.startsWith('#'))
     .map((line) => {
-      const [text, said] = line.split(' | ').reverse() as [string, string?];
-      return { layouts: [known(text, said ?? '')], counts: 1 };
+      const [text, of] = line.split(' | ').reverse() as [string, string?];
+      return { text, of: of?.split(', ') ?? [] };
     });
 }
 

@@ -1,5 +1,5 @@
 import type { ClaimAbout } from '../caution/wording';
-import { clauses, saidAt, type Clause } from './clauses';
+import { clauses, claimedAt, type Clause } from './clauses';
 import { patternOf } from './lexicon';
 import type { FoundClaim, RuledRemark } from './reading';
 import { CAUTIONED, STATED_CLAIMS } from './stated-claims';
@@ -101,7 +101,7 @@ export function ruledClaims(stream: Stream): RuledClaim[] {
           const mild = HEDGED.test(near) || (TOPIC.test(before) && !/^ \S+ing /.test(`${text} `));
           const strength: FoundClaim['strength'] = mild ? 'mild' : 'strong';
           const evidence = { from: word, to: end, sure: 0.7 };
-          return { atMs: saidAt(stream, clause, at), about, strength, clause: number, evidence };
+          return { atMs: claimedAt(stream, clause, at), about, strength, clause: number, evidence };
         });
     })
     .sort((a, b) => a.atMs - b.atMs);

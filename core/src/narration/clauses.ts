@@ -1,3 +1,4 @@
+import { ACTION_WORDS, mentions } from './lexicon';
 import type { Stream } from './tokens';
 
 /** A stretch of a narration that is one thought, and where it begins. */
@@ -33,15 +34,29 @@ function pieces(stream: Stream, { text, start }: Clause): Clause[] {
   return found;
 }
 
-/** A remark begins with its sentence; where that is long, shortly before the words that were found. */
-export function saidAt(stream: Stream, clause: Clause, index: number): number {
+/** What was found in a sentence begins with it; where that is long, shortly before the words that were found. */
+function shortlyBefore(stream: Stream, clause: Clause, index: number): number {
   const found = stream.tokens[stream.tokenAt(clause.start + index + 1)]!.startMs;
-  return Math.max(found - 3000, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
+  return Math.max(found - SHORTLY_MS, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
 }
+const SHORTLY_MS = 4000;
+
+/** A claim begins with its sentence, unless that tells work first: "stroke down, eight times, and you look younger". */
+export function claimedAt(stream: Stream, clause: Clause, index: number): number {
+  const first = stream.tokenAt(clause.start + 1);
+  const told = `${clause.text.slice(0, index + 1)} `;
+  const begins =
+    stream.tokenAt(clause.start + index + 1) - first <= CLAIM_WORDS &&
+    !told.includes(' № ') &&
+    mentions(ACTION_WORDS, told).length === 0;
+  return begins ? stream.tokens[first]!.startMs : shortlyBefore(stream, clause, index);
+}
+/** What claims something stands at most so many words after its sentence begins. */
+const CLAIM_WORDS = 12;
 
 /** A caution begins with its condition: "if it locks on you or hurts for long, see a dentist". */
 export function cautionedAt(stream: Stream, clause: Clause, index: number): number {
-  const at = saidAt(stream, clause, index);
+  const at = shortlyBefore(stream, clause, index);
   const found = stream.tokenAt(clause.start + index + 1);
   for (const match of clause.text.slice(0, index + 1).matchAll(CONDITION)) {
     const condition = stream.tokenAt(clause.start + match.index + match[0].length);

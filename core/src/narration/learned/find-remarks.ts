@@ -1,4 +1,4 @@
-import { clauses, type Clause, type saidAt } from '../clauses';
+import { clauses, type claimedAt, type Clause } from '../clauses';
 import { howLikely, type Learned } from './likeliest';
 import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
@@ -9,7 +9,7 @@ export interface RemarkSort<T extends string> {
   readonly hints: readonly (readonly [T, string])[];
   readonly learned: Learned;
   /** When a remark is said whose words were found. */
-  readonly said: typeof saidAt;
+  readonly said: typeof claimedAt;
   /** How sure one must be at least to be told. */
   readonly least: number;
   /** Whether what a clause says before something, or besides, takes it back. */
@@ -70,11 +70,9 @@ function wordsAround(stream: Stream, clause: Clause, at: number): { from: number
   return { from: stream.tokens[first]!.word, to: stream.tokens[last]!.end };
 }
 
-/** How likely it is that a clause is a remark about something; what the rules find is at least as likely as not. */
+/** How likely it is that a clause is a remark about something. */
 export function sureOf<T extends string>(of: Remark<T>, about: T, before: ReadonlySet<T>, learned: Learned): number {
-  const yes = howLikely('yes', remarkSeen(of, about, before), learned, HEAT);
-  return of.ruled.has(about) ? Math.max(yes, RULED) : yes;
+  return howLikely('yes', remarkSeen(of, about, before), learned, HEAT);
 }
-const RULED = 0.5;
 /** Weights of remarks are held back less than others, and so their odds count for less. */
 const HEAT = 2.2;

@@ -1,6 +1,6 @@
 import type { ClaimAbout } from '../../caution/wording';
 import { DENIED, HEDGED, inCaution, ruledClaims } from '../claims';
-import { cautionedAt, clauses, saidAt } from '../clauses';
+import { cautionedAt, clauses, claimedAt } from '../clauses';
 import type { CautionAbout, FoundCaution, FoundClaim } from '../reading';
 import { ruledCautions } from '../remarks';
 import type { Stream } from '../tokens';
@@ -20,7 +20,7 @@ export const CAUTIONS: RemarkSort<CautionAbout> = {
 };
 const LEARNED: LearnedClaims = claims;
 const CLAIMS: RemarkSort<ClaimAbout> = {
-  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: saidAt, least: 0.44 },
+  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: claimedAt, least: 0.44 },
   // What is taken back is no claim, whatever is said with it, and what a caution names is none either.
   denied: (clause, at, about) => DENIED.test(clause.slice(0, at)) || inCaution(clause, about),
 };

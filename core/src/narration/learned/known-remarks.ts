@@ -20,9 +20,13 @@ type Strength = FoundClaim['strength'];
 /** What is claimed, and how strongly. */
 export type Claim = Pick<FoundClaim, 'about' | 'strength'>;
 
-/** For the script that makes the weights, and for measurements. */
-export function knownCautions(marked: string, layout: Layout): KnownRemarks<CautionAbout> {
-  const { stream, truth } = knownStream(marked, layout);
+/**
+ * For the script that makes the weights, and for measurements.
+ *
+ * @param ends what is known of the ends of sentences, as what is read is ended by it first.
+ */
+export function knownCautions(marked: string, layout: Layout, ends?: Learned): KnownRemarks<CautionAbout> {
+  const { stream, truth } = knownStream(marked, layout, ends);
   return known(stream, ruledCautions(stream), CAUTION_HINTS, truth.cautions);
 }
 
@@ -31,8 +35,8 @@ export interface KnownClaims extends KnownRemarks<ClaimAbout> {
   readonly strengths: readonly Omit<Example<Strength>, 'counts'>[];
 }
 
-export function knownClaims(marked: string, layout: Layout): KnownClaims {
-  const { stream, truth } = knownStream(marked, layout);
+export function knownClaims(marked: string, layout: Layout, ends?: Learned): KnownClaims {
+  const { stream, truth } = knownStream(marked, layout, ends);
   return claimsOf(stream, truth.claims);
 }
 

@@ -1,7 +1,9 @@
 import { laidOut, type Layout } from '../layouts';
 import { parseLines } from '../lines';
+import type { Learned } from './likeliest';
 import { readMarked } from '../marked';
 import type { Reading } from '../reading';
+import { withSentences } from './sentence-ends';
 import { streamOf, type Stream } from '../tokens';
 import { wordsOf, type Word } from '../words';
 
@@ -15,11 +17,16 @@ export interface Known<T> {
  * The words of a narration in a layout, and what is truly said in them.
  *
  * @param marked a narration with its truth, see `readMarked`.
+ * @param ends what is known of the ends of sentences, for those that nobody wrote: none are looked for without it.
  * @example knownStream('[0:05] {d reps 6 here}six times', 'written').truth.doses[0]?.low // 6
  */
-export function knownStream(marked: string, layout: Layout): { readonly stream: Stream; readonly truth: Reading } {
+export function knownStream(
+  marked: string,
+  layout: Layout,
+  ends?: Learned,
+): { readonly stream: Stream; readonly truth: Reading } {
   const { words, truth } = knownWords(marked, layout);
-  return { stream: streamOf(words), truth };
+  return { stream: streamOf(ends ? withSentences(words, ends) : words), truth };
 }
 
 /** The same, its words one by one. */

@@ -1,6 +1,6 @@
 import { isPunctuated, streamOf } from '../tokens';
 import type { Word } from '../words';
-import { howLikely, type Seen } from './likeliest';
+import { howLikely, type Learned, type Seen } from './likeliest';
 import sentences from './sentences.json' with { type: 'json' };
 
 /** Whether a sentence ends after a word. */
@@ -8,9 +8,9 @@ export type Ends = 'goes on' | 'ends';
 const ANSWERS: readonly Ends[] = ['goes on', 'ends'];
 
 /** How sure it must be that a sentence ends, where nobody wrote it: one that is missed costs more than one too many. */
-const LEAST = 0.3;
+const LEAST = 0.4;
 /** The same of a text with stops, in whose sentences of so many words and more two thoughts may be joined. */
-const LEAST_JOINED = 0.5;
+const LEAST_JOINED = 0.65;
 const LONG = 15;
 /** Before the first word and after the last. */
 const NONE = '·';
@@ -55,9 +55,10 @@ export function endSeen(spoken: readonly Spoken[], at: number): Seen<Ends> {
  * Words that were written without stops, as machines write down what they hear, or with one thought joined to the next,
  * with the ends of sentences that are likely.
  *
+ * @param learned what ends a sentence, see `cli/src/write-learned.ts`.
  * @example withSentences(wordsOf(parseLines('[0:05] press six times and let go now the jaw')))[5]?.pause // '.'
  */
-export function withSentences(words: readonly Word[]): readonly Word[] {
+export function withSentences(words: readonly Word[], learned: Learned = sentences): readonly Word[] {
   const punctuated = isPunctuated(words);
   const spoken = spokenOf(words);
   const ends = new Set<number>();
@@ -66,7 +67,7 @@ export function withSentences(words: readonly Word[]): readonly Word[] {
     for (let at = from; at < to - 1; at++) {
       const { word } = spoken[at]!;
       if (!punctuated && words[word]!.pause !== '') continue;
-      const likely = howLikely('ends', endSeen(spoken, at), sentences);
+      const likely = howLikely('ends', endSeen(spoken, at), learned);
       if (likely >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
     }
   }

@@ -40,6 +40,21 @@ function endsOf(words: readonly Word[], ends: ReadonlySet<number>): End[] {
     .map(({ word }, at) => ({ seen: endSeen(spoken, at), truth: ends.has(word) ? 'ends' : 'goes on' }));
 }
 
+/**
+ * Sentences by themselves as narrations, some of them from everywhere one after another: nobody said them together, but how
+ * they begin and how they end is known.
+ *
+ * @example asNarrations(['Sit down.', 'Breathe', 'Let go.'], 2) // ['[0:00] Sit down. Let go.', '[0:00] Breathe.']
+ */
+export function asNarrations(sentences: readonly string[], together = 20): string[] {
+  const ended = sentences.map((one) => (/[.?!]$/.test(one) ? one : `${one}.`));
+  const narrations = Math.ceil(ended.length / together);
+  return Array.from(
+    { length: narrations },
+    (_, own) => `[0:00] ${ended.filter((_sentence, i) => i % narrations === own).join(' ')}`,
+  );
+}
+
 /** Weights of what ends a sentence. */
 export function fittedSentences(
   narrations: readonly { readonly ends: readonly End[]; readonly counts: number }[],
