@@ -22,6 +22,8 @@ import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-wor
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
 const FOLDERS = { development: 1, blocks: 3 } as const;
+/** The same of remarks: the development set holds most of what sounds like one and is none. */
+const OF_REMARKS = { ...FOLDERS, development: 2 } as const;
 /** A sentence by itself counts so often; one in a narration is learned in each of its layouts. */
 const SENTENCE = 6;
 const TO = 'core/src/narration';
@@ -30,9 +32,13 @@ const TO = 'core/src/narration';
  * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, five minutes. What is learned
  * never depends on what was learned before, so that it comes out the same every time.
  */
-const narrations = Object.entries(FOLDERS).flatMap(([folder, counts]) => {
+const narrations = (Object.keys(FOLDERS) as (keyof typeof FOLDERS)[]).flatMap((folder) => {
   const path = join(TO, folder);
-  return readdirSync(path).map((file) => ({ marked: readFileSync(join(path, file), 'utf8'), counts }));
+  return readdirSync(path).map((file) => ({
+    marked: readFileSync(join(path, file), 'utf8'),
+    counts: FOLDERS[folder],
+    ofRemarks: OF_REMARKS[folder],
+  }));
 });
 const made = {
   made: 'by cli/src/write-learned.ts; do not edit',
@@ -59,15 +65,20 @@ const { bias, trees, leftOut } = trained(narrations);
 write('begins', { leftOut: Number(leftOut.toFixed(3)), bias, features: FEATURES, trees });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
-const inLayouts = <T>(known: (marked: string, layout: Layout, ends?: Learned) => T, ends?: Learned): Known<T>[] =>
-  narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout, ends)), counts }));
+const inLayouts = <T>(known: (marked: string, layout: Layout) => T): Known<T>[] =>
+  narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout)), counts }));
+const remarksIn = <T>(known: (marked: string, layout: Layout, ends: Learned) => T): Known<T>[] =>
+  narrations.map(({ marked, ofRemarks: counts }) => ({
+    layouts: LAYOUTS.map((layout) => known(marked, layout, ends)),
+    counts,
+  }));
 write('work', fittedWork(inLayouts(knownSteps)));
 write('numbers', fittedDoses(inLayouts(knownNumbers)));
 const byItself = <T>(known: T): Known<T> => ({ layouts: [known], counts: SENTENCE });
 write(
   'cautions',
   fittedCautions([
-    ...inLayouts(knownCautions, ends),
+    ...remarksIn(knownCautions),
     ...SENTENCES.careful.map(({ text, of }) => byItself(knownCaution(text, of as CautionAbout[]))),
     ...SENTENCES.careless.map(({ text }) => byItself(knownCaution(text, []))),
   ]),
@@ -75,7 +86,7 @@ write(
 write(
   'claims',
   fittedClaims([
-    ...inLayouts(knownClaims, ends),
+    ...remarksIn(knownClaims),
     ...SENTENCES.claiming.map(({ text, of }) => byItself(knownClaim(text, of.map(claimOf)))),
     ...SENTENCES.harmless.map(({ text }) => byItself(knownClaim(text, []))),
   ]),

@@ -16,7 +16,7 @@ export const CAUTIONS: RemarkSort<CautionAbout> = {
   hints: CAUTION_HINTS,
   learned: cautions,
   said: cautionedAt,
-  least: 0.48,
+  least: 0.44,
 };
 const LEARNED: LearnedClaims = claims;
 const CLAIMS: RemarkSort<ClaimAbout> = {
