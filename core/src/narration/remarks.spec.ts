@@ -63,6 +63,13 @@ describe('what is said', () => {
     expect(text.cautions.find((one) => one.about === 'refer_professional')?.atMs).toBe(startOf(text, 'if'));
   });
 
+  it('begins with its sentence, where it is a claim, and after the work that is told before it', () => {
+    const text = read('Hello. All of us know somebody whose neighbour says that it reverses ageing.');
+    expect(text.claims.map(({ about, atMs }) => [about, atMs])).toEqual([['younger', startOf(text, 'all')]]);
+    const told = read('Hello. Stroke from the chin up over the cheek to the ear, because this lifts the cheeks.');
+    expect(told.claims[0]!.atMs).toBeGreaterThan(startOf(told, 'stroke'));
+  });
+
   it('begins with the words that lead to its number, where it is a promise', () => {
     const text = read('Hello and welcome to this lesson for the jaw, it takes about nine minutes.');
     expect(text.promises.map(({ kind, atMs }) => [kind, atMs])).toEqual([['minutes', startOf(text, 'it')]]);

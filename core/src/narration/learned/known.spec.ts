@@ -8,6 +8,12 @@ describe('what is known of narrations', () => {
     expect(truth.doses).toEqual([jasmine.objectContaining({ kind: 'reps', low: 6, atMs: stream.tokens[0]!.startMs })]);
   });
 
+  it('is ended first where it is known what ends a sentence, as it is when it is read', () => {
+    const ends = { shared: { any: -9, '0 six 1 times': 0, '0 go': 18 }, own: {} };
+    const { stream } = knownStream('[0:05] Six times, and let go. {c teeth}Part your teeth.', 'flat', ends);
+    expect(stream.text).toContain(' go . part ');
+  });
+
   it('pairs with the first of those that are nearest, and with nothing that is too far away', () => {
     const off = (one: number): number => Math.abs(one - 6);
     expect(nearest([1, 5, 7, 8], off, 3)).toBe(5);

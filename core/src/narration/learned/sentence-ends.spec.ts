@@ -2,7 +2,7 @@ import { parseLines } from '../lines';
 import { readNarration, readWords } from '../read';
 import { wordsOf } from '../words';
 import { spokenOf, withSentences } from './sentence-ends';
-import { knownEnds } from './train-sentences';
+import { asNarrations, knownEnds } from './train-sentences';
 
 const wordsIn = (text: string): ReturnType<typeof wordsOf> => wordsOf(parseLines(text));
 const sentencesIn = (text: string): string[] =>
@@ -59,6 +59,13 @@ describe('ends of sentences that nobody wrote', () => {
       ...['goes on', 'ends', 'goes on', 'goes on', 'goes on', 'ends'],
     ] as typeof ends);
     expect(knownEnds(`[0:00] ${HEARD}`)).toEqual([]);
+  });
+
+  it('are known of sentences by themselves too, one after another from everywhere', () => {
+    const together = asNarrations(['Sit down.', 'Breathe', 'Let go.'], 2);
+    expect(together).toEqual(['[0:00] Sit down. Let go.', '[0:00] Breathe.']);
+    const ends = knownEnds(together[0]!).map(({ truth }) => truth);
+    expect(ends.slice(0, 3)).toEqual(['goes on', 'ends', 'goes on'] as typeof ends);
   });
 
   it('are looked at with any number as good as another', () => {
