@@ -8,9 +8,9 @@ export type Ends = 'goes on' | 'ends';
 const ANSWERS: readonly Ends[] = ['goes on', 'ends'];
 
 /** How sure it must be that a sentence ends, where nobody wrote it: one that is missed costs more than one too many. */
-const LEAST = 0.4;
+const LEAST = 0.35;
 /** The same of a text with stops, in whose sentences of so many words and more two thoughts may be joined. */
-const LEAST_JOINED = 0.65;
+const LEAST_JOINED = 0.55;
 const LONG = 15;
 /** Before the first word and after the last. */
 const NONE = '·';
