@@ -4,7 +4,6 @@ import { FEATURES } from '@limber/core/narration/learned/begin-features';
 import type { Known } from '@limber/core/narration/learned/known';
 import { LAYOUTS, type Layout } from '@limber/core/narration/layouts';
 import type { ClaimAbout } from '@limber/core/caution/wording';
-import type { Learned } from '@limber/core/narration/learned/likeliest';
 import type { CautionAbout } from '@limber/core/narration/reading';
 import {
   fittedCautions,
@@ -22,22 +21,24 @@ import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-wor
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
 const FOLDERS = { development: 1, blocks: 3 } as const;
+type Folder = keyof typeof FOLDERS;
 /** The same of remarks: the development set holds most of what sounds like one and is none. */
-const OF_REMARKS = { ...FOLDERS, development: 2 } as const;
+const OF_REMARKS: Readonly<Record<Folder, number>> = { ...FOLDERS, development: 2 };
 /** A sentence by itself counts so often; one in a narration is learned in each of its layouts. */
 const SENTENCE = 6;
+/** The same of where it ends, which is learned in fewer layouts. */
+const SENTENCE_ENDS = 2;
 const TO = 'core/src/narration';
 
 /**
  * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, five minutes. What is learned
  * never depends on what was learned before, so that it comes out the same every time.
  */
-const narrations = (Object.keys(FOLDERS) as (keyof typeof FOLDERS)[]).flatMap((folder) => {
+const narrations = (Object.keys(FOLDERS) as Folder[]).flatMap((folder) => {
   const path = join(TO, folder);
   return readdirSync(path).map((file) => ({
-    marked: readFileSync(join(path, file), 'utf8'),
+    ...{ marked: readFileSync(join(path, file), 'utf8'), folder },
     counts: FOLDERS[folder],
-    ofRemarks: OF_REMARKS[folder],
   }));
 });
 const made = {
@@ -54,23 +55,22 @@ const SENTENCES = {
   harmless: CLAIMS.flatMap((batch) => said(`claims/harmless${batch}`)),
 };
 const sentences = Object.values(SENTENCES).flatMap((all) => all.map(({ text }) => text));
+const together = asNarrations(sentences).map((marked) => ({ marked, counts: SENTENCE_ENDS }));
 const ends = fittedSentences(
-  [...narrations, ...asNarrations(sentences).map((marked) => ({ marked, counts: 2 }))].map(({ marked, counts }) => ({
-    ends: knownEnds(marked),
-    counts,
-  })),
+  [...narrations, ...together].map(({ marked, counts }) => ({ ends: knownEnds(marked), counts })),
 );
 write('sentences', ends);
 const { bias, trees, leftOut } = trained(narrations);
 write('begins', { leftOut: Number(leftOut.toFixed(3)), bias, features: FEATURES, trees });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
-const inLayouts = <T>(known: (marked: string, layout: Layout) => T): Known<T>[] =>
-  narrations.map(({ marked, counts }) => ({ layouts: LAYOUTS.map((layout) => known(marked, layout)), counts }));
-const remarksIn = <T>(known: (marked: string, layout: Layout, ends: Learned) => T): Known<T>[] =>
-  narrations.map(({ marked, ofRemarks: counts }) => ({
-    layouts: LAYOUTS.map((layout) => known(marked, layout, ends)),
-    counts,
+const inLayouts = <T>(
+  known: (marked: string, layout: Layout) => T,
+  counts: Readonly<Record<Folder, number>> = FOLDERS,
+): Known<T>[] =>
+  narrations.map(({ marked, folder }) => ({
+    layouts: LAYOUTS.map((layout) => known(marked, layout)),
+    counts: counts[folder],
   }));
 write('work', fittedWork(inLayouts(knownSteps)));
 write('numbers', fittedDoses(inLayouts(knownNumbers)));
@@ -78,7 +78,7 @@ const byItself = <T>(known: T): Known<T> => ({ layouts: [known], counts: SENTENC
 write(
   'cautions',
   fittedCautions([
-    ...remarksIn(knownCautions),
+    ...inLayouts((marked, layout) => knownCautions(marked, layout, ends), OF_REMARKS),
     ...SENTENCES.careful.map(({ text, of }) => byItself(knownCaution(text, of as CautionAbout[]))),
     ...SENTENCES.careless.map(({ text }) => byItself(knownCaution(text, []))),
   ]),
@@ -86,7 +86,7 @@ write(
 write(
   'claims',
   fittedClaims([
-    ...remarksIn(knownClaims),
+    ...inLayouts((marked, layout) => knownClaims(marked, layout, ends), OF_REMARKS),
     ...SENTENCES.claiming.map(({ text, of }) => byItself(knownClaim(text, of.map(claimOf)))),
     ...SENTENCES.harmless.map(({ text }) => byItself(knownClaim(text, []))),
   ]),

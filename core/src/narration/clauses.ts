@@ -41,18 +41,18 @@ function shortlyBefore(stream: Stream, clause: Clause, index: number): number {
 }
 const SHORTLY_MS = 4000;
 
-/** A claim begins with its sentence, unless that tells work first: "stroke down, eight times, and you look younger". */
+/** A claim begins with its sentence, unless work is told in it first: "stroke down, eight times, and you look younger". */
 export function claimedAt(stream: Stream, clause: Clause, index: number): number {
   const first = stream.tokenAt(clause.start + 1);
   const told = `${clause.text.slice(0, index + 1)} `;
   const begins =
-    stream.tokenAt(clause.start + index + 1) - first <= CLAIM_WORDS &&
+    stream.tokenAt(clause.start + index + 1) - first <= WORDS_TO_CLAIM &&
     !told.includes(' № ') &&
     mentions(ACTION_WORDS, told).length === 0;
   return begins ? stream.tokens[first]!.startMs : shortlyBefore(stream, clause, index);
 }
 /** What claims something stands at most so many words after its sentence begins. */
-const CLAIM_WORDS = 12;
+const WORDS_TO_CLAIM = 12;
 
 /** A caution begins with its condition: "if it locks on you or hurts for long, see a dentist". */
 export function cautionedAt(stream: Stream, clause: Clause, index: number): number {

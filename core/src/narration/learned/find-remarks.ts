@@ -1,4 +1,4 @@
-import { clauses, type claimedAt, type Clause } from '../clauses';
+import { clauses, type Clause } from '../clauses';
 import { howLikely, type Learned } from './likeliest';
 import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
@@ -8,8 +8,8 @@ import type { Stream } from '../tokens';
 export interface RemarkSort<T extends string> {
   readonly hints: readonly (readonly [T, string])[];
   readonly learned: Learned;
-  /** When a remark is said whose words were found. */
-  readonly said: typeof claimedAt;
+  /** When a remark is said whose words were found at a place of its clause, ms. */
+  readonly said: (stream: Stream, clause: Clause, index: number) => number;
   /** How sure one must be at least to be told. */
   readonly least: number;
   /** Whether what a clause says before something, or besides, takes it back. */
