@@ -14,9 +14,10 @@ import {
   knownClaims,
   type Claim,
 } from '@limber/core/narration/learned/known-remarks';
+import type { LearnedEnds } from '@limber/core/narration/learned/sentence-ends';
 import { TRAINED_ON, trained } from '@limber/core/narration/learned/train-begins';
 import { fittedDoses, knownNumbers } from '@limber/core/narration/learned/train-doses';
-import { asNarrations, fittedSentences, knownEnds } from '@limber/core/narration/learned/train-sentences';
+import { asNarrations, fittedSentences, knownEnds, writtenEnds } from '@limber/core/narration/learned/train-sentences';
 import { fittedWork, knownSteps } from '@limber/core/narration/learned/train-work';
 
 /** Folders of narrations with their truth, and how often each counts: captions of others come as the blocks do. */
@@ -31,10 +32,10 @@ const SENTENCE_ENDS = 2;
 const TO = 'core/src/narration';
 
 /**
- * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, five minutes. What is learned
+ * Learns how narrations are told, and writes it into core: `npx tsx cli/src/write-learned.ts`, ten minutes. What is learned
  * never depends on what was learned before, so that it comes out the same every time.
  */
-const narrations = (Object.keys(FOLDERS) as Folder[]).flatMap((folder) => {
+const texts = (Object.keys(FOLDERS) as Folder[]).flatMap((folder) => {
   const path = join(TO, folder);
   return readdirSync(path).map((file) => ({
     ...{ marked: readFileSync(join(path, file), 'utf8'), folder },
@@ -43,7 +44,7 @@ const narrations = (Object.keys(FOLDERS) as Folder[]).flatMap((folder) => {
 });
 const made = {
   made: 'by cli/src/write-learned.ts; do not edit',
-  from: `${narrations.length} narrations of ${Object.keys(FOLDERS).join(' and ')}; as ${TRAINED_ON.join(', ')}`,
+  from: `${texts.length} narrations of ${Object.keys(FOLDERS).join(' and ')}; as ${TRAINED_ON.join(', ')}`,
 };
 
 // Of claims the last batch is kept apart to be scored unseen.
@@ -57,19 +58,20 @@ const SENTENCES = {
 const sentences = Object.values(SENTENCES).flatMap((all) => all.map(({ text }) => text));
 const together = asNarrations(sentences).map((marked) => ({ marked, counts: SENTENCE_ENDS }));
 const ends = fittedSentences(
-  [...narrations, ...together].map(({ marked, counts }) => ({ ends: knownEnds(marked), counts })),
+  [...texts, ...together].map(({ marked, counts }) => ({ layouts: knownEnds(marked), counts })),
 );
-write('sentences', ends);
+write('sentences', writtenEnds(ends.all));
+const narrations = texts.map((text, i) => ({ ...text, ends: ends.without[i]! }));
 const { bias, trees, leftOut } = trained(narrations);
 write('begins', { leftOut: Number(leftOut.toFixed(3)), bias, features: FEATURES, trees });
 process.stdout.write(`F1 of beginnings left out ${leftOut.toFixed(3)} with bias ${bias}\n`);
 
 const inLayouts = <T>(
-  known: (marked: string, layout: Layout) => T,
+  known: (marked: string, layout: Layout, ends: LearnedEnds) => T,
   counts: Readonly<Record<Folder, number>> = FOLDERS,
 ): Known<T>[] =>
-  narrations.map(({ marked, folder }) => ({
-    layouts: LAYOUTS.map((layout) => known(marked, layout)),
+  narrations.map(({ marked, folder, ends }) => ({
+    layouts: LAYOUTS.map((layout) => known(marked, layout, ends)),
     counts: counts[folder],
   }));
 write('work', fittedWork(inLayouts(knownSteps)));
@@ -78,7 +80,7 @@ const byItself = <T>(known: T): Known<T> => ({ layouts: [known], counts: SENTENC
 write(
   'cautions',
   fittedCautions([
-    ...inLayouts((marked, layout) => knownCautions(marked, layout, ends), OF_REMARKS),
+    ...inLayouts(knownCautions, OF_REMARKS),
     ...SENTENCES.careful.map(({ text, of }) => byItself(knownCaution(text, of as CautionAbout[]))),
     ...SENTENCES.careless.map(({ text }) => byItself(knownCaution(text, []))),
   ]),
@@ -86,7 +88,7 @@ write(
 write(
   'claims',
   fittedClaims([
-    ...inLayouts((marked, layout) => knownClaims(marked, layout, ends), OF_REMARKS),
+    ...inLayouts(knownClaims, OF_REMARKS),
     ...SENTENCES.claiming.map(({ text, of }) => byItself(knownClaim(text, of.map(claimOf)))),
     ...SENTENCES.harmless.map(({ text }) => byItself(knownClaim(text, []))),
   ]),
@@ -110,8 +112,8 @@ function claimOf(said: string): Claim {
 }
 
 function write(name: string, what: object): void {
-  // A line for each thing that is true of a place.
-  const text = `${JSON.stringify({ ...made, ...what }, null, 1).replace(/\{[^{}]*\}/g, (inner) => inner.replace(/\s*\n\s*/g, ' '))}\n`;
+  // A line for each thing that is true of a place, and for each list of numbers.
+  const text = `${JSON.stringify({ ...made, ...what }, null, 1).replace(/\{[^{}]*\}|\[[-\d.,\s]*\]/g, (inner) => inner.replace(/\s*\n\s*/g, ' '))}\n`;
   writeFileSync(join(TO, 'learned', `${name}.json`), text);
   process.stdout.write(`${name}.json, ${Math.round(text.length / 1000)} kB\n`);
 }

@@ -37,25 +37,35 @@ function pieces(stream: Stream, { text, start }: Clause): Clause[] {
 /** What was found in a sentence begins with it; where that is long, shortly before the words that were found. */
 function shortlyBefore(stream: Stream, clause: Clause, index: number): number {
   const found = stream.tokens[stream.tokenAt(clause.start + index + 1)]!.startMs;
-  return Math.max(found - SHORTLY_MS, stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs);
+  return Math.max(found - SHORTLY_MS, beginsMs(stream, clause));
 }
 const SHORTLY_MS = 4000;
 
+const beginsMs = (stream: Stream, clause: Clause): number => stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs;
+
+/** Whether so few words of a clause stand before a place in it, and no number among them. */
+function isNear(stream: Stream, clause: Clause, index: number, words: number): boolean {
+  const before = stream.tokenAt(clause.start + index + 1) - stream.tokenAt(clause.start + 1);
+  return before <= words && !toldBefore(clause, index).includes(' № ');
+}
+
+const toldBefore = (clause: Clause, index: number): string => `${clause.text.slice(0, index + 1)} `;
+
 /** A claim begins with its sentence, unless work is told in it first: "stroke down, eight times, and you look younger". */
 export function claimedAt(stream: Stream, clause: Clause, index: number): number {
-  const first = stream.tokenAt(clause.start + 1);
-  const told = `${clause.text.slice(0, index + 1)} `;
   const begins =
-    stream.tokenAt(clause.start + index + 1) - first <= WORDS_TO_CLAIM &&
-    !told.includes(' № ') &&
-    mentions(ACTION_WORDS, told).length === 0;
-  return begins ? stream.tokens[first]!.startMs : shortlyBefore(stream, clause, index);
+    isNear(stream, clause, index, WORDS_TO_CLAIM) && mentions(ACTION_WORDS, toldBefore(clause, index)).length === 0;
+  return begins ? beginsMs(stream, clause) : shortlyBefore(stream, clause, index);
 }
 /** What claims something stands at most so many words after its sentence begins. */
 const WORDS_TO_CLAIM = 12;
 
-/** A caution begins with its condition: "if it locks on you or hurts for long, see a dentist". */
+/**
+ * A caution begins with its sentence, or where that is long with its condition: "if it locks on you or hurts for long, see a
+ * dentist".
+ */
 export function cautionedAt(stream: Stream, clause: Clause, index: number): number {
+  if (isNear(stream, clause, index, WORDS_TO_CAUTION)) return beginsMs(stream, clause);
   const at = shortlyBefore(stream, clause, index);
   const found = stream.tokenAt(clause.start + index + 1);
   for (const match of clause.text.slice(0, index + 1).matchAll(CONDITION)) {
@@ -64,6 +74,8 @@ export function cautionedAt(stream: Stream, clause: Clause, index: number): numb
   }
   return at;
 }
+/** What a caution is known by stands at most so many words after its sentence begins. */
+const WORDS_TO_CAUTION = 9;
 /** A condition stands at most so many words before what it is the condition of. */
 const CONDITION_WORDS = 16;
 const CONDITION =

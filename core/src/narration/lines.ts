@@ -128,11 +128,10 @@ function readStamped(text: string): NarrationLine[] {
     const startMs = line.startMs ?? now;
     const spoken = wordCount(line.text) * MS_A_WORD;
     const next = found[i + 1]?.startMs;
-    // Nobody speaks all through a long silence: words are not spread thinner than half the slow rate.
-    const endMs =
-      next != null && next > startMs
-        ? Math.min(next, startMs + Math.max(2 * spoken, 1000))
-        : startMs + Math.max(spoken, 500);
+    // Nobody speaks all through a long silence: words are not spread thinner than half the slow rate. Where a sentence goes
+    // on with the next line, nobody is silent between them: the silence lies somewhere within.
+    const most = goesOn(line.text, found[i + 1]?.text) ? Infinity : Math.max(2 * spoken, 1000);
+    const endMs = next != null && next > startMs ? Math.min(next, startMs + most) : startMs + Math.max(spoken, 500);
     now = endMs;
     const { text, wholeSecond, paragraph } = line;
     return text
@@ -149,6 +148,13 @@ function readStamped(text: string): NarrationLine[] {
       : [];
   });
 }
+
+/** Whether a long line ends within a sentence; a short one without any sign may be all that was said before a silence. */
+function goesOn(text: string, next = ''): boolean {
+  return wordCount(text) >= LONG_LINE && !/[.!?…]["”’)]*$/.test(text) && /^\p{Ll}/u.test(next);
+}
+/** Words of a line that is longer than what is said in one breath. */
+const LONG_LINE = 20;
 
 function wordCount(text: string): number {
   return text.split(/\s+/).filter(Boolean).length;

@@ -8,6 +8,7 @@ import type { Layout } from '../layouts';
 import type { Learned } from './likeliest';
 import type { NarrationLine } from '../lines';
 import { remarkOf, type Remark } from './remark-features';
+import type { LearnedEnds } from './sentence-ends';
 import { ruledCautions } from '../remarks';
 import { streamOf, type Stream } from '../tokens';
 import { learned, type Example } from './train-likeliest';
@@ -25,7 +26,7 @@ export type Claim = Pick<FoundClaim, 'about' | 'strength'>;
  *
  * @param ends what is known of the ends of sentences, as what is read is ended by it first.
  */
-export function knownCautions(marked: string, layout: Layout, ends?: Learned): KnownRemarks<CautionAbout> {
+export function knownCautions(marked: string, layout: Layout, ends?: LearnedEnds): KnownRemarks<CautionAbout> {
   const { stream, truth } = knownStream(marked, layout, ends);
   return known(stream, ruledCautions(stream), CAUTION_HINTS, truth.cautions);
 }
@@ -35,7 +36,7 @@ export interface KnownClaims extends KnownRemarks<ClaimAbout> {
   readonly strengths: readonly Omit<Example<Strength>, 'counts'>[];
 }
 
-export function knownClaims(marked: string, layout: Layout, ends?: Learned): KnownClaims {
+export function knownClaims(marked: string, layout: Layout, ends?: LearnedEnds): KnownClaims {
   const { stream, truth } = knownStream(marked, layout, ends);
   return claimsOf(stream, truth.claims);
 }

@@ -1,9 +1,8 @@
 import { laidOut, type Layout } from '../layouts';
 import { parseLines } from '../lines';
-import type { Learned } from './likeliest';
 import { readMarked } from '../marked';
 import type { Reading } from '../reading';
-import { withSentences } from './sentence-ends';
+import { withSentences, type LearnedEnds } from './sentence-ends';
 import { streamOf, type Stream } from '../tokens';
 import { wordsOf, type Word } from '../words';
 
@@ -23,7 +22,7 @@ export interface Known<T> {
 export function knownStream(
   marked: string,
   layout: Layout,
-  ends?: Learned,
+  ends?: LearnedEnds,
 ): { readonly stream: Stream; readonly truth: Reading } {
   const { words, truth } = knownWords(marked, layout);
   return { stream: streamOf(ends ? withSentences(words, ends) : words), truth };

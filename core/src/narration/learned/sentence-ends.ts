@@ -1,19 +1,33 @@
 import { isPunctuated, streamOf } from '../tokens';
 import type { Word } from '../words';
-import { howLikely, type Learned, type Seen } from './likeliest';
+import { CUTS, endFeatures } from './end-features';
+import { oddsOf, type Tree } from './trees';
 import sentences from './sentences.json' with { type: 'json' };
 
-/** Whether a sentence ends after a word. */
-export type Ends = 'goes on' | 'ends';
-const ANSWERS: readonly Ends[] = ['goes on', 'ends'];
+/**
+ * What is known of a few words that follow each other, at a place before or behind the end of a sentence: how much they speak
+ * for that end, as the logarithm of odds; how often they were said there; and how often a sentence ended.
+ */
+export type KnownRun = readonly [odds: number, said: number, ended: number];
+
+/** What is known of the ends of sentences, see `cli/src/write-learned.ts`. */
+export interface LearnedEnds {
+  readonly runs: ReadonlyMap<string, KnownRun>;
+  /** Where each of what tells of an end is cut, see `end-features.ts`. */
+  readonly cuts: readonly (readonly number[])[];
+  readonly trees: readonly Tree[];
+}
+
+/** The same as it is written down: a name, and what is known of it, with spaces between. */
+export interface WrittenEnds extends Omit<LearnedEnds, 'runs'> {
+  readonly runs: readonly string[];
+}
 
 /** How sure it must be that a sentence ends, where nobody wrote it: one that is missed costs more than one too many. */
 const LEAST = 0.35;
 /** The same of a text with stops, in whose sentences of so many words and more two thoughts may be joined. */
 const LEAST_JOINED = 0.55;
 const LONG = 15;
-/** Before the first word and after the last. */
-const NONE = '·';
 
 /** A word as it is looked at: any number is as good as another. */
 export interface Spoken {
@@ -34,41 +48,61 @@ export function spokenOf(words: readonly Word[]): Spoken[] {
     .map(({ text, end }) => ({ text, word: end - 1 }));
 }
 
-/** Words around a place that are looked at together: from so far behind the last word on, and how many. */
-const RUNS: readonly (readonly [from: number, length: number])[] = [
-  ...([-2, -1, 0, 1, 2, 3] as const).map((from) => [from, 1] as const),
-  ...([-1, 0, 1, 2] as const).map((from) => [from, 2] as const),
-  ...([-1, 0, 1, -2] as const).map((from) => [from, 3] as const),
-];
+/** @example readEnds({ runs: ['0 times 1.2 9 4'], cuts: [], trees: [] }).runs.get('0 times') // [1.2, 9, 4] */
+export function readEnds({ runs, ...rest }: WrittenEnds): LearnedEnds {
+  return {
+    ...rest,
+    runs: new Map(
+      runs.map((row) => {
+        const parts = row.split(' ');
+        const [odds, said, ended] = parts.splice(-3).map(Number) as [number, number, number];
+        return [parts.join(' '), [odds, said, ended]];
+      }),
+    ),
+  };
+}
 
-/** What speaks for a sentence that ends after a word: which words stand around there, alone and together. */
-export function endSeen(spoken: readonly Spoken[], at: number): Seen<Ends> {
-  const runs = RUNS.map(([from, length]) => {
-    let name = `${from}`;
-    for (let off = from; off < from + length; off++) name += ` ${spoken[at + off]?.text ?? NONE}`;
-    return name;
+let learnedEnds: LearnedEnds | null = null;
+
+/**
+ * How likely a sentence ends after each of some words (what is known of the words around there, alone and together, and of
+ * the places around it; gradient boosted trees).
+ *
+ * @param punctuated whether somebody wrote stops elsewhere, so that only some thoughts are joined.
+ * @example endsLikely(spoken, false, learned)[5] // 0.93
+ */
+export function endsLikely(
+  spoken: readonly Spoken[],
+  punctuated: boolean,
+  { runs, cuts, trees }: LearnedEnds,
+): number[] {
+  const on = new Uint8Array(cuts.length * CUTS);
+  return endFeatures(spoken, punctuated, runs).map((told) => {
+    told.forEach((one, i) => {
+      for (let cut = 0; cut < CUTS; cut++) on[i * CUTS + cut] = one > cuts[i]![cut]! ? 1 : 0;
+    });
+    return 1 / (1 + Math.exp(-oddsOf(trees, on)));
   });
-  return { values: ANSWERS, of: [[], ['any', ...runs]], place: [] };
 }
 
 /**
  * Words that were written without stops, as machines write down what they hear, or with one thought joined to the next,
  * with the ends of sentences that are likely.
  *
- * @param learned what ends a sentence, see `cli/src/write-learned.ts`.
  * @example withSentences(wordsOf(parseLines('[0:05] press six times and let go now the jaw')))[5]?.pause // '.'
  */
-export function withSentences(words: readonly Word[], learned: Learned = sentences): readonly Word[] {
+export function withSentences(words: readonly Word[], learned?: LearnedEnds): readonly Word[] {
+  const known = learned ?? (learnedEnds ??= readEnds(sentences as WrittenEnds));
   const punctuated = isPunctuated(words);
   const spoken = spokenOf(words);
+  const likely = endsLikely(spoken, punctuated, known);
   const ends = new Set<number>();
   for (const [from, to] of sentencesIn(spoken, words)) {
     if (punctuated && to - from < LONG) continue;
     for (let at = from; at < to - 1; at++) {
       const { word } = spoken[at]!;
       if (!punctuated && words[word]!.pause !== '') continue;
-      const likely = howLikely('ends', endSeen(spoken, at), learned);
-      if (likely >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
+      if (likely[at]! >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
     }
   }
   let sentence = 0;

@@ -1,6 +1,7 @@
 import { FEATURES, since, type Place } from './begin-features';
 import { bestBegins, SHORTEST_MS, type BeginJudge } from './begins';
 import { knownStream, nearest, type Known } from './known';
+import type { LearnedEnds } from './sentence-ends';
 import { grown, type Growth, type Row } from './train-trees';
 import type { Tree } from './trees';
 import { LAYOUTS, type Layout } from '../layouts';
@@ -26,8 +27,8 @@ export interface Lesson {
 }
 
 /** For the script that makes the weights, and for measurements. */
-export function lessonOf(marked: string, layout: Layout): Lesson {
-  const { stream, truth } = knownStream(marked, layout);
+export function lessonOf(marked: string, layout: Layout, ends?: LearnedEnds): Lesson {
+  const { stream, truth } = knownStream(marked, layout, ends);
   const swaps = readSwaps(stream);
   const { places } = placesToBegin(stream, swaps);
   const trueMs = truth.steps.filter(({ kind }) => WORKED.has(kind)).map((step) => step.startMs);
@@ -79,13 +80,13 @@ export function scoreOf(lessons: readonly Lesson[], judge: BeginJudge): Score {
  * Trees of narrations, and the bias with which trees that were grown without a narration find its steps best: whole
  * narrations are left out, with all of their layouts.
  *
- * @param narrations with their truth, and how often each counts where trees are grown.
+ * @param narrations with their truth, how often each counts where trees are grown, and what is known of the ends of sentences.
  */
 export function trained(
-  narrations: readonly { readonly marked: string; readonly counts: number }[],
+  narrations: readonly { readonly marked: string; readonly counts: number; readonly ends?: LearnedEnds }[],
 ): BeginJudge & { readonly leftOut: number } {
-  const all = narrations.map(({ marked, counts }): Known<Lesson> => ({
-    layouts: TRAINED_ON.map((layout) => lessonOf(marked, layout)),
+  const all = narrations.map(({ marked, counts, ends }): Known<Lesson> => ({
+    layouts: TRAINED_ON.map((layout) => lessonOf(marked, layout, ends)),
     counts,
   }));
   const totals = BIASES.map(() => TRAINED_ON.map(() => ({ truth: 0, found: 0, right: 0 })));

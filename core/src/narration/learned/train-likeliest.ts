@@ -31,28 +31,39 @@ export function learned<T extends string>(
   };
   const rows = examples.map(({ seen: { values, of, place } }) => {
     const looked = place.filter(known);
-    return of.map((names, i) => [
-      ...names.map((name) => idOf(name)),
-      ...looked.map((name) => idOf(`${values[i]!}${OWN}${name}`)),
-    ]);
+    return of.map((names, i) =>
+      Int32Array.from([
+        ...names.map((name) => idOf(name)),
+        ...looked.map((name) => idOf(`${values[i]!}${OWN}${name}`)),
+      ]),
+    );
   });
+  const truths = examples.map(({ seen, truth }) => seen.values.indexOf(truth));
   const weights = new Float64Array(ids.size);
   const squares = new Float64Array(ids.size).fill(1e-8);
   const slope = new Float64Array(ids.size);
+  const shares = new Float64Array(rows.reduce((most, row) => Math.max(most, row.length), 0));
   const all = examples.reduce((sum, { counts }) => sum + counts, 0);
+  // Plain loops: each choice is looked at in every round, and this is most of the time that learning takes.
   for (let round = 0; round < ROUNDS; round++) {
     slope.fill(0);
-    rows.forEach((row, i) => {
-      const { seen, truth, counts } = examples[i]!;
-      const odds = row.map((names) => names.reduce((sum, name) => sum + weights[name]!, 0));
-      const most = Math.max(...odds);
-      const shares = odds.map((one) => Math.exp(one - most));
-      const sum = shares.reduce((a, b) => a + b, 0);
-      row.forEach((names, k) => {
-        const off = counts * (shares[k]! / sum - (seen.values[k] === truth ? 1 : 0));
-        if (Math.abs(off) > 1e-4) for (const name of names) slope[name]! += off;
-      });
-    });
+    for (let i = 0; i < rows.length; i++) {
+      const row = rows[i]!;
+      const { counts } = examples[i]!;
+      let most = -Infinity;
+      for (let k = 0; k < row.length; k++) {
+        let odds = 0;
+        for (const name of row[k]!) odds += weights[name]!;
+        shares[k] = odds;
+        if (odds > most) most = odds;
+      }
+      let sum = 0;
+      for (let k = 0; k < row.length; k++) sum += shares[k] = Math.exp(shares[k]! - most);
+      for (let k = 0; k < row.length; k++) {
+        const off = counts * (shares[k]! / sum - (k === truths[i] ? 1 : 0));
+        if (Math.abs(off) > 1e-4) for (const name of row[k]!) slope[name]! += off;
+      }
+    }
     for (let k = 0; k < weights.length; k++) {
       const step = slope[k]! / all + decay * weights[k]!;
       squares[k]! += step * step;

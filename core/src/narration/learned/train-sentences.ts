@@ -1,15 +1,32 @@
 import { isPunctuated } from '../tokens';
 import type { Word } from '../words';
 import { knownWords, sharedBy } from './known';
-import type { Learned } from './likeliest';
-import { endSeen, spokenOf, type Ends } from './sentence-ends';
+import { ANYWHERE, CUTS, endFeatures, runsAt } from './end-features';
+import { spokenOf, type KnownRun, type Spoken, type LearnedEnds, type WrittenEnds } from './sentence-ends';
 import { learned, type Example } from './train-likeliest';
+import { grown, type Growth, type Row } from './train-trees';
 
-const DECAY = 2e-5;
+const DECAY = 1e-5;
 /** What fewer narrations share is not looked at. */
-const LEAST_NARRATIONS = 3;
+const LEAST_NARRATIONS = 2;
+const FOLDS = 5;
+const GROWTH: Growth = { trees: 80, depth: 4, rate: 0.1, reserve: 10, rungs: CUTS };
 
-type End = Omit<Example<Ends>, 'counts'>;
+/** The words of a narration, and whether a sentence ends after each. */
+export interface KnownEnds {
+  readonly spoken: readonly Spoken[];
+  readonly ends: readonly boolean[];
+  readonly punctuated: boolean;
+}
+
+/**
+ * What is known of the ends of a narration's sentences: without any sign, and with half of them joined to the next, the other
+ * half with its stops; and how often it counts. Neither where nobody wrote stops.
+ */
+export interface NarrationEnds {
+  readonly layouts: readonly [flat: KnownEnds, joined: KnownEnds] | readonly [];
+  readonly counts: number;
+}
 
 /**
  * The words of a narration, and after which of them a sentence ends, as it was written and with half of the sentences joined
@@ -17,7 +34,7 @@ type End = Omit<Example<Ends>, 'counts'>;
  *
  * @param marked a narration with its truth, see `readMarked`.
  */
-export function knownEnds(marked: string): End[] {
+export function knownEnds(marked: string): NarrationEnds['layouts'] {
   const { words } = knownWords(marked, 'written');
   if (!isPunctuated(words)) return [];
   const ends = new Set(words.flatMap(({ pause }, at) => (pause === '.' ? [at] : [])));
@@ -30,14 +47,12 @@ export function knownEnds(marked: string): End[] {
     if (ends.has(at)) joinedEnds.add(i);
     at++;
   });
-  return [...endsOf(words, ends), ...endsOf(joined, joinedEnds)];
+  return [endsOf(words, ends, false), endsOf(joined, joinedEnds, true)];
 }
 
-function endsOf(words: readonly Word[], ends: ReadonlySet<number>): End[] {
+function endsOf(words: readonly Word[], ends: ReadonlySet<number>, punctuated: boolean): KnownEnds {
   const spoken = spokenOf(words);
-  return spoken
-    .slice(0, -1)
-    .map(({ word }, at) => ({ seen: endSeen(spoken, at), truth: ends.has(word) ? 'ends' : 'goes on' }));
+  return { spoken, ends: spoken.map(({ word }) => ends.has(word)), punctuated };
 }
 
 /**
@@ -55,14 +70,85 @@ export function asNarrations(sentences: readonly string[], together = 20): strin
   );
 }
 
-/** Weights of what ends a sentence. */
-export function fittedSentences(
-  narrations: readonly { readonly ends: readonly End[]; readonly counts: number }[],
-): Learned {
-  const names = narrations.map(({ ends }) => ends.flatMap(({ seen }) => seen.of[1]!));
-  const known = sharedBy(names, LEAST_NARRATIONS);
-  const examples = narrations.flatMap(({ ends, counts }) =>
-    ends.map(({ seen, truth }) => ({ seen: { ...seen, of: seen.of.map((own) => own.filter(known)) }, truth, counts })),
+/**
+ * What ends a sentence; and the same for each narration as it is known without it and some others, for what is learned on
+ * ended sentences: ends that were learned by heart are found too well in the narrations that they were learned from.
+ */
+export function fittedSentences(narrations: readonly NarrationEnds[]): {
+  readonly all: LearnedEnds;
+  readonly without: readonly LearnedEnds[];
+} {
+  const folds = Array.from({ length: FOLDS }, (_, fold) =>
+    knownRuns(narrations.filter((_one, i) => i % FOLDS !== fold)),
   );
-  return learned(examples, DECAY, () => true);
+  const told = narrations.flatMap(({ layouts, counts }, i) =>
+    layouts.flatMap(({ spoken, ends, punctuated }) =>
+      endFeatures(spoken, punctuated, folds[i % FOLDS]!)
+        .slice(0, -1)
+        .map((of, at) => ({ of, truth: ends[at]!, counts })),
+    ),
+  );
+  const cuts = (told[0]?.of ?? []).map((_, i) => cutsOf(told.map(({ of }) => of[i]!)));
+  const rows = told.map(({ of, ...rest }): Row => ({ ...rest, features: over(of, cuts) }));
+  const trees = grown(rows, cuts.length * CUTS, GROWTH);
+  return {
+    all: { runs: knownRuns(narrations), cuts, trees },
+    without: narrations.map((_, i) => ({ runs: folds[i % FOLDS]!, cuts, trees })),
+  };
+}
+
+/** The numbers of the highest cuts that some values lie over. */
+function over(values: readonly number[], cuts: LearnedEnds['cuts']): number[] {
+  return values.flatMap((value, i) => {
+    const cut = cuts[i]!.findLastIndex((least) => value > least);
+    return cut < 0 ? [] : [i * CUTS + cut];
+  });
+}
+
+/** Values that part all of them into equal numbers. */
+function cutsOf(values: readonly number[]): number[] {
+  const sorted = Float64Array.from(values).sort();
+  return Array.from({ length: CUTS }, (_, cut) =>
+    Number(sorted[Math.floor(((cut + 1) * sorted.length) / (CUTS + 1))]!.toFixed(2)),
+  );
+}
+
+/** What is known of runs of words that some narrations share. */
+function knownRuns(narrations: readonly NarrationEnds[]): Map<string, KnownRun> {
+  const places = narrations.map(({ layouts: [flat], counts }) =>
+    (flat?.spoken ?? []).slice(0, -1).map((_, at) => ({
+      runs: runsAt(flat!.spoken, at),
+      ...{ ends: flat!.ends[at]!, counts },
+    })),
+  );
+  const known = sharedBy(
+    places.map((own) => own.flatMap(({ runs }) => runs)),
+    LEAST_NARRATIONS,
+  );
+  const tally = new Map<string, [said: number, ended: number]>();
+  const examples = places.flat().map(({ runs, ends, counts }): Example<Ends> => {
+    const own = runs.filter(known);
+    for (const run of own) {
+      const [said, ended] = tally.get(run) ?? [0, 0];
+      tally.set(run, [said + 1, ended + (ends ? 1 : 0)]);
+    }
+    return {
+      seen: { values: ANSWERS, of: [[], [ANYWHERE, ...own]], place: [] },
+      truth: ends ? 'ends' : 'goes on',
+      counts,
+    };
+  });
+  const { shared } = learned(examples, DECAY, () => true);
+  return new Map([
+    [ANYWHERE, [shared[ANYWHERE] ?? 0, 0, 0]],
+    ...[...tally].map(([run, [said, ended]]) => [run, [shared[run] ?? 0, said, ended]] as const),
+  ]);
+}
+
+type Ends = 'goes on' | 'ends';
+const ANSWERS: readonly Ends[] = ['goes on', 'ends'];
+
+/** As it is written down. */
+export function writtenEnds({ runs, ...rest }: LearnedEnds): WrittenEnds {
+  return { ...rest, runs: [...runs].map(([name, known]) => [name, ...known].join(' ')).sort() };
 }

@@ -1,5 +1,6 @@
 import type { Tool } from '../../move/move.schema';
 import { knownStream, sharedBy, type Known } from './known';
+import type { LearnedEnds } from './sentence-ends';
 import type { Layout } from '../layouts';
 import { likeliest } from './likeliest';
 import { blank, WORKED, type Draft, type Step } from '../step-draft';
@@ -21,8 +22,8 @@ export interface KnownStep {
 }
 
 /** For the script that makes the weights, and for measurements. */
-export function knownSteps(marked: string, layout: Layout): KnownStep[] {
-  const { stream, truth } = knownStream(marked, layout);
+export function knownSteps(marked: string, layout: Layout, ends?: LearnedEnds): KnownStep[] {
+  const { stream, truth } = knownStream(marked, layout, ends);
   const tokenAt = (ms: number): number => {
     const token = stream.tokens.findIndex((one) => one.startMs >= ms && !/^[.,]$/.test(one.text));
     return token < 0 ? stream.tokens.length : token;

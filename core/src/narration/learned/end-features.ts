@@ -1,0 +1,89 @@
+import type { KnownRun, Spoken } from './sentence-ends';
+
+/** Before the first word and after the last. */
+const NONE = '·';
+/** Words around a place that are looked at together: from so far behind the last word on, and how many. */
+const RUNS: readonly (readonly [from: number, length: number])[] = [
+  ...([-2, -1, 0, 1, 2, 3] as const).map((from) => [from, 1] as const),
+  ...([-1, 0, 1, 2] as const).map((from) => [from, 2] as const),
+  ...([-1, 0, 1, -2] as const).map((from) => [from, 3] as const),
+];
+/** What is true everywhere. */
+export const ANYWHERE = 'any';
+
+/**
+ * The words around a place, alone and together, as they are known.
+ *
+ * @param joined whether the word that follows only joins one thought to the next, and is no word of either.
+ * @example runsAt([{ text: 'let' }, { text: 'go' }], 1)[2] // '0 go'
+ */
+export function runsAt(spoken: readonly Pick<Spoken, 'text'>[], at: number, joined = false): string[] {
+  return RUNS.map(([from, length]) => {
+    let name = `${from}`;
+    for (let off = from; off < from + length; off++)
+      name += ` ${spoken[at + off + (joined && off > 0 ? 1 : 0)]?.text ?? NONE}`;
+    return name;
+  });
+}
+
+/** How often a sentence ends after a word of which nothing is known, and as how many cases that counts. */
+const SHARE = 0.11;
+const CASES = 2;
+/** More cases tell no more. */
+const MOST_SAID = 20;
+/** So many places on each side are looked at as well. */
+const BESIDE = 4;
+/** An end that is likely, and one that may be, as odds; and how many words off one is looked for. */
+const OPEN = [0, -2] as const;
+const FURTHEST = 40;
+const NEARBY = 6;
+/** What the first and the last word of all are beside. */
+const SURE = 8;
+
+/** Where somebody wrote stops, this joins what would have had one: it is looked at as if it was not there. */
+const AND = 'and';
+
+/** Each of what tells of an end is cut at so many values. */
+export const CUTS = 31;
+
+/**
+ * What tells of the end of a sentence, a row of numbers for each place: whether an “and” stands there; of each run of words how often a sentence ends there
+ * and how well that is known; how much all of them speak for an end here and at the places around; how far the likely ends
+ * before and behind are.
+ */
+export function endFeatures(
+  spoken: readonly Spoken[],
+  punctuated: boolean,
+  runs: ReadonlyMap<string, KnownRun>,
+): number[][] {
+  const joined = spoken.map((_, at) => spoken[at + 1]?.text === AND);
+  const known = spoken.map((_, at) => runsAt(spoken, at, punctuated && joined[at]).map((name) => runs.get(name)));
+  const anywhere = runs.get(ANYWHERE)?.[0] ?? 0;
+  const odds = known.map((own) => own.reduce((sum, run) => sum + (run?.[0] ?? 0), anywhere));
+  return known.map((own, at) => {
+    const told = [joined[at] ? 1 : 0, joined[at] && punctuated ? 1 : 0, punctuated ? 1 : 0];
+    for (const run of own) {
+      const [, said, ended] = run ?? [0, 0, 0];
+      const share = (ended + CASES * SHARE) / (said + CASES);
+      told.push(Math.log(share / (1 - share)), Math.min(said, MOST_SAID));
+    }
+    for (let off = -BESIDE; off <= BESIDE; off++) told.push(odds[at + off] ?? SURE);
+    for (const open of OPEN) for (const way of [-1, 1]) told.push(wordsTo(odds, at, way, open));
+    for (const way of [-1, 1]) told.push(mostNearby(odds, at, way));
+    return told;
+  });
+}
+
+/** How many words off the next place is where an end is so likely. */
+function wordsTo(odds: readonly number[], at: number, way: number, open: number): number {
+  let off = 1;
+  while (off < FURTHEST && (odds[at + way * off] ?? Infinity) < open) off++;
+  return off;
+}
+
+/** How likely an end is at the likeliest of the places nearby. */
+function mostNearby(odds: readonly number[], at: number, way: number): number {
+  let most = -Infinity;
+  for (let off = 1; off <= NEARBY; off++) most = Math.max(most, odds[at + way * off] ?? SURE);
+  return most;
+}
