@@ -122,7 +122,7 @@ export function fittedClaims(claims: readonly Known<KnownClaims>[]): LearnedClai
   return { claimed: fittedRemarks(claims, DECAY.claims), strength: fittedStrengths(claims) };
 }
 /** How much small weights are preferred. */
-const DECAY = { cautions: 1e-4, claims: 2e-5, strengths: 5e-3 } as const;
+const DECAY = { cautions: 1e-4, claims: 2e-5, strengths: 1e-4 } as const;
 
 function fittedStrengths(claims: readonly Known<KnownClaims>[]): Learned {
   const of = claims.map(({ layouts, counts }) =>
