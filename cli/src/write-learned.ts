@@ -55,7 +55,7 @@ const SENTENCES = {
   claiming: CLAIMS.flatMap((batch) => said(`claims/with-claims${batch}`)),
   harmless: CLAIMS.flatMap((batch) => said(`claims/harmless${batch}`)),
 };
-const sentences = Object.values(SENTENCES).flatMap((all) => all.map(({ text }) => text));
+const sentences = [...Object.values(SENTENCES).flat(), ...said('work-told')].map(({ text }) => text);
 const together = asNarrations(sentences).map((marked) => ({ marked, counts: SENTENCE_ENDS }));
 const ends = fittedSentences(
   [...texts, ...together].map(({ marked, counts }) => ({ layouts: knownEnds(marked), counts })),

@@ -22,6 +22,16 @@ describe('the lines of a narration', () => {
     expect(parseLines(text).map((line) => line.text)).toEqual(['place two fingers here', 'and press gently']);
   });
 
+  it('lasts until the next where its sentence goes on there, and is followed by silence where it ends', () => {
+    const words = Array.from({ length: 20 }, () => 'word').join(' ');
+    const ends = (text: string): number[] => parseLines(text).map(({ endMs }) => endMs);
+    expect(ends(`[0:00] ${words}\n[1:00] goes on.`)[0]).toBe(60_000);
+    expect(ends(`[0:00] ${words}.\n[1:00] goes on.`)[0]).toBe(2 * 20 * 545);
+    expect(ends(`[0:00] ${words}\n[1:00] Ends.`)[0]).toBe(2 * 20 * 545);
+    // All that was said before a silence, in captions without any sign.
+    expect(ends('[0:00] hold it there\n[1:00] let go')[0]).toBe(2 * 3 * 545);
+  });
+
   it('without a word is refused in words', () => {
     for (const text of ['', '  \n', 'WEBVTT\n\n']) expect(() => parseLines(text)).toThrowError(/no words/);
   });

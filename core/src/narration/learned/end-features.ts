@@ -1,4 +1,15 @@
-import type { KnownRun, Spoken } from './sentence-ends';
+/** A word as it is looked at: any number is as good as another. */
+export interface Spoken {
+  readonly text: string;
+  /** Index of its last word. */
+  readonly word: number;
+}
+
+/**
+ * What is known of a few words that follow each other, at a place before or behind the end of a sentence: how much they speak
+ * for that end, as the logarithm of odds; how often they were said there; and how often a sentence ended.
+ */
+export type KnownRun = readonly [odds: number, said: number, ended: number];
 
 /** Before the first word and after the last. */
 const NONE = '·';
@@ -47,9 +58,11 @@ const AND = 'and';
 export const CUTS = 31;
 
 /**
- * What tells of the end of a sentence, a row of numbers for each place: whether an “and” stands there; of each run of words how often a sentence ends there
- * and how well that is known; how much all of them speak for an end here and at the places around; how far the likely ends
- * before and behind are.
+ * What tells of the end of a sentence, a row of numbers for each place: whether an “and” stands there; of each run of words how
+ * often a sentence ends there and how well that is known; how much all of them speak for an end here and at the places
+ * around; how far the likely ends before and behind are.
+ *
+ * @param punctuated whether somebody wrote stops elsewhere, so that only some thoughts are joined.
  */
 export function endFeatures(
   spoken: readonly Spoken[],

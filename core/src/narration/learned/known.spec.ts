@@ -1,4 +1,5 @@
 import { knownStream, nearest, sharedBy } from './known';
+import { fittedSentences, knownEnds } from './train-sentences';
 
 describe('what is known of narrations', () => {
   it('is their words in a layout, with their truth carried along', () => {
@@ -9,8 +10,9 @@ describe('what is known of narrations', () => {
   });
 
   it('is ended first where it is known what ends a sentence, as it is when it is read', () => {
-    const ends = { shared: { any: -9, '0 go': 18 }, own: {} };
-    const { stream } = knownStream('[0:05] Six times, and let go. {c teeth}Part your teeth.', 'flat', ends);
+    const told = '[0:05] Six times, let go. {c teeth}Part your teeth. Now the jaw.';
+    const again = Array.from({ length: 10 }, () => ({ layouts: knownEnds(told), counts: 9 }));
+    const { stream } = knownStream(told, 'flat', fittedSentences(again).all);
     expect(stream.text).toContain(' go . part ');
   });
 

@@ -1,8 +1,9 @@
 import { parseLines } from '../lines';
 import { readNarration, readWords } from '../read';
 import { wordsOf } from '../words';
-import { spokenOf, withSentences } from './sentence-ends';
-import { asNarrations, knownEnds } from './train-sentences';
+import { runsAt } from './end-features';
+import { endsLikely, readEnds, spokenOf, withSentences } from './sentence-ends';
+import { asNarrations, fittedSentences, knownEnds, writtenEnds } from './train-sentences';
 
 const wordsIn = (text: string): ReturnType<typeof wordsOf> => wordsOf(parseLines(text));
 const sentencesIn = (text: string): string[] =>
@@ -53,19 +54,51 @@ describe('ends of sentences that nobody wrote', () => {
 
   it('are known from what is written, with thoughts joined as well, and from nothing that has no stops', () => {
     const marked = '[0:00] Sit down. Close your eyes. Breathe.';
-    const ends = knownEnds(marked).map(({ truth }) => truth);
-    expect(ends).toEqual([
-      ...['goes on', 'ends', 'goes on', 'goes on', 'ends'],
-      ...['goes on', 'ends', 'goes on', 'goes on', 'goes on', 'ends'],
-    ] as typeof ends);
+    const ended = knownEnds(marked).map(({ spoken, ends, punctuated }) => [
+      spoken.map(({ text }, at) => text + (ends[at]! ? ' |' : '')).join(' '),
+      punctuated,
+    ]);
+    expect(ended).toEqual([
+      ['sit down | close your eyes | breathe |', false],
+      ['sit down | and close your eyes | breathe |', true],
+    ]);
     expect(knownEnds(`[0:00] ${HEARD}`)).toEqual([]);
   });
 
   it('are known of sentences by themselves too, one after another from everywhere', () => {
     const together = asNarrations(['Sit down.', 'Breathe', 'Let go.'], 2);
     expect(together).toEqual(['[0:00] Sit down. Let go.', '[0:00] Breathe.']);
-    const ends = knownEnds(together[0]!).map(({ truth }) => truth);
-    expect(ends.slice(0, 3)).toEqual(['goes on', 'ends', 'goes on'] as typeof ends);
+    expect(knownEnds(together[0]!)[0]!.ends).toEqual([false, true, false, true]);
+  });
+
+  it('are learned from narrations, and of each without it and some others', () => {
+    const told = ['Press here. Let go yonder.', ...Array<string>(4).fill('Let go. Press here.')];
+    const fitted = fittedSentences(
+      [...told, ...told].map((text) => ({ layouts: knownEnds(`[0:00] ${text} Now the jaw.`), counts: 9 })),
+    );
+    const likely = endsLikely(spokenOf(wordsIn('[0:00] let go press here')), false, fitted.all);
+    expect(likely.map((one) => one > 0.5).slice(0, 3)).toEqual([false, true, false]);
+    // The sixth is left out together with the first, as nobody else says it.
+    expect(fitted.all.runs.has('0 yonder')).toBeTrue();
+    expect(fitted.without.map(({ runs }) => runs.has('0 yonder'))).toEqual([
+      false,
+      true,
+      true,
+      true,
+      true,
+      false,
+      true,
+      true,
+      true,
+      true,
+    ]);
+    expect(readEnds(writtenEnds(fitted.all))).toEqual(fitted.all);
+  });
+
+  it('are looked for between thoughts that an “and” joins as if it was not there', () => {
+    const spoken = ['let', 'go', 'and', 'now'].map((text) => ({ text }));
+    expect(runsAt(spoken, 1)).toContain('0 go and');
+    expect(runsAt(spoken, 1, true)).toContain('-1 let go now');
   });
 
   it('are looked at with any number as good as another', () => {

@@ -1,14 +1,8 @@
 import { isPunctuated, streamOf } from '../tokens';
 import type { Word } from '../words';
-import { CUTS, endFeatures } from './end-features';
+import { CUTS, endFeatures, type KnownRun, type Spoken } from './end-features';
 import { oddsOf, type Tree } from './trees';
 import sentences from './sentences.json' with { type: 'json' };
-
-/**
- * What is known of a few words that follow each other, at a place before or behind the end of a sentence: how much they speak
- * for that end, as the logarithm of odds; how often they were said there; and how often a sentence ended.
- */
-export type KnownRun = readonly [odds: number, said: number, ended: number];
 
 /** What is known of the ends of sentences, see `cli/src/write-learned.ts`. */
 export interface LearnedEnds {
@@ -24,17 +18,10 @@ export interface WrittenEnds extends Omit<LearnedEnds, 'runs'> {
 }
 
 /** How sure it must be that a sentence ends, where nobody wrote it: one that is missed costs more than one too many. */
-const LEAST = 0.35;
+const LEAST = 0.3;
 /** The same of a text with stops, in whose sentences of so many words and more two thoughts may be joined. */
-const LEAST_JOINED = 0.55;
+const LEAST_JOINED = 0.5;
 const LONG = 15;
-
-/** A word as it is looked at: any number is as good as another. */
-export interface Spoken {
-  readonly text: string;
-  /** Index of its last word. */
-  readonly word: number;
-}
 
 /**
  * The words of a narration one after another, without any sign between them.
@@ -92,7 +79,7 @@ export function endsLikely(
  * @example withSentences(wordsOf(parseLines('[0:05] press six times and let go now the jaw')))[5]?.pause // '.'
  */
 export function withSentences(words: readonly Word[], learned?: LearnedEnds): readonly Word[] {
-  const known = learned ?? (learnedEnds ??= readEnds(sentences as WrittenEnds));
+  const known = learned ?? (learnedEnds ??= readEnds(sentences));
   const punctuated = isPunctuated(words);
   const spoken = spokenOf(words);
   const likely = endsLikely(spoken, punctuated, known);

@@ -1,8 +1,8 @@
 import { isPunctuated } from '../tokens';
 import type { Word } from '../words';
 import { knownWords, sharedBy } from './known';
-import { ANYWHERE, CUTS, endFeatures, runsAt } from './end-features';
-import { spokenOf, type KnownRun, type Spoken, type LearnedEnds, type WrittenEnds } from './sentence-ends';
+import { ANYWHERE, CUTS, endFeatures, runsAt, type KnownRun, type Spoken } from './end-features';
+import { spokenOf, type LearnedEnds, type WrittenEnds } from './sentence-ends';
 import { learned, type Example } from './train-likeliest';
 import { grown, type Growth, type Row } from './train-trees';
 

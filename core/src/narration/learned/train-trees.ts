@@ -79,7 +79,7 @@ interface Places {
 function isTrue(set: Int32Array, feature: number, rungs: number): boolean {
   if (feature < 0) return false;
   const above = feature - (feature % rungs) + rungs;
-  for (let k = 0; k < set.length; k++) if (set[k]! >= feature && set[k]! < above) return true;
+  for (const one of set) if (one >= feature && one < above) return true;
   return false;
 }
 
@@ -99,8 +99,8 @@ function bestQuestions(
     allSlopes[at]! += by;
     allBends[at]! += open;
     const from = 2 * at * features;
-    for (let k = 0; k < set.length; k++) {
-      const feature = from + 2 * set[k]!;
+    for (const one of set) {
+      const feature = from + 2 * one;
       sums[feature]! += by;
       sums[feature + 1]! += open;
     }

@@ -27,6 +27,28 @@ describe('trees', () => {
     for (const { features, truth } of rows) expect(oddsOf(trees, on(features)) > 0).toBe(truth);
   });
 
+  it('are the same where only the highest rung of a ladder is given as where all below it are', () => {
+    const random = seeded(7);
+    const rungs = 3;
+    const heights = Array.from({ length: 300 }, () => [0, 1].map(() => Math.floor(random() * (rungs + 1))));
+    const rows = heights.map(([one, other]) => ({
+      truth: one! + other! > 3 !== random() < 0.1,
+      counts: 1,
+      of: [one!, other!],
+    }));
+    const every = rows.map(({ of, ...rest }) => ({
+      ...rest,
+      features: of.flatMap((height, i) => Array.from({ length: height }, (_, rung) => i * rungs + rung)),
+    }));
+    const highest = rows.map(({ of, ...rest }) => ({
+      ...rest,
+      features: of.flatMap((height, i) => (height > 0 ? [i * rungs + height - 1] : [])),
+    }));
+    const trees = grown(every, 2 * rungs, GROWTH);
+    expect(trees.some(({ asks }) => asks.some((feature) => feature > 0))).toBeTrue();
+    expect(grown(highest, 2 * rungs, { ...GROWTH, rungs })).toEqual(trees);
+  });
+
   it('say as often as it is so how likely something is, and are the same every time', () => {
     const random = seeded(6);
     const rows = Array.from({ length: 4000 }, () => {
