@@ -75,7 +75,8 @@ const inLayouts = <T>(
     counts: counts[folder],
   }));
 write('work', fittedWork(inLayouts(knownSteps)));
-write('numbers', fittedDoses(inLayouts(knownNumbers)));
+// What a number is stands beside it, whatever ends around there.
+write('numbers', fittedDoses(inLayouts((marked, layout) => knownNumbers(marked, layout))));
 const byItself = <T>(known: T): Known<T> => ({ layouts: [known], counts: SENTENCE });
 write(
   'cautions',

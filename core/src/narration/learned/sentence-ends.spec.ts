@@ -25,7 +25,9 @@ describe('ends of sentences that nobody wrote', () => {
   });
 
   it('are found inside a long sentence too, and short ones stay as they were written', () => {
-    expect(sentencesIn(`[0:00] Hello. ${HEARD}.`).length).toBe(4);
+    expect(sentencesIn(`[0:00] Hello. ${HEARD}.`)).toEqual(
+      jasmine.arrayContaining(['hello', 'keep your teeth apart', 'and next we go to the jaw |']),
+    );
     const short = wordsIn('[0:00] Hello. Ten times, keep your teeth apart. Now the jaw, please.');
     expect(withSentences(short).map(({ pause }) => pause)).toEqual(short.map(({ pause }) => pause));
   });

@@ -36,17 +36,17 @@ export function spokenOf(words: readonly Word[]): Spoken[] {
 }
 
 /** @example readEnds({ runs: ['0 times 1.2 9 4'], cuts: [], trees: [] }).runs.get('0 times') // [1.2, 9, 4] */
-export function readEnds({ runs, ...rest }: WrittenEnds): LearnedEnds {
-  return {
-    ...rest,
-    runs: new Map(
-      runs.map((row) => {
-        const parts = row.split(' ');
-        const [odds, said, ended] = parts.splice(-3).map(Number) as [number, number, number];
-        return [parts.join(' '), [odds, said, ended]];
-      }),
-    ),
-  };
+export function readEnds({ runs: rows, ...rest }: WrittenEnds): LearnedEnds {
+  const runs = new Map<string, KnownRun>();
+  for (const row of rows) {
+    // There are many, and a name has spaces too: its numbers are looked for from the end.
+    const ended = row.lastIndexOf(' ');
+    const said = row.lastIndexOf(' ', ended - 1);
+    const odds = row.lastIndexOf(' ', said - 1);
+    const known = [row.slice(odds, said), row.slice(said, ended), row.slice(ended)] as const;
+    runs.set(row.slice(0, odds), [Number(known[0]), Number(known[1]), Number(known[2])]);
+  }
+  return { ...rest, runs };
 }
 
 let learnedEnds: LearnedEnds | null = null;
@@ -63,11 +63,13 @@ export function endsLikely(
   punctuated: boolean,
   { runs, cuts, trees }: LearnedEnds,
 ): number[] {
+  const asked = [...new Set(trees.flatMap(({ asks }) => asks))].filter((feature) => feature >= 0);
   const on = new Uint8Array(cuts.length * CUTS);
   return endFeatures(spoken, punctuated, runs).map((told) => {
-    told.forEach((one, i) => {
-      for (let cut = 0; cut < CUTS; cut++) on[i * CUTS + cut] = one > cuts[i]![cut]! ? 1 : 0;
-    });
+    for (const feature of asked) {
+      const of = Math.floor(feature / CUTS);
+      on[feature] = told[of]! > cuts[of]![feature % CUTS]! ? 1 : 0;
+    }
     return 1 / (1 + Math.exp(-oddsOf(trees, on)));
   });
 }

@@ -1,6 +1,5 @@
 import { ruledDoses, type RuledDoses } from '../doses';
 import { knownStream, nearest, sharedBy, type Known } from './known';
-import type { LearnedEnds } from './sentence-ends';
 import type { Layout } from '../layouts';
 import { likeliest, type Learned, type Seen } from './likeliest';
 import type { Score } from '../score';
@@ -27,8 +26,8 @@ export interface KnownNumbers {
 }
 
 /** For the script that makes the weights, and for measurements. */
-export function knownNumbers(marked: string, layout: Layout, ends?: LearnedEnds): KnownNumbers {
-  const { stream, truth } = knownStream(marked, layout, ends);
+export function knownNumbers(marked: string, layout: Layout): KnownNumbers {
+  const { stream, truth } = knownStream(marked, layout);
   const stepAt: StepAt = (ms) => truth.steps.findLast((step) => step.startMs <= ms);
   const swaps = readSwaps(stream).map(({ token }) => token);
   const ruled = ruledDoses(stream, swaps, stepAt);

@@ -92,10 +92,19 @@ export function fittedSentences(narrations: readonly NarrationEnds[]): {
   const rows = told.map(({ of, ...rest }): Row => ({ ...rest, features: over(of, cuts) }));
   const trees = grown(rows, cuts.length * CUTS, GROWTH);
   return {
-    all: { runs: knownRuns(narrations), cuts, trees },
+    all: { runs: telling(knownRuns(narrations)), cuts, trees },
     without: narrations.map((_, i) => ({ runs: folds[i % FOLDS]!, cuts, trees })),
   };
 }
+
+/** Runs that tell something: those said twice that speak for nothing are four in ten of all, and change no figure. */
+function telling(runs: ReadonlyMap<string, KnownRun>): Map<string, KnownRun> {
+  return new Map(
+    [...runs].filter(([name, [odds, said]]) => name === ANYWHERE || said > RARE || Math.abs(odds) >= SPEAKS),
+  );
+}
+const RARE = 2;
+const SPEAKS = 0.3;
 
 /** The numbers of the highest cuts that some values lie over. */
 function over(values: readonly number[], cuts: LearnedEnds['cuts']): number[] {
