@@ -59,7 +59,7 @@ describe('what is said', () => {
     words.find((word) => word.norm === norm)!.startMs;
 
   it('begins with its sentence or, where that is long, with its condition, where it is a caution', () => {
-    const short = read('Hello. Your skin may become a bit red, that is normal.');
+    const short = read('Hello. Your skin may become a bit red.\n[0:40] Bye.');
     expect(short.cautions.map(({ about, atMs }) => [about, atMs])).toContain(['redness', startOf(short, 'your')]);
     const text = read('Now the neck, and if it pinches there or goes down the arm for long, ask your doctor.');
     expect(text.cautions.find((one) => one.about === 'refer_professional')?.atMs).toBe(startOf(text, 'if'));
@@ -68,7 +68,7 @@ describe('what is said', () => {
   it('begins with its sentence, where it is a claim, and after the work that is told before it', () => {
     const text = read('Hello. All of us know somebody whose neighbour says that it reverses ageing.');
     expect(text.claims.map(({ about, atMs }) => [about, atMs])).toEqual([['younger', startOf(text, 'all')]]);
-    const work = read('Hello. Many people find this massage very calming.');
+    const work = read('Hello. Many people find this massage very calming.\n[0:40] Bye.');
     expect(work.claims.map(({ about, atMs }) => [about, atMs])).toEqual([['stress', startOf(work, 'many')]]);
     const told = read('Hello. Press the bone under your brow, because this opens your sinuses.');
     expect(told.claims[0]!.atMs).toBeGreaterThan(startOf(told, 'press'));
