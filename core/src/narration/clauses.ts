@@ -46,17 +46,23 @@ const beginsMs = (stream: Stream, clause: Clause): number => stream.tokens[strea
 /** Whether so few words of a clause stand before a place in it, and no number among them: work is told with numbers. */
 function isNear(stream: Stream, clause: Clause, index: number, words: number): boolean {
   const before = stream.tokenAt(clause.start + index + 1) - stream.tokenAt(clause.start + 1);
-  return before <= words && !`${clause.text.slice(0, index + 1)} `.includes(' № ');
+  return before <= words && !said(clause, index).includes(' № ');
 }
+
+/** What a clause says up to a place in it. */
+const said = (clause: Clause, index: number): string => `${clause.text.slice(0, index + 1)} `;
 
 /** A claim begins with its sentence, unless work is told in it first: "press the bone, because this opens your sinuses". */
 export function claimedAt(stream: Stream, clause: Clause, index: number): number {
-  const before = `${clause.text.slice(0, index + 1)} `;
+  const begins = isNear(stream, clause, index, WORDS_TO_CLAIM) && !worksBefore(clause, index);
+  return begins ? beginsMs(stream, clause) : shortlyBefore(stream, clause, index);
+}
+
+/** Whether work is told in a clause before what joins it to a place in it. */
+function worksBefore(clause: Clause, index: number): boolean {
+  const before = said(clause, index);
   const joint = Math.max(...JOINTS.map((word) => before.lastIndexOf(word)));
-  const works = mentions(ACTION_WORDS, before.slice(0, joint + 2)).length > 0;
-  return !works && isNear(stream, clause, index, WORDS_TO_CLAIM)
-    ? beginsMs(stream, clause)
-    : shortlyBefore(stream, clause, index);
+  return mentions(ACTION_WORDS, before.slice(0, joint + 2)).length > 0;
 }
 /** What stands between work and what is claimed of it. */
 const JOINTS = [' , ', ' and ', ' so ', ' because '];

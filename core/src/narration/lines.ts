@@ -151,8 +151,10 @@ function readStamped(text: string): NarrationLine[] {
 
 /** Whether a long line ends within a sentence; a short one without any sign may be all that was said before a silence. */
 function goesOn(text: string, next = ''): boolean {
-  return wordCount(text) >= LONG_LINE && !/[.!?…]["”’)]*$/.test(text) && /^\p{Ll}/u.test(next);
+  return wordCount(text) >= LONG_LINE && !ENDS_SENTENCE.test(text) && /^\p{Ll}/u.test(next);
 }
+/** How written words end a sentence, with what closes a quotation or a bracket behind. */
+export const ENDS_SENTENCE = /[.!?…]["”'’)]*$/;
 /** Words of a line that is longer than what is said in one breath. */
 const LONG_LINE = 20;
 

@@ -8,6 +8,11 @@ const linesOf = (file: string): string[] =>
     .filter((line) => line !== '' && !line.startsWith('#'));
 
 describe('sentences by themselves, to learn from', () => {
+  it('of how work is led over to stand once each, and each ends', () => {
+    const lines = linesOf('work-told');
+    expect(lines.filter((line, i) => lines.indexOf(line) !== i || !/[.?!]$/.test(line))).toEqual([]);
+  });
+
   for (const [those, harmless, known] of [
     ['cautions/with-cautions', 'cautions/harmless', CAUTIONS],
     ['claims/with-claims-wider', 'claims/harmless-wider', CLAIMS.flatMap((one) => [`${one} mild`, `${one} strong`])],

@@ -1,5 +1,5 @@
 import type { Evidence } from './reading';
-import type { NarrationLine } from './lines';
+import { ENDS_SENTENCE, type NarrationLine } from './lines';
 
 /** One spoken word with its place in time. */
 export interface Word {
@@ -43,7 +43,7 @@ export function wordsOf(lines: readonly NarrationLine[]): Word[] {
         if (last) words.push({ ...last, pause: last.pause || ',' });
         continue;
       }
-      const ends = /[.!?…]["”'’)]*$/.test(part) && !/^(?:\d+\.\d+|dr\.|e\.g\.|i\.e\.)$/i.test(part);
+      const ends = ENDS_SENTENCE.test(part) && !/^(?:\d+\.\d+|dr\.|e\.g\.|i\.e\.)$/i.test(part);
       words.push({
         text: part,
         norm: part

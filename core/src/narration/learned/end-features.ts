@@ -58,9 +58,9 @@ const AND = 'and';
 export const CUTS = 31;
 
 /**
- * What tells of the end of a sentence, a row of numbers for each place: whether an “and” stands there; of each run of words how
- * often a sentence ends there and how well that is known; how much all of them speak for an end here and at the places
- * around; how far the likely ends before and behind are.
+ * What tells of the end of a sentence, as numbers, for any place that is asked for: whether an “and” stands there; of each run of
+ * words how often a sentence ends there and how well that is known; how much all of them speak for an end here and at the
+ * places around; how far the likely ends before and behind are.
  *
  * @param punctuated whether somebody wrote stops elsewhere, so that only some thoughts are joined.
  */
@@ -68,35 +68,44 @@ export function endFeatures(
   spoken: readonly Spoken[],
   punctuated: boolean,
   runs: ReadonlyMap<string, KnownRun>,
-): number[][] {
-  const joined = spoken.map((_, at) => spoken[at + 1]?.text === AND);
-  const known = spoken.map((_, at) => runsAt(spoken, at, punctuated && joined[at]).map((name) => runs.get(name)));
+): (at: number) => number[] {
+  const isJoined = (at: number): boolean => spoken[at + 1]?.text === AND;
   const anywhere = runs.get(ANYWHERE)?.[0] ?? 0;
-  const odds = known.map((own) => own.reduce((sum, run) => sum + (run?.[0] ?? 0), anywhere));
-  return known.map((own, at) => {
-    const told = [joined[at] ? 1 : 0, joined[at] && punctuated ? 1 : 0, punctuated ? 1 : 0];
-    for (const run of own) {
+  // Places are beside many others, and of a text with stops only some are asked for.
+  const known: (readonly (KnownRun | undefined)[])[] = [];
+  const knownAt = (at: number): (typeof known)[number] =>
+    (known[at] ??= runsAt(spoken, at, punctuated && isJoined(at)).map((name) => runs.get(name)));
+  const sums: number[] = [];
+  const oddsAt: OddsAt = (at) =>
+    spoken[at] && (sums[at] ??= knownAt(at).reduce((sum, run) => sum + (run?.[0] ?? 0), anywhere));
+  return (at) => {
+    const joined = isJoined(at);
+    const told = [joined ? 1 : 0, joined && punctuated ? 1 : 0, punctuated ? 1 : 0];
+    for (const run of knownAt(at)) {
       const [, said, ended] = run ?? [0, 0, 0];
       const share = (ended + CASES * SHARE) / (said + CASES);
       told.push(Math.log(share / (1 - share)), Math.min(said, MOST_SAID));
     }
-    for (let off = -BESIDE; off <= BESIDE; off++) told.push(odds[at + off] ?? SURE);
-    for (const open of OPEN) for (const way of [-1, 1]) told.push(wordsTo(odds, at, way, open));
-    for (const way of [-1, 1]) told.push(mostNearby(odds, at, way));
+    for (let off = -BESIDE; off <= BESIDE; off++) told.push(oddsAt(at + off) ?? SURE);
+    for (const open of OPEN) for (const way of [-1, 1]) told.push(wordsTo(oddsAt, at, way, open));
+    for (const way of [-1, 1]) told.push(mostNearby(oddsAt, at, way));
     return told;
-  });
+  };
 }
 
+/** How much all that is known speaks for an end at a place; nothing before the first and after the last. */
+type OddsAt = (at: number) => number | undefined;
+
 /** How many words off the next place is where an end is so likely. */
-function wordsTo(odds: readonly number[], at: number, way: number, open: number): number {
+function wordsTo(oddsAt: OddsAt, at: number, way: number, open: number): number {
   let off = 1;
-  while (off < FURTHEST && (odds[at + way * off] ?? Infinity) < open) off++;
+  while (off < FURTHEST && (oddsAt(at + way * off) ?? Infinity) < open) off++;
   return off;
 }
 
 /** How likely an end is at the likeliest of the places nearby. */
-function mostNearby(odds: readonly number[], at: number, way: number): number {
+function mostNearby(oddsAt: OddsAt, at: number, way: number): number {
   let most = -Infinity;
-  for (let off = 1; off <= NEARBY; off++) most = Math.max(most, odds[at + way * off] ?? SURE);
+  for (let off = 1; off <= NEARBY; off++) most = Math.max(most, oddsAt(at + way * off) ?? SURE);
   return most;
 }

@@ -25,9 +25,13 @@ describe('ends of sentences that nobody wrote', () => {
   });
 
   it('are found inside a long sentence too, and short ones stay as they were written', () => {
-    expect(sentencesIn(`[0:00] Hello. ${HEARD}.`)).toEqual(
-      jasmine.arrayContaining(['hello', 'keep your teeth apart', 'and next we go to the jaw |']),
-    );
+    expect(sentencesIn(`[0:00] Hello. ${HEARD}.`)).toEqual([
+      'hello',
+      'now bring your fingertips to the temples',
+      'and make small circles ten times',
+      'keep your teeth apart',
+      'and next we go to the jaw |',
+    ]);
     const short = wordsIn('[0:00] Hello. Ten times, keep your teeth apart. Now the jaw, please.');
     expect(withSentences(short).map(({ pause }) => pause)).toEqual(short.map(({ pause }) => pause));
   });
@@ -79,21 +83,10 @@ describe('ends of sentences that nobody wrote', () => {
       [...told, ...told].map((text) => ({ layouts: knownEnds(`[0:00] ${text} Now the jaw.`), counts: 9 })),
     );
     const likely = endsLikely(spokenOf(wordsIn('[0:00] let go press here')), false, fitted.all);
-    expect(likely.map((one) => one > 0.5).slice(0, 3)).toEqual([false, true, false]);
+    expect([0, 1, 2].map((at) => likely(at) > 0.5)).toEqual([false, true, false]);
     // The sixth is left out together with the first, as nobody else says it.
     expect(fitted.all.runs.has('0 yonder')).toBeTrue();
-    expect(fitted.without.map(({ runs }) => runs.has('0 yonder'))).toEqual([
-      false,
-      true,
-      true,
-      true,
-      true,
-      false,
-      true,
-      true,
-      true,
-      true,
-    ]);
+    expect(fitted.without.flatMap(({ runs }, i) => (runs.has('0 yonder') ? [] : [i]))).toEqual([0, 5]);
     expect(readEnds(writtenEnds(fitted.all))).toEqual(fitted.all);
   });
 

@@ -52,26 +52,28 @@ export function readEnds({ runs: rows, ...rest }: WrittenEnds): LearnedEnds {
 let learnedEnds: LearnedEnds | null = null;
 
 /**
- * How likely a sentence ends after each of some words (what is known of the words around there, alone and together, and of
+ * How likely a sentence ends after any of some words (what is known of the words around there, alone and together, and of
  * the places around it; gradient boosted trees).
  *
  * @param punctuated whether somebody wrote stops elsewhere, so that only some thoughts are joined.
- * @example endsLikely(spoken, false, learned)[5] // 0.93
+ * @example endsLikely(spoken, false, learned)(5) // 0.93
  */
 export function endsLikely(
   spoken: readonly Spoken[],
   punctuated: boolean,
   { runs, cuts, trees }: LearnedEnds,
-): number[] {
+): (at: number) => number {
   const asked = [...new Set(trees.flatMap(({ asks }) => asks))].filter((feature) => feature >= 0);
   const on = new Uint8Array(cuts.length * CUTS);
-  return endFeatures(spoken, punctuated, runs).map((told) => {
+  const tells = endFeatures(spoken, punctuated, runs);
+  return (at) => {
+    const told = tells(at);
     for (const feature of asked) {
       const of = Math.floor(feature / CUTS);
       on[feature] = told[of]! > cuts[of]![feature % CUTS]! ? 1 : 0;
     }
     return 1 / (1 + Math.exp(-oddsOf(trees, on)));
-  });
+  };
 }
 
 /**
@@ -91,7 +93,7 @@ export function withSentences(words: readonly Word[], learned?: LearnedEnds): re
     for (let at = from; at < to - 1; at++) {
       const { word } = spoken[at]!;
       if (!punctuated && words[word]!.pause !== '') continue;
-      if (likely[at]! >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
+      if (likely(at) >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
     }
   }
   let sentence = 0;

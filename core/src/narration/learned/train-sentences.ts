@@ -82,11 +82,10 @@ export function fittedSentences(narrations: readonly NarrationEnds[]): {
     knownRuns(narrations.filter((_one, i) => i % FOLDS !== fold)),
   );
   const told = narrations.flatMap(({ layouts, counts }, i) =>
-    layouts.flatMap(({ spoken, ends, punctuated }) =>
-      endFeatures(spoken, punctuated, folds[i % FOLDS]!)
-        .slice(0, -1)
-        .map((of, at) => ({ of, truth: ends[at]!, counts })),
-    ),
+    layouts.flatMap(({ spoken, ends, punctuated }) => {
+      const tells = endFeatures(spoken, punctuated, folds[i % FOLDS]!);
+      return ends.slice(0, -1).map((truth, at) => ({ of: tells(at), truth, counts }));
+    }),
   );
   const cuts = (told[0]?.of ?? []).map((_, i) => cutsOf(told.map(({ of }) => of[i]!)));
   const rows = told.map(({ of, ...rest }): Row => ({ ...rest, features: over(of, cuts) }));
