@@ -57,9 +57,7 @@ const SENTENCES = {
 };
 const sentences = [...Object.values(SENTENCES).flat(), ...said('work-told')].map(({ text }) => text);
 const together = asNarrations(sentences).map((marked) => ({ marked, counts: SENTENCE_ENDS }));
-const ends = fittedSentences(
-  [...texts, ...together].map(({ marked, counts }) => ({ layouts: knownEnds(marked), counts })),
-);
+const ends = fittedSentences([...texts, ...together].map(({ marked, counts }) => ({ ...knownEnds(marked), counts })));
 write('sentences', writtenEnds(ends.all));
 const narrations = texts.map((text, i) => ({ ...text, ends: ends.without[i]! }));
 const { bias, trees, leftOut } = trained(narrations);

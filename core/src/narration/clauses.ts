@@ -54,8 +54,13 @@ const said = (clause: Clause, index: number): string => `${clause.text.slice(0, 
 
 /** A claim begins with its sentence, unless work is told in it first: "press the bone, because this opens your sinuses". */
 export function claimedAt(stream: Stream, clause: Clause, index: number): number {
-  const begins = isNear(stream, clause, index, WORDS_TO_CLAIM) && !worksBefore(clause, index);
+  const begins = isTalk(stream, clause, index, WORDS_TO_CLAIM);
   return begins ? beginsMs(stream, clause) : shortlyBefore(stream, clause, index);
+}
+
+/** Whether so few words of a clause stand before a place in it, and nothing that is worked. */
+function isTalk(stream: Stream, clause: Clause, index: number, words: number): boolean {
+  return isNear(stream, clause, index, words) && !worksBefore(clause, index);
 }
 
 /** Whether work is told in a clause before what joins it to a place in it. */
@@ -70,11 +75,13 @@ const JOINTS = [' , ', ' and ', ' so ', ' because '];
 const WORDS_TO_CLAIM = 12;
 
 /**
- * A caution begins with its sentence, or where that is long with its condition: "if it locks on you or hurts for long, see a
- * dentist".
+ * A caution begins with its sentence, or where that is long, or tells work at some length first, with its condition: "if it locks
+ * on you or hurts for long, see a dentist".
  */
 export function cautionedAt(stream: Stream, clause: Clause, index: number): number {
-  if (isNear(stream, clause, index, WORDS_TO_CAUTION)) return beginsMs(stream, clause);
+  const begins =
+    isNear(stream, clause, index, WORDS_TO_CAUTION) || isTalk(stream, clause, index, WORDS_TO_CAUTION_IN_TALK);
+  if (begins) return beginsMs(stream, clause);
   const at = shortlyBefore(stream, clause, index);
   const found = stream.tokenAt(clause.start + index + 1);
   for (const match of clause.text.slice(0, index + 1).matchAll(CONDITION)) {
@@ -85,6 +92,7 @@ export function cautionedAt(stream: Stream, clause: Clause, index: number): numb
 }
 /** What a caution is known by stands at most so many words after its sentence begins. */
 const WORDS_TO_CAUTION = 9;
+const WORDS_TO_CAUTION_IN_TALK = 18;
 /** A condition stands at most so many words before what it is the condition of. */
 const CONDITION_WORDS = 16;
 const CONDITION =

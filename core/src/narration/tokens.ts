@@ -17,7 +17,7 @@ export interface Stream {
 }
 
 /** Text with a full stop less often than every so many words is not punctuated. */
-const WORDS_A_STOP = 40;
+export const WORDS_A_STOP = 40;
 /** A silence so long between two lines ends a sentence, whatever is written. */
 const SILENCE_MS = 1500;
 

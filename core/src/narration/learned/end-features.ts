@@ -51,36 +51,38 @@ const NEARBY = 6;
 /** What the first and the last word of all are beside. */
 const SURE = 8;
 
-/** Where somebody wrote stops, this joins what would have had one: it is looked at as if it was not there. */
+/** What may join two thoughts that would have been a sentence each. */
 const AND = 'and';
+
+/** Whether what follows a word may join one thought to the next. */
+export const isJoint = (spoken: readonly Spoken[], at: number): boolean => spoken[at + 1]?.text === AND;
 
 /** Each of what tells of an end is cut at so many values. */
 export const CUTS = 31;
 
 /**
- * What tells of the end of a sentence, as numbers, for any place that is asked for: whether an “and” stands there; of each run of
- * words how often a sentence ends there and how well that is known; how much all of them speak for an end here and at the
- * places around; how far the likely ends before and behind are.
+ * What tells of the end of a sentence, as numbers, for any place that is asked for: of each run of words how often a sentence
+ * ends there and how well that is known; how much all of them speak for an end here and at the places around; how far the
+ * likely ends before and behind are.
  *
- * @param punctuated whether somebody wrote stops elsewhere, so that only some thoughts are joined.
+ * @param punctuated whether somebody wrote stops elsewhere: an “and” joins what would have had one, and is looked at as if it was
+ * not there.
  */
 export function endFeatures(
   spoken: readonly Spoken[],
   punctuated: boolean,
   runs: ReadonlyMap<string, KnownRun>,
 ): (at: number) => number[] {
-  const isJoined = (at: number): boolean => spoken[at + 1]?.text === AND;
   const anywhere = runs.get(ANYWHERE)?.[0] ?? 0;
   // Places are beside many others, and of a text with stops only some are asked for.
   const known: (readonly (KnownRun | undefined)[])[] = [];
   const knownAt = (at: number): (typeof known)[number] =>
-    (known[at] ??= runsAt(spoken, at, punctuated && isJoined(at)).map((name) => runs.get(name)));
+    (known[at] ??= runsAt(spoken, at, punctuated && isJoint(spoken, at)).map((name) => runs.get(name)));
   const sums: number[] = [];
   const oddsAt: OddsAt = (at) =>
     spoken[at] && (sums[at] ??= knownAt(at).reduce((sum, run) => sum + (run?.[0] ?? 0), anywhere));
   return (at) => {
-    const joined = isJoined(at);
-    const told = [joined ? 1 : 0, joined && punctuated ? 1 : 0, punctuated ? 1 : 0];
+    const told: number[] = [];
     for (const run of knownAt(at)) {
       const [, said, ended] = run ?? [0, 0, 0];
       const share = (ended + CASES * SHARE) / (said + CASES);

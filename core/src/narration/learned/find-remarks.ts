@@ -16,6 +16,8 @@ export interface RemarkSort<T extends string> {
   readonly denied?: (clause: string, at: number, about: T) => boolean;
 }
 
+/** Most sentences are a remark about one thing: beside what is likelier, one must be so sure. */
+const BESIDE = 0.6;
 /** Words so far on each side of what hints at a remark are shown for it. */
 const AROUND = 8;
 
@@ -36,9 +38,12 @@ export function findRemarks<T extends string>(
       const own = ruled.filter((one) => one.clause === number);
       const remark = remarkOf(clause.text, hints, new Set(own.map(({ about }) => about)), last);
       last = remark;
-      const found = aboutOf(remark).flatMap((about): RuledRemark<T>[] => {
-        const sure = sureOf(remark, about, before, learned);
-        if (sure < least) return [];
+      const told = aboutOf(remark)
+        .map((about) => ({ about, sure: sureOf(remark, about, before, learned) }))
+        .filter(({ sure }) => sure >= least);
+      const most = Math.max(...told.map(({ sure }) => sure));
+      const found = told.flatMap(({ about, sure }): RuledRemark<T>[] => {
+        if (sure < most && sure < BESIDE) return [];
         const rules = own.filter((one) => one.about === about);
         if (rules.length > 0) return rules.map((one) => ({ ...one, evidence: { ...one.evidence, sure } }));
         const at = whereSaid(remark, about, learned);

@@ -11,7 +11,7 @@ describe('what is known of narrations', () => {
 
   it('is ended first where it is known what ends a sentence, as it is when it is read', () => {
     const told = '[0:05] Six times, let go. {c teeth}Part your teeth. Now the jaw.';
-    const again = Array.from({ length: 10 }, () => ({ layouts: knownEnds(told), counts: 9 }));
+    const again = Array.from({ length: 10 }, () => ({ ...knownEnds(told), counts: 9 }));
     const { stream } = knownStream(told, 'flat', fittedSentences(again).all);
     expect(stream.text).toContain(' go . part ');
   });

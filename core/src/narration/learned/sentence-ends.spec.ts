@@ -3,7 +3,7 @@ import { readNarration, readWords } from '../read';
 import { wordsOf } from '../words';
 import { runsAt } from './end-features';
 import { endsLikely, readEnds, spokenOf, withSentences } from './sentence-ends';
-import { asNarrations, fittedSentences, knownEnds, writtenEnds } from './train-sentences';
+import { asNarrations, fittedSentences, knownEnds, writtenEnds, type KnownEnds } from './train-sentences';
 
 const wordsIn = (text: string): ReturnType<typeof wordsOf> => wordsOf(parseLines(text));
 const sentencesIn = (text: string): string[] =>
@@ -24,16 +24,21 @@ describe('ends of sentences that nobody wrote', () => {
     ]);
   });
 
-  it('are found inside a long sentence too, and short ones stay as they were written', () => {
-    expect(sentencesIn(`[0:00] Hello. ${HEARD}.`)).toEqual([
+  it('are found where an “and” joins two of them, and elsewhere what somebody ended stays as it was written', () => {
+    const joined = 'Hello. Bring your fingertips to the temples and circle ten times and we go on with the jaw. Bye.';
+    expect(sentencesIn(`[0:00] ${joined}`)).toEqual([
       'hello',
-      'now bring your fingertips to the temples',
-      'and make small circles ten times',
-      'keep your teeth apart',
-      'and next we go to the jaw |',
+      'bring your fingertips to the temples and circle ten times',
+      'and we go on with the jaw',
+      'bye |',
     ]);
-    const short = wordsIn('[0:00] Hello. Ten times, keep your teeth apart. Now the jaw, please.');
-    expect(withSentences(short).map(({ pause }) => pause)).toEqual(short.map(({ pause }) => pause));
+    const plain = wordsIn('[0:00] Hello. Ten times, keep your teeth apart. Now the jaw, up and down, please.');
+    expect(withSentences(plain).map(({ pause }) => pause)).toEqual(plain.map(({ pause }) => pause));
+  });
+
+  it('are looked for everywhere in what goes on for so long that nobody ended it', () => {
+    const long = `${HEARD.replace(/and /g, '')} it is a strong muscle so squeeze along the bone six times let go and rest for a while before we do it again`;
+    expect(sentencesIn(`[0:00] Hello. ${long}. ${'Breathe. '.repeat(20)}`)).toContain('keep your teeth apart');
   });
 
   it('number the sentences, and change no word and no time', () => {
@@ -59,30 +64,37 @@ describe('ends of sentences that nobody wrote', () => {
   });
 
   it('are known from what is written, with thoughts joined as well, and from nothing that has no stops', () => {
-    const marked = '[0:00] Sit down. Close your eyes. Breathe.';
-    const ended = knownEnds(marked).map(({ spoken, ends, punctuated }) => [
-      spoken.map(({ text }, at) => text + (ends[at]! ? ' |' : '')).join(' '),
-      punctuated,
+    const { unwritten, joined } = knownEnds('[0:00] Sit down. Close both your eyes and mouth. Breathe.');
+    const shown = ({ spoken, ends }: KnownEnds): string =>
+      spoken.map(({ text }, at) => text + (ends[at]! ? ' |' : '')).join(' ');
+    expect(shown(unwritten!)).toBe('sit down | close both your eyes and mouth | breathe |');
+    expect(joined.map(shown)).toEqual([
+      'sit down close both your eyes and mouth breathe',
+      'sit down | and close both your eyes and mouth breathe',
+      'sit down close both your eyes and mouth | and breathe',
+      'sit down | and close both your eyes and mouth breathe',
+      'sit down close both your eyes and mouth | and breathe',
+      ...Array<string>(2).fill('sit down close both your eyes and mouth breathe'),
     ]);
-    expect(ended).toEqual([
-      ['sit down | close your eyes | breathe |', false],
-      ['sit down | and close your eyes | breathe |', true],
+    expect(joined[1]!.joints.map(({ at }) => [at, joined[1]!.ends[at]])).toEqual([
+      [1, true],
+      [6, false],
     ]);
-    expect(knownEnds(`[0:00] ${HEARD}`)).toEqual([]);
+    expect(knownEnds(`[0:00] ${HEARD}`)).toEqual({ joined: [] });
   });
 
   it('are known of sentences by themselves too, one after another from everywhere', () => {
     const together = asNarrations(['Sit down.', 'Breathe', 'Let go.'], 2);
     expect(together).toEqual(['[0:00] Sit down. Let go.', '[0:00] Breathe.']);
-    expect(knownEnds(together[0]!)[0]!.ends).toEqual([false, true, false, true]);
+    expect(knownEnds(together[0]!).unwritten!.ends).toEqual([false, true, false, true]);
   });
 
   it('are learned from narrations, and of each without it and some others', () => {
     const told = ['Press here. Let go yonder.', ...Array<string>(4).fill('Let go. Press here.')];
     const fitted = fittedSentences(
-      [...told, ...told].map((text) => ({ layouts: knownEnds(`[0:00] ${text} Now the jaw.`), counts: 9 })),
+      [...told, ...told].map((text) => ({ ...knownEnds(`[0:00] ${text} Now the jaw.`), counts: 9 })),
     );
-    const likely = endsLikely(spokenOf(wordsIn('[0:00] let go press here')), false, fitted.all);
+    const likely = endsLikely(spokenOf(wordsIn('[0:00] let go press here')), fitted.all);
     expect([0, 1, 2].map((at) => likely(at) > 0.5)).toEqual([false, true, false]);
     // The sixth is left out together with the first, as nobody else says it.
     expect(fitted.all.runs.has('0 yonder')).toBeTrue();

@@ -1,15 +1,23 @@
-import { isPunctuated, streamOf } from '../tokens';
+import { isPunctuated, streamOf, WORDS_A_STOP } from '../tokens';
 import type { Word } from '../words';
 import { CUTS, endFeatures, type KnownRun, type Spoken } from './end-features';
+import { jointsIn, sentencesIn } from './joints';
 import { oddsOf, type Tree } from './trees';
 import sentences from './sentences.json' with { type: 'json' };
+
+/** Trees, and where each of the numbers that they ask of is cut. */
+export interface CutTrees {
+  readonly cuts: readonly (readonly number[])[];
+  readonly trees: readonly Tree[];
+}
 
 /** What is known of the ends of sentences, see `cli/src/write-learned.ts`. */
 export interface LearnedEnds {
   readonly runs: ReadonlyMap<string, KnownRun>;
-  /** Where each of what tells of an end is cut, see `end-features.ts`. */
-  readonly cuts: readonly (readonly number[])[];
-  readonly trees: readonly Tree[];
+  /** Of any place where nobody wrote stops, see `end-features.ts`. */
+  readonly unwritten: CutTrees;
+  /** Of an “and” within a sentence that somebody ended; `joints.ts` tells more of it. */
+  readonly joined: CutTrees;
 }
 
 /** The same as it is written down: a name, and what is known of it, with spaces between. */
@@ -19,9 +27,8 @@ export interface WrittenEnds extends Omit<LearnedEnds, 'runs'> {
 
 /** How sure it must be that a sentence ends, where nobody wrote it: one that is missed costs more than one too many. */
 const LEAST = 0.3;
-/** The same of a text with stops, in whose sentences of so many words and more two thoughts may be joined. */
+/** The same of an “and” in a text with stops. */
 const LEAST_JOINED = 0.5;
-const LONG = 15;
 
 /**
  * The words of a narration one after another, without any sign between them.
@@ -52,28 +59,64 @@ export function readEnds({ runs: rows, ...rest }: WrittenEnds): LearnedEnds {
 let learnedEnds: LearnedEnds | null = null;
 
 /**
- * How likely a sentence ends after any of some words (what is known of the words around there, alone and together, and of
- * the places around it; gradient boosted trees).
+ * How likely it is by numbers that something is so (gradient boosted trees).
  *
- * @param punctuated whether somebody wrote stops elsewhere, so that only some thoughts are joined.
- * @example endsLikely(spoken, false, learned)(5) // 0.93
+ * @example judge({ cuts: [[3]], trees: [{ asks: [0], odds: [-2, 2] }] })([4]) // 0.88
  */
-export function endsLikely(
-  spoken: readonly Spoken[],
-  punctuated: boolean,
-  { runs, cuts, trees }: LearnedEnds,
-): (at: number) => number {
+export function judge({ cuts, trees }: CutTrees): (numbers: readonly number[]) => number {
   const asked = [...new Set(trees.flatMap(({ asks }) => asks))].filter((feature) => feature >= 0);
   const on = new Uint8Array(cuts.length * CUTS);
-  const tells = endFeatures(spoken, punctuated, runs);
-  return (at) => {
-    const told = tells(at);
+  return (numbers) => {
     for (const feature of asked) {
       const of = Math.floor(feature / CUTS);
-      on[feature] = told[of]! > cuts[of]![feature % CUTS]! ? 1 : 0;
+      on[feature] = numbers[of]! > cuts[of]![feature % CUTS]! ? 1 : 0;
     }
     return 1 / (1 + Math.exp(-oddsOf(trees, on)));
   };
+}
+
+/**
+ * How likely a sentence ends after any of some words where nobody wrote stops: by what is known of the words around there,
+ * alone and together, and of the places around it.
+ *
+ * @example endsLikely(spoken, learned)(5) // 0.93
+ */
+export function endsLikely(spoken: readonly Spoken[], { runs, unwritten }: LearnedEnds): (at: number) => number {
+  const tells = endFeatures(spoken, false, runs);
+  const likely = judge(unwritten);
+  return (at) => likely(tells(at));
+}
+
+/** Words of some stretches after which a sentence is likely to end, where no sign stands. */
+function unwrittenEnds(
+  [spoken, words]: [readonly Spoken[], readonly Word[]],
+  stretches: readonly (readonly [from: number, to: number])[],
+  known: LearnedEnds,
+): number[] {
+  const likely = endsLikely(spoken, known);
+  return stretches.flatMap(([from, to]) =>
+    spoken.slice(from, to - 1).flatMap(({ word }, i) => {
+      const isOpen = words[word]!.pause === '';
+      return isOpen && likely(from + i) >= LEAST ? [word] : [];
+    }),
+  );
+}
+
+/** Words before an “and” that is likely to join two sentences. */
+function joinedEnds(spoken: readonly Spoken[], words: readonly Word[], { runs, joined }: LearnedEnds): number[] {
+  const tells = endFeatures(spoken, true, runs);
+  const likely = judge(joined);
+  return jointsIn(spoken, words).flatMap(({ at, tells: own }) =>
+    likely([...tells(at), ...own]) >= LEAST_JOINED ? [spoken[at]!.word] : [],
+  );
+}
+
+function likelyEnds(words: readonly Word[], known: LearnedEnds): number[] {
+  const spoken = spokenOf(words);
+  if (!isPunctuated(words)) return unwrittenEnds([spoken, words], [[0, spoken.length]], known);
+  // What goes on for so long is as good as unwritten.
+  const long = sentencesIn(spoken, words).filter(([from, to]) => to - from >= WORDS_A_STOP);
+  return [...joinedEnds(spoken, words, known), ...unwrittenEnds([spoken, words], long, known)];
 }
 
 /**
@@ -84,28 +127,11 @@ export function endsLikely(
  */
 export function withSentences(words: readonly Word[], learned?: LearnedEnds): readonly Word[] {
   const known = learned ?? (learnedEnds ??= readEnds(sentences));
-  const punctuated = isPunctuated(words);
-  const spoken = spokenOf(words);
-  const likely = endsLikely(spoken, punctuated, known);
-  const ends = new Set<number>();
-  for (const [from, to] of sentencesIn(spoken, words)) {
-    if (punctuated && to - from < LONG) continue;
-    for (let at = from; at < to - 1; at++) {
-      const { word } = spoken[at]!;
-      if (!punctuated && words[word]!.pause !== '') continue;
-      if (likely(at) >= (punctuated ? LEAST_JOINED : LEAST)) ends.add(word);
-    }
-  }
+  const ends = new Set(likelyEnds(words, known));
   let sentence = 0;
   return words.map((word, at) => {
     const own = { ...word, sentence, pause: ends.has(at) ? ('.' as const) : word.pause };
     if (own.pause === '.') sentence++;
     return own;
   });
-}
-
-/** Where each sentence begins and ends that somebody wrote; all of it where nobody wrote stops. */
-function sentencesIn(spoken: readonly Spoken[], words: readonly Word[]): [from: number, to: number][] {
-  const ends = spoken.flatMap(({ word }, at) => (words[word]!.pause === '.' ? [at + 1] : []));
-  return [...ends, spoken.length].map((to, i) => [ends[i - 1] ?? 0, to]);
 }

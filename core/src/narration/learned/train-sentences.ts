@@ -2,7 +2,8 @@ import { isPunctuated } from '../tokens';
 import type { Word } from '../words';
 import { knownWords, sharedBy } from './known';
 import { ANYWHERE, CUTS, endFeatures, runsAt, type KnownRun, type Spoken } from './end-features';
-import { spokenOf, type LearnedEnds, type WrittenEnds } from './sentence-ends';
+import { jointsIn, type Joint } from './joints';
+import { spokenOf, type CutTrees, type LearnedEnds, type WrittenEnds } from './sentence-ends';
 import { learned, type Example } from './train-likeliest';
 import { grown, type Growth, type Row } from './train-trees';
 
@@ -10,49 +11,58 @@ const DECAY = 1e-5;
 /** What fewer narrations share is not looked at. */
 const LEAST_NARRATIONS = 2;
 const FOLDS = 5;
-const GROWTH: Growth = { trees: 80, depth: 4, rate: 0.1, reserve: 10, rungs: CUTS };
+const GROWTH: Growth = { trees: 120, depth: 4, rate: 0.1, reserve: 10, rungs: CUTS };
 
-/** The words of a narration, and whether a sentence ends after each. */
+/** The words of a narration, after which of them a sentence ends, and where thoughts may be joined. */
 export interface KnownEnds {
   readonly spoken: readonly Spoken[];
   readonly ends: readonly boolean[];
-  readonly punctuated: boolean;
+  readonly joints: readonly Joint[];
 }
 
-/**
- * What is known of the ends of a narration's sentences: without any sign, and with half of them joined to the next, the other
- * half with its stops; and how often it counts. Neither where nobody wrote stops.
- */
+/** What is known of the ends of a narration's sentences, and how often it counts. Nothing where nobody wrote stops. */
 export interface NarrationEnds {
-  readonly layouts: readonly [flat: KnownEnds, joined: KnownEnds] | readonly [];
+  /** Without any sign. */
+  readonly unwritten?: KnownEnds;
+  /** With some of its sentences joined to the next, or none; an end is one that was joined. */
+  readonly joined: readonly KnownEnds[];
   readonly counts: number;
 }
 
+/** Of how many sentences one is joined to the next, and from which on: some join much, and most nothing. */
+const JOINED = [2, 4].flatMap((every) => Array.from({ length: every }, (_, from) => ({ every, from })));
+
 /**
- * The words of a narration, and after which of them a sentence ends, as it was written and with half of the sentences joined
- * to the next; none where nobody wrote stops.
+ * The words of a narration, and after which of them a sentence ends: as it was written, and with sentences joined to the next.
  *
  * @param marked a narration with its truth, see `readMarked`.
  */
-export function knownEnds(marked: string): NarrationEnds['layouts'] {
+export function knownEnds(marked: string): Omit<NarrationEnds, 'counts'> {
   const { words } = knownWords(marked, 'written');
-  if (!isPunctuated(words)) return [];
+  if (!isPunctuated(words)) return { joined: [] };
   const ends = new Set(words.flatMap(({ pause }, at) => (pause === '.' ? [at] : [])));
-  const { words: joined } = knownWords(marked, 'joined');
-  let at = 0;
-  const joinedEnds = new Set<number>();
-  joined.forEach(({ norm }, i) => {
-    // The words are the same, with an “and” before what was joined.
-    if (norm !== words[at]?.norm) return;
-    if (ends.has(at)) joinedEnds.add(i);
-    at++;
-  });
-  return [endsOf(words, ends, false), endsOf(joined, joinedEnds, true)];
+  return {
+    unwritten: endsOf(words, ends),
+    joined: [endsOf(words, new Set()), ...JOINED.map((how) => joined(words, how))],
+  };
 }
 
-function endsOf(words: readonly Word[], ends: ReadonlySet<number>, punctuated: boolean): KnownEnds {
+function joined(words: readonly Word[], { every, from }: { every: number; from: number }): KnownEnds {
+  const ends = new Set<number>();
+  const told: Word[] = [];
+  let sentence = 0;
+  words.forEach((word, at) => {
+    const joins = word.pause === '.' && at < words.length - 1 && sentence++ % every === from;
+    if (joins) ends.add(told.length);
+    told.push(joins ? { ...word, pause: '' } : word);
+    if (joins) told.push({ ...words[at + 1]!, text: 'and', norm: 'and', pause: '' });
+  });
+  return endsOf(told, ends);
+}
+
+function endsOf(words: readonly Word[], ends: ReadonlySet<number>): KnownEnds {
   const spoken = spokenOf(words);
-  return { spoken, ends: spoken.map(({ word }) => ends.has(word)), punctuated };
+  return { spoken, ends: spoken.map(({ word }) => ends.has(word)), joints: jointsIn(spoken, words) };
 }
 
 /**
@@ -81,19 +91,36 @@ export function fittedSentences(narrations: readonly NarrationEnds[]): {
   const folds = Array.from({ length: FOLDS }, (_, fold) =>
     knownRuns(narrations.filter((_one, i) => i % FOLDS !== fold)),
   );
-  const told = narrations.flatMap(({ layouts, counts }, i) =>
-    layouts.flatMap(({ spoken, ends, punctuated }) => {
-      const tells = endFeatures(spoken, punctuated, folds[i % FOLDS]!);
-      return ends.slice(0, -1).map((truth, at) => ({ of: tells(at), truth, counts }));
+  const unwritten = cutTrees(
+    narrations.flatMap(({ unwritten: one, counts }, i) => {
+      if (!one) return [];
+      const tells = endFeatures(one.spoken, false, folds[i % FOLDS]!);
+      return one.ends.slice(0, -1).map((truth, at) => ({ of: tells(at), truth, counts }));
     }),
   );
+  const joined = cutTrees(
+    narrations.flatMap(({ joined: all, counts }, i) =>
+      all.flatMap(({ spoken, ends, joints }) => {
+        const tells = endFeatures(spoken, true, folds[i % FOLDS]!);
+        return joints.map(({ at, tells: own }) => ({ of: [...tells(at), ...own], truth: ends[at]!, counts }));
+      }),
+    ),
+  );
+  return {
+    all: { runs: telling(knownRuns(narrations)), unwritten, joined },
+    without: narrations.map((_, i) => ({ runs: folds[i % FOLDS]!, unwritten, joined })),
+  };
+}
+
+/** A place whose answer is known: the numbers that tell of it. */
+interface Told extends Omit<Row, 'features'> {
+  readonly of: readonly number[];
+}
+
+function cutTrees(told: readonly Told[]): CutTrees {
   const cuts = (told[0]?.of ?? []).map((_, i) => cutsOf(told.map(({ of }) => of[i]!)));
   const rows = told.map(({ of, ...rest }): Row => ({ ...rest, features: over(of, cuts) }));
-  const trees = grown(rows, cuts.length * CUTS, GROWTH);
-  return {
-    all: { runs: telling(knownRuns(narrations)), cuts, trees },
-    without: narrations.map((_, i) => ({ runs: folds[i % FOLDS]!, cuts, trees })),
-  };
+  return { cuts, trees: grown(rows, cuts.length * CUTS, GROWTH) };
 }
 
 /** Runs that tell something: those said twice that speak for nothing are four in ten of all, and change no figure. */
@@ -106,7 +133,7 @@ const RARE = 2;
 const SPEAKS = 0.3;
 
 /** The numbers of the highest cuts that some values lie over. */
-function over(values: readonly number[], cuts: LearnedEnds['cuts']): number[] {
+function over(values: readonly number[], cuts: CutTrees['cuts']): number[] {
   return values.flatMap((value, i) => {
     const cut = cuts[i]!.findLastIndex((least) => value > least);
     return cut < 0 ? [] : [i * CUTS + cut];
@@ -123,10 +150,10 @@ function cutsOf(values: readonly number[]): number[] {
 
 /** What is known of runs of words that some narrations share. */
 function knownRuns(narrations: readonly NarrationEnds[]): Map<string, KnownRun> {
-  const places = narrations.map(({ layouts: [flat], counts }) =>
-    (flat?.spoken ?? []).slice(0, -1).map((_, at) => ({
-      runs: runsAt(flat!.spoken, at),
-      ...{ ends: flat!.ends[at]!, counts },
+  const places = narrations.map(({ unwritten, counts }) =>
+    (unwritten?.spoken ?? []).slice(0, -1).map((_, at) => ({
+      runs: runsAt(unwritten!.spoken, at),
+      ...{ ends: unwritten!.ends[at]!, counts },
     })),
   );
   const known = sharedBy(

@@ -1,0 +1,51 @@
+import { cautionedAt } from '../clauses';
+import { parseLines } from '../lines';
+import type { CautionAbout } from '../reading';
+import { streamOf } from '../tokens';
+import { wordsOf } from '../words';
+import { findRemarks, type RemarkSort } from './find-remarks';
+
+type Odds = Partial<Record<CautionAbout, number>>;
+
+/** What is found where so much speaks for each thing that is hinted at, and the word with which it begins. */
+function found(odds: Odds, text: string): [about: CautionAbout, begins: string | undefined][] {
+  const sort: RemarkSort<CautionAbout> = {
+    hints: [
+      ['eye', 'lids'],
+      ['pressure', 'weight'],
+    ],
+    learned: {
+      shared: Object.fromEntries(Object.entries(odds).map(([about, worth]) => [`about ${about}`, worth])),
+      own: {},
+    },
+    said: cautionedAt,
+    least: 0.44,
+  };
+  const words = wordsOf(parseLines(text));
+  const found = findRemarks(streamOf(words), [], sort);
+  return found.map(({ about, atMs }) => [about, words.find(({ startMs }) => startMs === atMs)?.norm]);
+}
+
+describe('remarks in a sentence', () => {
+  const text = '[0:10] Hello. Only the weight of the stone on the lids.\n[0:20] Bye.';
+  const abouts = (odds: Odds): CautionAbout[] => found(odds, text).map(([about]) => about);
+
+  it('are what is likely enough, and of two that are likely the likelier one', () => {
+    expect(abouts({ eye: 0, pressure: -2 })).toEqual(['eye']);
+    expect(abouts({ eye: 2, pressure: 0.5 })).toEqual(['eye']);
+    expect(abouts({ eye: -2, pressure: -2 })).toEqual([]);
+  });
+
+  it('are both where both are sure, or none is surer', () => {
+    expect(abouts({ eye: 2, pressure: 1 })).toEqual(['eye', 'pressure']);
+    expect(abouts({ eye: 0, pressure: 0 })).toEqual(['eye', 'pressure']);
+  });
+
+  it('begin with it where they are cautions, far from its beginning too unless work is told first', () => {
+    const talk = 'Of all that you will ever put on your face this here is the one with a weight.';
+    const work = 'Stroke over the cheeks, along the jaw and down to the collarbones, and always with some weight.';
+    const begins = (told: string): unknown => found({ pressure: 2 }, `[0:10] Hello. ${told}\n[1:20] Bye.`)[0]![1];
+    expect(begins(talk)).toBe('of');
+    expect(begins(work)).not.toBe('stroke');
+  });
+});
