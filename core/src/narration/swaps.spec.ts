@@ -70,4 +70,32 @@ describe('changes of side', () => {
         .withContext(text)
         .toBe(0);
   });
+
+  it('are heard where the other side is told with nothing but its dose, also of where the head turns', () => {
+    const answered = (text: string): string[] => {
+      const { words, swaps: found } = readNarration(`[0:00] Hello.\n[0:10] ${text}\n[0:50] Bye.`);
+      return found.map(({ evidence }) => words[evidence.from]!.norm);
+    };
+    for (const text of [
+      'Turn your head to the left and look up, nine seconds. And to the right, nine seconds.',
+      'Drop the left ear, two breaths. It may hang there. And right, two breaths.',
+      'Bend to the left and let the right shoulder sink, two breaths. Nobody pulls. And now over to the right, two breaths.',
+      'Pull the stone to the left ear, seven times. That is lovely. And to the right ear, also seven times.',
+      'Stroke the left side of the neck, six times. Not much pressure. And the right side of the neck, six times.',
+    ])
+      expect(answered(text)).withContext(text).toEqual(['and']);
+    for (const text of [
+      'Turn your head to the left, nine seconds. And to the left, nine seconds.',
+      'Turn your head to the left and look up. And to the right, nine seconds.',
+      'Press the chin, two breaths. And to the right, two breaths.',
+    ])
+      expect(answered(text)).withContext(text).toEqual([]);
+  });
+
+  it('begin where the other side is told, not with the dose before it', () => {
+    const { words, swaps: found } = readNarration(
+      '[0:00] Hello.\n[0:10] Neck sweeps left, five sweeps and right. Five. Bye.',
+    );
+    expect(found.map(({ evidence }) => words[evidence.from]!.norm)).toEqual(['right']);
+  });
 });

@@ -50,7 +50,7 @@ const SHAPES: readonly (readonly [number, string])[] = [
   [0.6, `[.,] (?:and |then |now )+with (?:the|your) (?:other|opposite) hand(?= [.,])`],
   [0.6, `[.,] (?:and |then |now )+with (?:the|your) (?:left|right)(?= [.,])`],
   // "Six and left, six."
-  [0.5, `№ (?:[^ .,]+ )?and (?:the |your |on the )?(?:left|right)(?: ${PART})?(?= [.,])`],
+  [0.5, `(?<= № (?:[^ .,]+ )?)and (?:the |your |on the )?(?:left|right)(?: ${PART})?(?= [.,])`],
   // "One side, … other one, ten.", "and across."
   [0.55, `[.,] (?:and |then |now ){0,2}(?:the )?other(?: one)?(?= [.,])`],
   [0.5, `[.] and (?:across|over)(?= [.,])`],
@@ -152,7 +152,7 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
     found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
   });
-  found.push(...turnedOver(stream), ...namedAnew(stream));
+  found.push(...turnedOver(stream), ...namedAnew(stream), ...answered(stream));
   found.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
   const kept: typeof found = [];
   for (const swap of found) {
@@ -209,6 +209,35 @@ function turnedOver(stream: Stream): PlacedSwap[] {
         evidence: { from: token.word, to: last.end, sure: 0.6 },
       },
     ];
+  });
+}
+
+/** "… and to the right, four breaths": the other side with nothing but its dose, whether it is worked or only turned to. */
+const ANSWER = new RegExp(
+  ` (?:[.,] )?((?:(?:(?:and|now|then|next) )+(?:over )?(?:(?:to|on|with) )?(?:the |your )?|(?<= [.] )(?:over )?(?:to|on) (?:the|your) ))` +
+    `(left|right)(?: (?:one|${PART}))?(?: of (?:the|your) [^ .,]+)?(?: (?:as well|too|also|again|another|for|the same|up))?(?: ,)?` +
+    `(?: (?:also|again|another|for|the same))? №(?= )`,
+  'g',
+);
+/** A side is told with its dose so shortly before its answer, characters of the stream. */
+const QUESTION = 260;
+const ANY_SIDE = / (left|right)(?= (?!away|now|here|there|under|above|next|below|behind))/g;
+
+function answered(stream: Stream): PlacedSwap[] {
+  const { text, tokens } = stream;
+  return [...text.matchAll(ANSWER)].flatMap((match) => {
+    const begun = match.index + match[0].indexOf(match[1]!);
+    const before = text.slice(Math.max(0, begun - QUESTION), begun);
+    const first = [...before.matchAll(ANY_SIDE)];
+    const last = first[first.length - 1];
+    if (!last || !before.slice(last.index).includes(' № ')) return [];
+    // Of two in one sentence the first is worked: "to the left, and let the right shoulder hang".
+    const sentence = before.lastIndexOf(' . ', last.index);
+    const side = first.find(({ index }) => index > sentence)![1]!;
+    if (side !== opposite(match[2]!)) return [];
+    const token = stream.tokenAt(begun);
+    const end = tokens[stream.tokenAt(match.index + match[0].length - 3)]!;
+    return [{ atMs: tokens[token]!.startMs, token, evidence: { from: tokens[token]!.word, to: end.end, sure: 0.6 } }];
   });
 }
 
