@@ -8,7 +8,7 @@ import { findRemarks, type RemarkSort } from './find-remarks';
 type Odds = Partial<Record<CautionAbout, number>>;
 
 /** What is found where so much speaks for each thing that is hinted at, and the word with which it begins. */
-function found(odds: Odds, text: string): [about: CautionAbout, begins: string | undefined][] {
+function found(odds: Odds, text: string, denied?: CautionAbout): [about: CautionAbout, begins: string | undefined][] {
   const sort: RemarkSort<CautionAbout> = {
     hints: [
       ['eye', 'lids'],
@@ -20,10 +20,13 @@ function found(odds: Odds, text: string): [about: CautionAbout, begins: string |
     },
     said: cautionedAt,
     least: 0.44,
+    denied: (_text, _at, about) => about === denied,
   };
   const words = wordsOf(parseLines(text));
-  const found = findRemarks(streamOf(words), [], sort);
-  return found.map(({ about, atMs }) => [about, words.find(({ startMs }) => startMs === atMs)?.norm]);
+  return findRemarks(streamOf(words), [], sort).map(({ about, atMs }) => [
+    about,
+    words.find(({ startMs }) => startMs === atMs)?.norm,
+  ]);
 }
 
 describe('remarks in a sentence', () => {
@@ -39,6 +42,10 @@ describe('remarks in a sentence', () => {
   it('are both where both are sure, or none is surer', () => {
     expect(abouts({ eye: 2, pressure: 1 })).toEqual(['eye', 'pressure']);
     expect(abouts({ eye: 0, pressure: 0 })).toEqual(['eye', 'pressure']);
+  });
+
+  it('are not hidden by a likelier one that is taken back', () => {
+    expect(found({ eye: 2, pressure: 0 }, text, 'eye').map(([about]) => about)).toEqual(['pressure']);
   });
 
   it('begin with it where they are cautions, far from its beginning too unless work is told first', () => {

@@ -38,12 +38,9 @@ export function findRemarks<T extends string>(
       const own = ruled.filter((one) => one.clause === number);
       const remark = remarkOf(clause.text, hints, new Set(own.map(({ about }) => about)), last);
       last = remark;
-      const told = aboutOf(remark)
-        .map((about) => ({ about, sure: sureOf(remark, about, before, learned) }))
-        .filter(({ sure }) => sure >= least);
-      const most = Math.max(...told.map(({ sure }) => sure));
-      const found = told.flatMap(({ about, sure }): RuledRemark<T>[] => {
-        if (sure < most && sure < BESIDE) return [];
+      const told = aboutOf(remark).flatMap((about): RuledRemark<T>[] => {
+        const sure = sureOf(remark, about, before, learned);
+        if (sure < least) return [];
         const rules = own.filter((one) => one.about === about);
         if (rules.length > 0) return rules.map((one) => ({ ...one, evidence: { ...one.evidence, sure } }));
         const at = whereSaid(remark, about, learned);
@@ -51,6 +48,8 @@ export function findRemarks<T extends string>(
         const evidence = { ...wordsAround(stream, clause, at), sure };
         return [{ about, clause: number, atMs: said(stream, clause, Math.max(0, at - 1)), evidence }];
       });
+      const most = Math.max(...told.map(({ evidence }) => evidence.sure));
+      const found = told.filter(({ evidence: { sure } }) => sure === most || sure >= BESIDE);
       before = new Set(found.map(({ about }) => about));
       return found;
     })
