@@ -25,11 +25,10 @@ const FEW = 5;
  * @example jointsIn(spoken, words).map(({ at }) => at) // [3], of "Press it six times and then let go again."
  */
 export function jointsIn(spoken: readonly Spoken[], words: readonly Word[]): Joint[] {
-  const sentences = sentencesIn(spoken, words).map(([from, to]) => {
-    const joints: number[] = [];
-    for (let at = from; to - from >= LEAST_WORDS && at < to - 1; at++) if (isJoint(spoken, at)) joints.push(at);
-    return { from, to, joints };
-  });
+  const sentences = sentencesIn(spoken, words).map(([from, to]) => ({
+    ...{ from, to },
+    joints: to - from < LEAST_WORDS ? [] : placesIn([from, to]).filter((at) => isJoint(spoken, at)),
+  }));
   const all = sentences.reduce((sum, { joints }) => sum + joints.length, 0);
   const forEachStop = (all + FEW * USUAL) / (sentences.length + FEW);
   return sentences.flatMap(({ from, to, joints }) =>
@@ -44,8 +43,16 @@ export function jointsIn(spoken: readonly Spoken[], words: readonly Word[]): Joi
   );
 }
 
+/** Words from one up to another, without that. */
+export type Stretch = readonly [from: number, to: number];
+
+/** Words of a stretch after which something may end within it: all but the last. */
+export function placesIn([from, to]: Stretch): number[] {
+  return Array.from({ length: Math.max(0, to - from - 1) }, (_, i) => from + i);
+}
+
 /** Where each sentence begins and ends that somebody wrote. */
-export function sentencesIn(spoken: readonly Spoken[], words: readonly Word[]): [from: number, to: number][] {
+export function sentencesIn(spoken: readonly Spoken[], words: readonly Word[]): Stretch[] {
   const ends = spoken.flatMap(({ word }, at) => (words[word]!.pause === '.' ? [at + 1] : []));
   if (ends[ends.length - 1] !== spoken.length) ends.push(spoken.length);
   return ends.map((to, i) => [ends[i - 1] ?? 0, to]);

@@ -1,7 +1,7 @@
 import { isPunctuated, streamOf, WORDS_A_STOP } from '../tokens';
 import type { Word } from '../words';
 import { CUTS, endFeatures, type KnownRun, type Spoken } from './end-features';
-import { jointsIn, sentencesIn } from './joints';
+import { jointsIn, placesIn, sentencesIn, type Stretch } from './joints';
 import { oddsOf, type Tree } from './trees';
 import sentences from './sentences.json' with { type: 'json' };
 
@@ -87,36 +87,26 @@ export function endsLikely(spoken: readonly Spoken[], { runs, unwritten }: Learn
   return (at) => likely(tells(at));
 }
 
-/** Words of some stretches after which a sentence is likely to end, where no sign stands. */
-function unwrittenEnds(
-  [spoken, words]: [readonly Spoken[], readonly Word[]],
-  stretches: readonly (readonly [from: number, to: number])[],
-  known: LearnedEnds,
-): number[] {
+/** Words after which a sentence is likely to end that nobody ended. */
+function likelyEnds(words: readonly Word[], known: LearnedEnds): number[] {
+  const spoken = spokenOf(words);
+  const punctuated = isPunctuated(words);
+  // What goes on for so long is as good as unwritten.
+  const unwritten: readonly Stretch[] = punctuated
+    ? sentencesIn(spoken, words).filter(([from, to]) => to - from >= WORDS_A_STOP)
+    : [[0, spoken.length]];
   const likely = endsLikely(spoken, known);
-  return stretches.flatMap(([from, to]) =>
-    spoken.slice(from, to - 1).flatMap(({ word }, i) => {
-      const isOpen = words[word]!.pause === '';
-      return isOpen && likely(from + i) >= LEAST ? [word] : [];
-    }),
-  );
+  const ends = unwritten.flatMap(placesIn).filter((at) => words[spoken[at]!.word]!.pause === '' && likely(at) >= LEAST);
+  return [...ends, ...(punctuated ? joinedEnds(spoken, words, known) : [])].map((at) => spoken[at]!.word);
 }
 
-/** Words before an “and” that is likely to join two sentences. */
+/** The likely ones before an “and” of a text with stops, by their numbers. */
 function joinedEnds(spoken: readonly Spoken[], words: readonly Word[], { runs, joined }: LearnedEnds): number[] {
   const tells = endFeatures(spoken, true, runs);
   const likely = judge(joined);
-  return jointsIn(spoken, words).flatMap(({ at, tells: own }) =>
-    likely([...tells(at), ...own]) >= LEAST_JOINED ? [spoken[at]!.word] : [],
-  );
-}
-
-function likelyEnds(words: readonly Word[], known: LearnedEnds): number[] {
-  const spoken = spokenOf(words);
-  if (!isPunctuated(words)) return unwrittenEnds([spoken, words], [[0, spoken.length]], known);
-  // What goes on for so long is as good as unwritten.
-  const long = sentencesIn(spoken, words).filter(([from, to]) => to - from >= WORDS_A_STOP);
-  return [...joinedEnds(spoken, words, known), ...unwrittenEnds([spoken, words], long, known)];
+  return jointsIn(spoken, words)
+    .filter(({ at, tells: own }) => likely([...tells(at), ...own]) >= LEAST_JOINED)
+    .map(({ at }) => at);
 }
 
 /**
