@@ -41,12 +41,14 @@ function shortlyBefore(stream: Stream, clause: Clause, index: number): number {
 }
 const SHORTLY_MS = 4000;
 
-const beginsMs = (stream: Stream, clause: Clause): number => stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs;
+/** When a clause begins, ms. */
+export const beginsMs = (stream: Stream, clause: Clause): number =>
+  stream.tokens[stream.tokenAt(clause.start + 1)]!.startMs;
 
 /** Whether so few words of a clause stand before a place in it, and no number among them: work is told with numbers. */
-function isNear(stream: Stream, clause: Clause, index: number, words: number): boolean {
-  const before = stream.tokenAt(clause.start + index + 1) - stream.tokenAt(clause.start + 1);
-  return before <= words && !said(clause, index).includes(' № ');
+function isNear(clause: Clause, index: number, words: number): boolean {
+  const before = said(clause, index);
+  return before.split(' ').filter((word) => word !== '' && word !== ',').length <= words && !before.includes(' № ');
 }
 
 /** What a clause says up to a place in it. */
@@ -54,13 +56,13 @@ const said = (clause: Clause, index: number): string => `${clause.text.slice(0, 
 
 /** A claim begins with its sentence, unless work is told in it first: "press the bone, because this opens your sinuses". */
 export function claimedAt(stream: Stream, clause: Clause, index: number): number {
-  const begins = isTalk(stream, clause, index, WORDS_TO_CLAIM);
+  const begins = isTalk(clause, index, WORDS_TO_CLAIM);
   return begins ? beginsMs(stream, clause) : shortlyBefore(stream, clause, index);
 }
 
 /** Whether so few words of a clause stand before a place in it, and nothing that is worked. */
-function isTalk(stream: Stream, clause: Clause, index: number, words: number): boolean {
-  return isNear(stream, clause, index, words) && !worksBefore(clause, index);
+function isTalk(clause: Clause, index: number, words: number): boolean {
+  return isNear(clause, index, words) && (CONDITIONAL.test(clause.text) || !worksBefore(clause, index));
 }
 
 /** Whether work is told in a clause before what joins it to a place in it. */
@@ -69,6 +71,9 @@ function worksBefore(clause: Clause, index: number): boolean {
   const joint = Math.max(...JOINTS.map((word) => before.lastIndexOf(word)));
   return mentions(ACTION_WORDS, before.slice(0, joint + 2)).length > 0;
 }
+/** What begins with a condition: it tells no work before what that is the condition of, as in "if it hurts when you chew". */
+export const CONDITIONAL =
+  /^(?: (?:and|but|so|or|please|first of all|,))* (?:if|when|whenever|those|whoever|anybody|anyone|everybody|unless|should) /;
 /** What stands between work and what is claimed of it. */
 const JOINTS = [' , ', ' and ', ' so ', ' because '];
 /** What claims something stands at most so many words after its sentence begins. */
@@ -79,8 +84,7 @@ const WORDS_TO_CLAIM = 12;
  * on you or hurts for long, see a dentist".
  */
 export function cautionedAt(stream: Stream, clause: Clause, index: number): number {
-  const begins =
-    isNear(stream, clause, index, WORDS_TO_CAUTION) || isTalk(stream, clause, index, WORDS_TO_CAUTION_IN_TALK);
+  const begins = isNear(clause, index, WORDS_TO_CAUTION) || isTalk(clause, index, WORDS_TO_CAUTION_IN_TALK);
   if (begins) return beginsMs(stream, clause);
   const at = shortlyBefore(stream, clause, index);
   const found = stream.tokenAt(clause.start + index + 1);
@@ -92,7 +96,7 @@ export function cautionedAt(stream: Stream, clause: Clause, index: number): numb
 }
 /** What a caution is known by stands at most so many words after its sentence begins. */
 const WORDS_TO_CAUTION = 9;
-const WORDS_TO_CAUTION_IN_TALK = 18;
+const WORDS_TO_CAUTION_IN_TALK = 20;
 /** A condition stands at most so many words before what it is the condition of. */
 const CONDITION_WORDS = 16;
 const CONDITION =

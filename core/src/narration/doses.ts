@@ -16,7 +16,7 @@ const RAMP =
 export interface RuledDoses {
   /** By the token of their number, in order. */
   readonly doses: ReadonlyMap<number, Placed>;
-  /** Of these, what more than one number was read for: doses that grow, and what is counted aloud. */
+  /** Of these, what more than one number was read for: doses that grow, what is counted aloud, and rounds of so many. */
   readonly whole: ReadonlySet<number>;
   readonly taken: ReadonlySet<number>;
 }
@@ -141,8 +141,14 @@ export function ruledDoses(stream: Stream, swaps: readonly number[], stepAt: Ste
       stream.offsetOf(run.to) - stream.offsetOf(run.from),
     );
   }
-  const inOrder = doses.sort((a, b) => a.token - b.token).map((dose) => [dose.token, dose] as const);
-  return { doses: new Map(inOrder), whole, taken };
+  doses.sort((a, b) => a.token - b.token);
+  doses.forEach(({ kind, token }, i) => {
+    const before = doses[i - 1];
+    if (kind !== 'sets' || before?.kind !== 'reps') return;
+    const together = stream.tokens.slice(before.token, token).every(({ text }) => text !== '.');
+    if (together) whole.add(token);
+  });
+  return { doses: new Map(doses.map((dose) => [dose.token, dose])), whole, taken };
 }
 
 /** "Twenty seconds one way, twenty the other way." */

@@ -19,7 +19,7 @@ const OFTEN = '(?:once|twice|№|one)(?: (?:or|to) (?:twice|№))?(?: times?)?';
 const OF_ANOTHER =
   / (?:red|redness|freezer|fridge|sleep|ago|late|wait|kettle|oven|absorb|dry|ferry|bus|my other|another|last|other|longer|full) (?:[^ .,]+ ){0,6}$/;
 const IN_ANOTHER =
-  /^(?:[^ .,]+ ){0,3}(?:of redness|in the(?! (?:morning|evening))|ago|later|late|of sleep)|^(?:[^ .,]+ )?(?:before|after|earlier)(?= )/;
+  /^(?:[^ .,]+ ){0,3}(?:of redness|in the(?! (?:morning|evening))|ago|later|late|of sleep)|^(?:[^ .,]+ )?(?:before(?! we )|after|earlier)(?= )/;
 
 /**
  * What the opening and the closing promise: minutes, number of moves, how often, and after how long something shows.
@@ -160,7 +160,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
       if (/^(?:per|for each|each)(?= )/.test(after)) return;
       if (OF_ANOTHER.test(sentence) || (IN_ANOTHER.test(after) && !/ i have (?:[^ .,]+ )?$/.test(sentence))) return;
       const whole =
-        /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)/.test(
+        /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)|^(?:of (?:your|our) time|in (?:all|total)|altogether|then we|before we)(?= )/.test(
           after,
         );
       // "A routine of about eight minutes."

@@ -133,6 +133,15 @@ describe('claims and promises', () => {
       ).promises.map(({ kind, low, unit }) => [kind, low, unit]);
     const often = ['frequency', 5, 'per_week'];
     expect(promised('A practice of about eight minutes for the jaw.')).toEqual([['minutes', 8, 'minutes'], often]);
+    expect(promised('A big heavy stone roller comes along, you bring along eight minutes of your time.')).toEqual([
+      ['minutes', 8, 'minutes'],
+      often,
+    ]);
+    expect(promised('My roller is with me and eight minutes before we leave.')).toEqual([
+      ['minutes', 8, 'minutes'],
+      often,
+    ]);
+    expect(promised('The roller was in the ice for eight minutes before that.')).toEqual([often]);
     expect(promised('Points, one minute per point, learned by heart.')).toEqual([often]);
     expect(promised('You know them by heart in a week.')).toEqual([often]);
     expect(promised('Done twice weekly.')).toEqual([['frequency', 2, 'per_week'], often]);

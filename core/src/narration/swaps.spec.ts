@@ -23,6 +23,7 @@ describe('changes of side', () => {
       'Right this time.',
       'We’ll go over to the right.',
       'All of that on the right.',
+      'Check your shoulders and we do all of that once more on the right from the bottom up.',
       'The right side deserves it too.',
       'Let’s not forget the right side.',
       'Right side next.',

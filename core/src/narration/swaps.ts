@@ -25,6 +25,10 @@ const SHAPES: readonly (readonly [number, string])[] = [
     0.85,
     `(?:same thing|same|the same|repeat|do (?:it|this|that)|again)(?: [^ .,]+){0,4} (?:over here|on this (?:side|one)|over on this|with this one|on the (?:left|right|second|opposite)|on your (?:left|right)|to the (?:left|right)(?: side)?)`,
   ],
+  [
+    0.85,
+    `(?:(?:we|you|i|let's|now) )*(?:do|repeat) (?:all (?:of )?(?:it|this|that)|everything)(?: [^ .,]+){0,3} on (?:the|your) (?:left|right|second)`,
+  ],
   [0.75, `(?:(?:second|opposite) side|side two)`],
   [0.8, `(?:flip|flipping) (?:sides|over)`],
   [0.7, `(?:same|again|repeat|it|that|this|thing|on|onto)(?: on)?(?: to)? the other(?= [.,])`],

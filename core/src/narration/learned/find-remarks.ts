@@ -1,4 +1,4 @@
-import { clauses, type Clause } from '../clauses';
+import { beginsMs, clauses, CONDITIONAL, type Clause } from '../clauses';
 import { howLikely, type Learned } from './likeliest';
 import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
@@ -14,10 +14,12 @@ export interface RemarkSort<T extends string> {
   readonly least: number;
   /** Whether what a clause says before something, or besides, takes it back. */
   readonly denied?: (clause: string, at: number, about: T) => boolean;
+  /** Whether it begins with its condition where that stands by itself before it: "if your jaw locks", a guessed end after it. */
+  readonly conditioned?: boolean;
 }
 
 /** Most sentences are a remark about one thing: beside what is likelier, one must be so sure. */
-const BESIDE = 0.6;
+const BESIDE = 0.48;
 /** Words so far on each side of what hints at a remark are shown for it. */
 const AROUND = 8;
 
@@ -29,11 +31,12 @@ const AROUND = 8;
 export function findRemarks<T extends string>(
   stream: Stream,
   ruled: readonly RuledRemark<T>[],
-  { hints, learned, said, least, denied }: RemarkSort<T>,
+  { hints, learned, said, least, denied, conditioned }: RemarkSort<T>,
 ): RuledRemark<T>[] {
   let before: ReadonlySet<T> = new Set();
   let last: Remark<T> | null = null;
-  return clauses(stream)
+  const all = clauses(stream);
+  return all
     .flatMap((clause, number) => {
       const own = ruled.filter((one) => one.clause === number);
       const remark = remarkOf(clause.text, hints, new Set(own.map(({ about }) => about)), last);
@@ -48,24 +51,37 @@ export function findRemarks<T extends string>(
         const evidence = { ...wordsAround(stream, clause, at), sure };
         return [{ about, clause: number, atMs: said(stream, clause, Math.max(0, at - 1)), evidence }];
       });
+      const condition = conditioned && before.size === 0 ? all[number - 1] : undefined;
+      const fromMs = condition && isCondition(condition.text) ? beginsMs(stream, condition) : Infinity;
       const most = Math.max(...told.map(({ evidence }) => evidence.sure));
-      const found = told.filter(({ evidence: { sure } }) => sure === most || sure >= BESIDE);
+      const found = told
+        .filter(({ evidence: { sure } }) => sure === most || sure >= BESIDE)
+        .map((one) => ({ ...one, atMs: Math.min(one.atMs, fromMs) }));
       before = new Set(found.map(({ about }) => about));
       return found;
     })
     .sort((a, b) => a.atMs - b.atMs);
 }
 
+/** Whether a clause says when something is to be done, and not what. */
+function isCondition(text: string): boolean {
+  return CONDITIONAL.test(text) && !text.includes(',') && text.trim().split(' ').length <= CONDITION_WORDS;
+}
+const CONDITION_WORDS = 12;
+
 /** Of all that hints at a remark in its clause, what stands among the words that say most for it. */
 function whereSaid<T extends string>(of: Remark<T>, about: T, { shared }: Learned): number {
   const worth = (at: number): number => {
-    const begins = of.text.lastIndexOf(' , ', at);
-    const ends = of.text.indexOf(' , ', at);
-    const part = of.text.slice(begins < 0 ? 0 : begins, ends < 0 ? undefined : ends);
+    const begins = Math.max(...PARTS.map((joint) => of.text.lastIndexOf(joint, at)));
+    const ends = Math.min(...PARTS.map((joint) => of.text.indexOf(joint, at)).filter((end) => end >= 0));
+    const part = of.text.slice(Math.max(0, begins), Number.isFinite(ends) ? ends : undefined);
     return wordsSaid(part).reduce((sum, name) => sum + (shared[name] ?? 0) + (shared[`${about}, ${name}`] ?? 0), 0);
   };
   return of.hints.get(about)!.reduce((best, at) => (worth(at) > worth(best) + 1e-9 ? at : best));
 }
+
+/** What stands between what is said for one thing and for another in the same sentence. */
+const PARTS = [' , ', ' and ', ' so ', ' because ', ' but '];
 
 function wordsAround(stream: Stream, clause: Clause, at: number): { from: number; to: number } {
   const token = stream.tokenAt(clause.start + at);

@@ -2,7 +2,7 @@ import { ruledDoses, scopeAs } from '../doses';
 import type { FoundDose } from '../reading';
 import type { Placed, StepAt } from '../seconds-kind';
 import type { Stream } from '../tokens';
-import { likeliest, type Learned, type Seen } from './likeliest';
+import { howLikely, likeliest, type Learned, type Seen } from './likeliest';
 import { numberSeen, numbersToJudge, type NumberKind } from './number-features';
 import made from './numbers.json' with { type: 'json' };
 
@@ -10,6 +10,8 @@ import made from './numbers.json' with { type: 'json' };
 const LEARNED: Learned = made;
 /** What a shape takes for a dose is none when that is as likely as this. */
 const LET_GO = 0.71;
+/** The same of what no shape takes for one. */
+const LET_BE = 0.4;
 
 /**
  * The doses of a narration: what each number is, by what the rules say of it and by the words around it.
@@ -29,9 +31,10 @@ export function judgedDoses(stream: Stream, swaps: readonly number[], stepAt: St
     }
     const seen = numberSeen(stream, token, ruled, doses, stepAt);
     const judged = likeliest(seen, LEARNED);
-    const letGo = judged.value === 'none' && (!known || judged.sure >= LET_GO);
+    const none = judged.value === 'none';
+    const letGo = known ? none && judged.sure >= LET_GO : none || howLikely('none', seen, LEARNED) >= LET_BE;
     if (letGo) continue;
-    const { value, sure } = judged.value === 'none' ? likeliest(ofSome(seen), LEARNED) : judged;
+    const { value, sure } = none ? likeliest(ofSome(seen), LEARNED) : judged;
     const kind = value as FoundDose['kind'];
     const { word, end, startMs, low, high } = stream.tokens[token]!;
     const evidence = { ...(known?.evidence ?? { from: word, to: end }), sure };

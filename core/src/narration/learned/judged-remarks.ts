@@ -11,16 +11,22 @@ import claims from './claims.json' with { type: 'json' };
 import { findRemarks, type RemarkSort } from './find-remarks';
 import { likeliest, type Learned, type Seen } from './likeliest';
 
+/**
+ * What is said in words that nobody has learned is less sure than it is true: in narrations left out, so much and more is
+ * rather a remark.
+ */
+const LEAST = 0.35;
 /** See `cli/src/write-learned.ts`. */
 export const CAUTIONS: RemarkSort<CautionAbout> = {
   hints: CAUTION_HINTS,
   learned: cautions,
   said: cautionedAt,
-  least: 0.44,
+  conditioned: true,
+  least: LEAST,
 };
 const LEARNED: LearnedClaims = claims;
 const CLAIMS: RemarkSort<ClaimAbout> = {
-  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: claimedAt, least: 0.44 },
+  ...{ hints: CLAIM_HINTS, learned: LEARNED.claimed, said: claimedAt, least: LEAST },
   // What is taken back is no claim, whatever is said with it, and what a caution names is none either.
   denied: (clause, at, about) => DENIED.test(clause.slice(0, at)) || inCaution(clause, about),
 };

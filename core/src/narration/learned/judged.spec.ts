@@ -32,6 +32,13 @@ describe('what was learned of narrations', () => {
     expect(sides).toEqual(['knead jaw left', 'knead jaw right']);
   });
 
+  it('takes no side for the left or the right one that is not named and follows from nothing', () => {
+    const sides = worked(
+      '[0:00] Hello.\n[0:10] The curved side on the cheek, eight times.\n[0:30] The flat side on the jaw, eight times.\n[0:50] Bye.',
+    );
+    expect(sides.filter((one) => / (?:left|right)$/.test(one))).toEqual([]);
+  });
+
   it('knows doses whose unit is a noun of one’s own, and lets numbers of talk be', () => {
     const doses = (told: string): string[] =>
       readNarration(lesson(told)).doses.map(({ kind, low }) => `${kind} ${low}`);

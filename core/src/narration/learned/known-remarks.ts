@@ -7,7 +7,7 @@ import { knownStream, sharedBy, type Known } from './known';
 import type { Layout } from '../layouts';
 import type { Learned } from './likeliest';
 import type { NarrationLine } from '../lines';
-import { remarkOf, type Remark } from './remark-features';
+import { aboutOf, remarkOf, type Remark } from './remark-features';
 import type { LearnedEnds } from './sentence-ends';
 import { ruledCautions } from '../remarks';
 import { streamOf, type Stream } from '../tokens';
@@ -93,14 +93,25 @@ function known<T extends string>(
   const all = clauses(stream);
   const of = all.map(() => new Set<T>());
   const clauseAt = clauseBy(stream);
-  for (const { atMs, about } of truth) of[clauseAt(atMs)]!.add(about);
   const remarks: Remark<T>[] = [];
   all.forEach(({ text }, i) => {
     const own = new Set(ruled.filter(({ clause }) => clause === i).map(({ about }) => about));
     remarks.push(remarkOf(text, hints, own, remarks[i - 1] ?? null));
   });
+  const hinted = (about: T, clause: number): boolean => aboutOf(remarks[clause]!).includes(about);
+  for (const { atMs, about } of truth) {
+    const at = clauseAt(atMs);
+    const next = all[at + 1];
+    const cut = next && stream.tokenAt(next.start + 1) - tokenSaid(stream, atMs) <= WORDS_CUT_OFF;
+    of[cut && !hinted(about, at) && hinted(about, at + 1) ? at + 1 : at]!.add(about);
+  }
   return { remarks, truth: of };
 }
+
+/** A guessed end leaves at most so many words of a remark before those it is known by: "make sure you've got . clean hands". */
+const WORDS_CUT_OFF = 12;
+
+const tokenSaid = (stream: Stream, atMs: number): number => stream.tokens.findIndex(({ startMs }) => startMs >= atMs);
 
 /** Which clause is said at an instant. */
 function clauseBy(stream: Stream): (atMs: number) => number {
@@ -114,15 +125,15 @@ function clauseBy(stream: Stream): (atMs: number) => number {
 
 /** Weights of what makes a clause a caution. */
 export function fittedCautions(narrations: readonly Known<KnownRemarks<CautionAbout>>[]): Learned {
-  return fittedRemarks(narrations, DECAY.cautions);
+  return fittedRemarks(narrations, DECAY.remarks);
 }
 
 /** Weights of what makes a clause a claim, and of how strong it is. */
 export function fittedClaims(claims: readonly Known<KnownClaims>[]): LearnedClaims {
-  return { claimed: fittedRemarks(claims, DECAY.claims), strength: fittedStrengths(claims) };
+  return { claimed: fittedRemarks(claims, DECAY.remarks), strength: fittedStrengths(claims) };
 }
 /** How much small weights are preferred. */
-const DECAY = { cautions: 1e-4, claims: 2e-5, strengths: 1e-4 } as const;
+const DECAY = { remarks: 2e-5, strengths: 1e-4 } as const;
 
 function fittedStrengths(claims: readonly Known<KnownClaims>[]): Learned {
   const of = claims.map(({ layouts, counts }) =>

@@ -1,3 +1,4 @@
+import { knownCautions } from './known-remarks';
 import { knownStream, nearest, sharedBy } from './known';
 import { fittedSentences, knownEnds } from './train-sentences';
 
@@ -14,6 +15,20 @@ describe('what is known of narrations', () => {
     const again = Array.from({ length: 10 }, () => ({ ...knownEnds(told), counts: 9 }));
     const { stream } = knownStream(told, 'flat', fittedSentences(again).all);
     expect(stream.text).toContain(' go . part ');
+  });
+
+  it('takes a remark for that of the sentence that hints at it, where a guessed end cuts off its beginning', () => {
+    const about = (told: string): [text: string, about: string[]][] => {
+      const { remarks, truth } = knownCautions(`[0:05] Hello. ${told} Now the jaw.`, 'written');
+      return remarks.flatMap(({ text }, i) => (truth[i]!.size > 0 ? [[text.trim(), [...truth[i]!]]] : []));
+    };
+    expect(about('{c hygiene}See that you have got. Washed palms.')).toEqual([['washed palms', ['hygiene']]]);
+    expect(about('{c hygiene}Wash the palms. Washed palms.')).toEqual([['wash the palms', ['hygiene']]]);
+    expect(about('{c hygiene}See that you have got them. We sit.')).toEqual([
+      ['see that you have got them', ['hygiene']],
+    ]);
+    const long = 'See what you have got and what the neighbours have got and then what they will bring along';
+    expect(about(`{c hygiene}${long}. Washed palms.`)).toEqual([[long.toLowerCase(), ['hygiene']]]);
   });
 
   it('pairs with the first of those that are nearest, and with nothing that is too far away', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { HEAT, likeliest, type Learned, type Seen } from './likeliest';
+import { HEAT, howLikely, likeliest, type Learned, type Seen } from './likeliest';
 import { learned, type Example } from './train-likeliest';
 
 type Letter = 'a' | 'b' | 'c';
@@ -27,6 +27,9 @@ describe('the likeliest of several values', () => {
         const found = likeliest({ values: VALUES, ...one }, { shared, own });
         expect(odds[VALUES.indexOf(found.value)]!).toBeCloseTo(Math.max(...odds), 9);
         expect(found.sure).toBeCloseTo(Math.exp(Math.max(...odds) / HEAT) / all, 9);
+        const each = VALUES.map((value) => howLikely(value, { values: VALUES, ...one }, { shared, own }));
+        expect(each.reduce((sum, share) => sum + share)).toBeCloseTo(1, 9);
+        expect(each[VALUES.indexOf(found.value)]).toBe(found.sure);
       }),
     );
   });

@@ -32,27 +32,28 @@ export function likeliest<T extends string>(
   learned: Learned,
   heat = HEAT,
 ): { readonly value: T; readonly sure: number } {
-  const odds = oddsOf(seen, learned);
-  const most = Math.max(...odds);
-  const all = odds.reduce((sum, one) => sum + Math.exp((one - most) / heat), 0);
-  return { value: seen.values[odds.indexOf(most)]!, sure: 1 / all };
+  const shares = sharesOf(seen, learned, heat);
+  const sure = Math.max(...shares);
+  return { value: seen.values[shares.indexOf(sure)]!, sure };
 }
 
 /**
- * How likely one of two answers is.
+ * How likely one of the values is.
  *
  * @example howLikely('yes', { values: ['no', 'yes'], of: [[], []], place: [] }, { shared: {}, own: {} }) // 0.5
  */
 export function howLikely<T extends string>(answer: T, seen: Seen<T>, learned: Learned, heat = HEAT): number {
-  const { value, sure } = likeliest(seen, learned, heat);
-  return value === answer ? sure : 1 - sure;
+  return sharesOf(seen, learned, heat)[seen.values.indexOf(answer)]!;
 }
 
-function oddsOf<T extends string>({ values, of, place }: Seen<T>, { shared, own }: Learned): number[] {
+function sharesOf<T extends string>({ values, of, place }: Seen<T>, { shared, own }: Learned, heat: number): number[] {
   const odds = of.map((names) => names.reduce((sum, name) => sum + (shared[name] ?? 0), 0));
   for (const name of place) {
     const counts = own[name];
     if (counts) values.forEach((value, i) => (odds[i]! += counts[value] ?? 0));
   }
-  return odds;
+  const most = Math.max(...odds);
+  const shares = odds.map((one) => Math.exp((one - most) / heat));
+  const all = shares.reduce((sum, one) => sum + one, 0);
+  return shares.map((one) => one / all);
 }

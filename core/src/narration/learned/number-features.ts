@@ -21,6 +21,11 @@ const FIGURES: readonly (readonly [name: string, most: number])[] = [
   ['many', Infinity],
 ];
 const RECENT_MS = 60_000;
+/** Said before a number in its sentence, it is rather told of somebody than to be done: "I had two children by then". */
+const TOLD: readonly (readonly [name: string, words: RegExp])[] = [
+  ['told of somebody', /^(?:i|i'm|i've|i'd|my|me|she|she's|he|he's|her|his|people|they)$/],
+  ['told of the past', /^(?:was|were|had|did|used|said|told|began|started|i've|ago|since)$/],
+];
 
 /**
  * The numbers that may be doses: all that are said, but for those counted aloud; and whatever the rules take for one.
@@ -60,6 +65,9 @@ export function numberSeen(
   const [stopped, stops] = [pauses(tokens[token - 1]), pauses(tokens[token + 1])];
   const unit = tokens[token + 1]?.text ?? '.';
   const plural = /^[a-z]{2,}s$/.test(unit) && !/ss$/.test(unit);
+  let begins = token;
+  while (begins > 0 && tokens[begins - 1]!.text !== '.') begins--;
+  const sentence = tokens.slice(begins, token);
   const around: string[] = [];
   for (let off = 1; off <= AROUND; off++) {
     const [before, after] = [tokens[token - off], tokens[token + off]];
@@ -92,6 +100,7 @@ export function numberSeen(
       ...(plural ? ['of something', ...(pauses(tokens[token + 2]) ? ['of something, then a pause'] : [])] : []),
       ...(plural && stopped ? ['of something, after a pause'] : []),
       ...(same && step && same.atMs < step.startMs ? ['as in another step'] : []),
+      ...TOLD.flatMap(([name, words]) => (sentence.some(({ text }) => words.test(text)) ? [name] : [])),
       ...around,
     ],
   };

@@ -83,10 +83,11 @@ export function fittedWork(narrations: readonly Known<readonly KnownStep[]>[]): 
       known,
     ),
     sides: learned(
-      examples<Side>(({ said, draft, earlier }) => ({
-        seen: sidesSeen(said, draft, earlier, earlier[earlier.length - 1]),
-        truth: draft.side,
-      })),
+      examples<Side>(({ said, draft, earlier }) => {
+        const seen = sidesSeen(said, draft, earlier, earlier[earlier.length - 1]);
+        const told = seen.values.some((side) => side === draft.side);
+        return { seen, truth: told ? draft.side : 'unknown' };
+      }),
       DECAY.sides,
       known,
     ),

@@ -11,6 +11,8 @@ import { sideOf } from '../step-sides';
 export type Before = Pick<Draft, 'region' | 'action' | 'side'>;
 export type Side = Exclude<Step['side'], 'unknown'>;
 const SIDES: readonly Side[] = ['left', 'right', 'first', 'second', 'both', 'alternating', 'midline'];
+/** Sides that are known by their name alone. */
+const NAMED: ReadonlySet<Side> = new Set(['left', 'right']);
 /** After a change of side, which one comes after which. */
 const OTHER: Readonly<Partial<Record<Step['side'], Side>>> = { left: 'right', right: 'left', first: 'second' };
 
@@ -113,9 +115,13 @@ export function sidesSeen(of: Told, draft: Draft, earlier: readonly Draft[], bef
   const ruled = sideOf(of.text, draft, earlier, before);
   const other = before && OTHER[before.side];
   const goes = of.swapped ? 'swapped' : 'goes on';
+  // "The curved side on the cheek" is not the right one: a side is named, or follows from what was. The other than the one
+  // that is named may be meant: "ear to the left shoulder".
+  const follows: ReadonlySet<Step['side'] | undefined> = new Set([ruled, before?.side, other]);
+  const values = SIDES.filter((side) => !NAMED.has(side) || follows.has(side) || / (?:left|right) /.test(of.text));
   return {
-    values: SIDES,
-    of: SIDES.map((side) => [
+    values,
+    of: values.map((side) => [
       ...(side === ruled ? ['ruled', `ruled, ${goes}`] : []),
       ...(side === before?.side ? ['as before', `as before, ${goes}`] : []),
       ...(side === other ? ['the other of before', `the other of before, ${goes}`] : []),
