@@ -66,6 +66,9 @@ describe('changes of side', () => {
       'Forehead, right half, up into the hair.',
       'Push the air into the left cheek, the right cheek, above the lip.',
       'Five strokes and the left side five again.',
+      'The other half of the forehead’s off stage.',
+      'The other side of the neck is long.',
+      'Keep away from the pulse. Down the left, five times.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)

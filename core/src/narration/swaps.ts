@@ -124,6 +124,9 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
       const apart = match[0].startsWith(' ,');
       const other = / other /.test(`${match[0]} `);
       if (other && ((/ other$/.test(match[0]) && HELPER.test(after)) || / hand/.test(match[0]))) continue;
+      // "The other half of the forehead's off stage": it is told what that does, or does not.
+      if (other && /^ of (?:the|your) (?:[^ .,]+'s|[^ .,]+ (?:is|has|stays|does|doesn't|isn't|can|may)) /.test(after))
+        continue;
       // "Over to the other cheek, and back": something goes to and fro.
       if (other && /^ (?:, )?(?:and )?(?:then )?(?:back|to and fro)(?= )/.test(after)) continue;
       if (!apart && (LATER.test(clause) || SOON.test(clause))) continue;
