@@ -62,7 +62,7 @@ export function claimedAt(stream: Stream, clause: Clause, index: number): number
 
 /** Whether so few words of a clause stand before a place in it, and nothing that is worked. */
 function isTalk(clause: Clause, index: number, words: number): boolean {
-  return isNear(clause, index, words) && (CONDITIONAL.test(clause.text) || !worksBefore(clause, index));
+  return isNear(clause, index, words) && (isConditional(clause) || !worksBefore(clause, index));
 }
 
 /** Whether work is told in a clause before what joins it to a place in it. */
@@ -71,11 +71,8 @@ function worksBefore(clause: Clause, index: number): boolean {
   const joint = Math.max(...JOINTS.map((word) => before.lastIndexOf(word)));
   return mentions(ACTION_WORDS, before.slice(0, joint + 2)).length > 0;
 }
-/** What begins with a condition: it tells no work before what that is the condition of, as in "if it hurts when you chew". */
-export const CONDITIONAL =
-  /^(?: (?:and|but|so|or|please|first of all|,))* (?:if|when|whenever|those|whoever|anybody|anyone|everybody|unless|should) /;
 /** What stands between work and what is claimed of it. */
-const JOINTS = [' , ', ' and ', ' so ', ' because '];
+export const JOINTS = [' , ', ' and ', ' so ', ' because '];
 /** What claims something stands at most so many words after its sentence begins. */
 const WORDS_TO_CLAIM = 12;
 
@@ -99,5 +96,18 @@ const WORDS_TO_CAUTION = 9;
 const WORDS_TO_CAUTION_IN_TALK = 20;
 /** A condition stands at most so many words before what it is the condition of. */
 const CONDITION_WORDS = 16;
-const CONDITION =
-  /(?:^| [,.]| (?:and|but|so|or|please))(?: (?:and|but|so|or|please))? (?=(?:if|when|whenever|those|whoever|anybody|anyone|everybody|unless|should) )/g;
+const IF = '(?:if|when|whenever|those|whoever|anybody|anyone|everybody|unless|should) ';
+const CONDITION = new RegExp(`(?:^| [,.]| (?:and|but|so|or|please))(?: (?:and|but|so|or|please))? (?=${IF})`, 'g');
+const CONDITIONAL = new RegExp(`^(?: (?:and|but|so|or|please|first of all|,))* ${IF}`);
+
+/** Whether a clause begins with a condition. What is worked in that is not told to be done: "if it hurts when you chew". */
+function isConditional({ text }: Clause): boolean {
+  return CONDITIONAL.test(text);
+}
+
+/** Whether a clause is a condition by itself, as a guessed end leaves it: "if your jaw locks". */
+export function isCondition(clause: Clause): boolean {
+  return isConditional(clause) && !clause.text.includes(',') && clause.text.trim().split(' ').length <= ALONE_WORDS;
+}
+/** With more words it says what is to be done, too. */
+const ALONE_WORDS = 12;

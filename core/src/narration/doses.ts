@@ -142,13 +142,17 @@ export function ruledDoses(stream: Stream, swaps: readonly number[], stepAt: Ste
     );
   }
   doses.sort((a, b) => a.token - b.token);
-  doses.forEach(({ kind, token }, i) => {
-    const before = doses[i - 1];
-    if (kind !== 'sets' || before?.kind !== 'reps') return;
-    const together = stream.tokens.slice(before.token, token).every(({ text }) => text !== '.');
-    if (together) whole.add(token);
-  });
+  for (const token of roundsOfSoMany(stream, doses)) whole.add(token);
   return { doses: new Map(doses.map((dose) => [dose.token, dose])), whole, taken };
+}
+
+/** "Twelve in a row, four rounds": the rounds, where both stand in one sentence. */
+function roundsOfSoMany({ tokens }: Stream, doses: readonly Placed[]): number[] {
+  return doses.flatMap(({ kind, token }, i) => {
+    const before = doses[i - 1];
+    const many = kind === 'sets' && before?.kind === 'reps';
+    return many && tokens.slice(before.token, token).every(({ text }) => text !== '.') ? [token] : [];
+  });
 }
 
 /** "Twenty seconds one way, twenty the other way." */

@@ -1,4 +1,4 @@
-import { beginsMs, clauses, CONDITIONAL, type Clause } from '../clauses';
+import { beginsMs, clauses, isCondition, JOINTS, type Clause } from '../clauses';
 import { howLikely, type Learned } from './likeliest';
 import type { RuledRemark } from '../reading';
 import { aboutOf, remarkOf, remarkSeen, wordsSaid, type Remark } from './remark-features';
@@ -51,8 +51,8 @@ export function findRemarks<T extends string>(
         const evidence = { ...wordsAround(stream, clause, at), sure };
         return [{ about, clause: number, atMs: said(stream, clause, Math.max(0, at - 1)), evidence }];
       });
-      const condition = conditioned && before.size === 0 ? all[number - 1] : undefined;
-      const fromMs = condition && isCondition(condition.text) ? beginsMs(stream, condition) : Infinity;
+      const previous = conditioned && before.size === 0 ? all[number - 1] : undefined;
+      const fromMs = previous && isCondition(previous) ? beginsMs(stream, previous) : Infinity;
       const most = Math.max(...told.map(({ evidence }) => evidence.sure));
       const found = told
         .filter(({ evidence: { sure } }) => sure === most || sure >= BESIDE)
@@ -62,12 +62,6 @@ export function findRemarks<T extends string>(
     })
     .sort((a, b) => a.atMs - b.atMs);
 }
-
-/** Whether a clause says when something is to be done, and not what. */
-function isCondition(text: string): boolean {
-  return CONDITIONAL.test(text) && !text.includes(',') && text.trim().split(' ').length <= CONDITION_WORDS;
-}
-const CONDITION_WORDS = 12;
 
 /** Of all that hints at a remark in its clause, what stands among the words that say most for it. */
 function whereSaid<T extends string>(of: Remark<T>, about: T, { shared }: Learned): number {
@@ -81,7 +75,7 @@ function whereSaid<T extends string>(of: Remark<T>, about: T, { shared }: Learne
 }
 
 /** What stands between what is said for one thing and for another in the same sentence. */
-const PARTS = [' , ', ' and ', ' so ', ' because ', ' but '];
+const PARTS = [...JOINTS, ' but '];
 
 function wordsAround(stream: Stream, clause: Clause, at: number): { from: number; to: number } {
   const token = stream.tokenAt(clause.start + at);

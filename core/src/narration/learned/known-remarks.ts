@@ -2,7 +2,7 @@ import { CAUTION_HINTS } from './caution-hints';
 import { ruledClaims } from '../claims';
 import { strengthSeen, type LearnedClaims } from './judged-remarks';
 import { CLAIM_HINTS } from './claim-hints';
-import { clauses } from '../clauses';
+import { beginsMs, clauses } from '../clauses';
 import { knownStream, sharedBy, type Known } from './known';
 import type { Layout } from '../layouts';
 import type { Learned } from './likeliest';
@@ -67,9 +67,7 @@ function streamOfSentence(text: string): Stream {
 }
 
 function throughout<T>(stream: Stream, of: readonly T[]): (T & { readonly atMs: number })[] {
-  return clauses(stream).flatMap(({ start }) =>
-    of.map((one) => ({ ...one, atMs: stream.tokens[stream.tokenAt(start + 1)]!.startMs })),
-  );
+  return clauses(stream).flatMap((clause) => of.map((one) => ({ ...one, atMs: beginsMs(stream, clause) })));
 }
 
 function claimsOf(stream: Stream, truth: readonly (Claim & { readonly atMs: number })[]): KnownClaims {
@@ -102,7 +100,8 @@ function known<T extends string>(
   for (const { atMs, about } of truth) {
     const at = clauseAt(atMs);
     const next = all[at + 1];
-    const cut = next && stream.tokenAt(next.start + 1) - tokenSaid(stream, atMs) <= WORDS_CUT_OFF;
+    const token = stream.tokens.findIndex(({ startMs }) => startMs >= atMs);
+    const cut = next && stream.tokenAt(next.start + 1) - token <= WORDS_CUT_OFF;
     of[cut && !hinted(about, at) && hinted(about, at + 1) ? at + 1 : at]!.add(about);
   }
   return { remarks, truth: of };
@@ -111,11 +110,9 @@ function known<T extends string>(
 /** A guessed end leaves at most so many words of a remark before those it is known by: "make sure you've got . clean hands". */
 const WORDS_CUT_OFF = 12;
 
-const tokenSaid = (stream: Stream, atMs: number): number => stream.tokens.findIndex(({ startMs }) => startMs >= atMs);
-
 /** Which clause is said at an instant. */
 function clauseBy(stream: Stream): (atMs: number) => number {
-  const starts = clauses(stream).map(({ start }) => stream.tokens[stream.tokenAt(start + 1)]!.startMs);
+  const starts = clauses(stream).map((clause) => beginsMs(stream, clause));
   return (atMs) =>
     Math.max(
       0,
