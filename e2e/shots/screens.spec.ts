@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import type { Browser, BrowserContext, Locator, Page } from '@playwright/test';
 import { withCamera } from '../camera';
 import { captionsOf } from '../captions';
@@ -19,7 +20,9 @@ import {
 import { lessonOn } from './grounds';
 
 const OUT = 'docs/screenshots';
-const NARRATION = readFileSync('core/src/narration/development/01-drains-first.txt', 'utf8').replace(/\{[^}]*\}/g, '');
+/** As long as its words go on. */
+const RECORDING = join(dirname(FOOTAGE), 'before-the-early-bulletin.mp4');
+const NARRATION = readFileSync('core/src/narration/blocks/129-ferry-deck.txt', 'utf8').replace(/\{[^}]*\}/g, '');
 
 /** One current picture of each main view, from the demo data. `./limber shots` takes them. */
 test('the main views', async ({ studio: page, context, browser, complaints }) => {
@@ -75,9 +78,15 @@ test('the main views', async ({ studio: page, context, browser, complaints }) =>
   await page.getByTestId('weeks').evaluate((sheet) => window.scrollTo(0, sheet.getBoundingClientRect().top - 330));
   await shoot('paper');
 
+  // An old recording with its captions, a step of it being put right.
   await page.goto('/from-narration');
-  await page.getByLabel('The words').fill(NARRATION);
-  await expect(page.getByTestId('read-step').first()).toBeVisible();
+  await page.getByLabel('Film and captions').setInputFiles([
+    { name: 'ferry-deck.txt', mimeType: 'text/plain', buffer: Buffer.from(NARRATION) },
+    { name: 'ferry-deck.mp4', mimeType: 'video/mp4', buffer: readFileSync(RECORDING) },
+  ]);
+  await expect(page.getByLabel('The old recording')).toBeVisible();
+  await page.getByTestId('read-step').filter({ hasText: 'Left side of the neck' }).locator('.pick').click();
+  await page.evaluate(() => window.scrollTo(0, 0));
   await settled(page);
   await besideEachOther(page, [words, await page.screenshot({ animations: 'disabled' })], 'words');
 
