@@ -17,9 +17,13 @@ const OFTEN = '(?:once|twice|№|one)(?: (?:or|to) (?:twice|№))?(?: times?)?';
 
 /** Minutes of something else, by what stands before them, and by what follows. */
 const OF_ANOTHER =
-  / (?:red|redness|freezer|fridge|sleep|ago|late|wait|kettle|oven|absorb|dry|ferry|bus|my other|another|last|other|longer|full) (?:[^ .,]+ ){0,6}$/;
+  / (?:opens?|closes?|starts?|begins?|calms?|fades?)(?: down| again)?(?: in)? $| (?:red|redness|freezer|fridge|sleep|ago|late|wait|kettle|oven|absorb|dry|ferry|bus|my other|another|(?<! will |'ll )last|other|longer|full) (?:[^ .,]+ ){0,6}$/;
 const IN_ANOTHER =
-  /^(?:[^ .,]+ ){0,3}(?:of redness|in the(?! (?:morning|evening))|ago|later|late|of sleep)|^(?:[^ .,]+ )?(?:before(?! we )|after|earlier)(?= )/;
+  /^(?:[^ .,]+ ){0,3}(?:of redness|in the(?! (?:morning|evening))|ago|later|late|of sleep)|^(?:[^ .,]+ )?(?:before(?! we )|after|earlier|to (?:go|curtain))(?= )/;
+
+/** "If you did that every night", "gets sharper every day", "the routine that I do every morning": nobody is told how often. */
+const TOLD_OF =
+  / (?:if (?:you|it|that|they)(?:'ve)?(?: [^ .,]+){0,4}|(?:gets?|getting|grows?|becomes?)(?: [^ .,]+){0,2}|they did it|(?:that|things|moves|points|routine) i (?:always )?do) $/;
 
 /**
  * What the opening and the closing promise: minutes, number of moves, how often, and after how long something shows.
@@ -39,13 +43,15 @@ export function readPromises(stream: Stream): FoundPromise[] {
   ): void => {
     const first = stream.tokenAt(match.index + 1);
     const number = range(stream, match)[0] ?? first;
-    if (found.some((one) => Math.abs(one.token - number) < 3)) return;
-    const startMs = saidFrom(stream, number);
+    // "Five moves, six minutes" are two promises, "three times in a week" is one.
+    const apart = (one: FoundPromise & { token: number }): boolean =>
+      one.token !== number && one.kind !== kind && [one.kind, kind].includes('moves');
+    if (found.some((one) => Math.abs(one.token - number) < 3 && !apart(one))) return;
     const same = found.find((one) => one.kind === kind && one.low === low && one.high === high && one.unit === unit);
     if (same && (kind !== 'frequency' || number - same.token < 10)) return;
     const to = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!.end;
     found.push({
-      atMs: startMs,
+      atMs: 0,
       kind,
       low,
       high,
@@ -81,6 +87,10 @@ export function readPromises(stream: Stream): FoundPromise[] {
   each('every (?:other|second) (?:day|morning|night|evening)', (match) =>
     add('frequency', 'days_between', match, 2, 2, 0.9),
   );
+  // "Four gigs a week."
+  each('№ [^ .,]+ (?:a|per|each|every) week', (match, low, high) => {
+    if (late(match) && high <= MOST_OFTEN) add('frequency', 'per_week', match, low, high, 0.6);
+  });
   each('(?:twice|once|№ times) weekly', (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9));
   each('monday (?:to|till|until|through) friday', (match) => {
     if (late(match)) add('frequency', 'per_week', match, WORKING_DAYS, WORKING_DAYS, 0.7);
@@ -90,6 +100,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     '(?:(?:every )?morning and (?:every )?(?:evening|night)|every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months)| of (?:her|his|my|their) (?:life|lives))|daily)',
     (match) => {
       const twice = / and /.test(match[0]) ? 2 : 1;
+      if (TOLD_OF.test(stream.text.slice(Math.max(0, match.index - 60), match.index + 1))) return;
       add('frequency', 'per_day', match, twice, twice, 0.6);
     },
   );
@@ -151,16 +162,20 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    `(?:under |less than |about |around |only |just |in |for |the )?${NUMBER} (?:short |little |quick |full |calm |slow |quiet |good |nice )?(?:minutes?|mins?)(?: [^ .,]+){0,2}`,
+    `(?:under |less than |about |around |only |just |in |for |the )?${NUMBER} (?:short |little |quick |full |calm |slow |quiet |good |nice )?(?:minutes?|mins?)`,
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0] ?? stream.tokenAt(match.index + 1)]!;
       const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
       const sentence = ` ${before.slice(before.lastIndexOf(' . ') + 1)}`;
       const after = stream.text.slice(stream.text.indexOf('minute', match.index)).replace(/^minutes? /, '');
       if (/^(?:per|for each|each)(?= )/.test(after)) return;
-      if (OF_ANOTHER.test(sentence) || (IN_ANOTHER.test(after) && !/ i have (?:[^ .,]+ )?$/.test(sentence))) return;
+      if (
+        OF_ANOTHER.test(sentence) ||
+        (IN_ANOTHER.test(after) && !/ (?:i|we|you)(?:'ve)? (?:have|got|need) (?:[^ .,]+ )?$/.test(sentence))
+      )
+        return;
       const whole =
-        /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)|^(?:of (?:your|our) time|in (?:all|total)|altogether|then we|before we)(?= )/.test(
+        /^(?:[^ .,]+ ){0,4}(?:routine|practice|session|massage|workout|video|lesson|drain|drainage|yoga|flow|exercise|sequence|release|reset|face|lift|follow|class|long|max|maximum|ritual|for|with|that|that's|to|a day|and)|^(?:of (?:your|our) (?:time|day|morning|evening|break)|in (?:all|total)|altogether|then we|before we)(?= )/.test(
           after,
         );
       // "A routine of about eight minutes."
@@ -179,14 +194,9 @@ export function readPromises(stream: Stream): FoundPromise[] {
         / (?:it's|that's|is|daily|every|takes?|homework)(?: [^ .,]+){0,2} (?:, )?(?:only |just |about )?$/.test(
           sentence,
         );
-      if (closes && !early) add('minutes', 'minutes', match, low, high, 0.5);
-      else if ((early && (whole || takes)) || (back && whole))
-        add('minutes', 'minutes', match, low, high, early ? 0.8 : 0.5);
-      else if (
-        early &&
-        (sentence.trim().split(' ').length < 6 || / [,] (?:about |just |only |under )*$/.test(sentence))
-      )
-        add('minutes', 'minutes', match, low, high, 0.5);
+      if (early && (whole || takes)) add('minutes', 'minutes', match, low, high, 0.8);
+      // A single minute is a dose sooner than a lesson.
+      else if (early ? high > 1 : closes || (back && whole)) add('minutes', 'minutes', match, low, high, 0.5);
     },
   );
   each(
@@ -204,16 +214,23 @@ export function readPromises(stream: Stream): FoundPromise[] {
         add('moves', 'moves', match, low, high, 0.75);
     },
   );
-  return found.sort((a, b) => a.token - b.token).map(({ token: _token, ...promise }) => promise);
+  found.sort((a, b) => a.token - b.token);
+  return found.map(({ token, ...promise }, i) => {
+    const before = found[i - 1]?.token ?? 0;
+    return { ...promise, atMs: stream.tokens[saidFrom(stream, token, before)]!.startMs };
+  });
 }
 
-/** A promise begins with its sentence, or with the words that lead to its number: "I do it four times a week". */
-function saidFrom(stream: Stream, number: number): number {
+/**
+ * A promise begins with its sentence, or with the words that lead to its number: "I do it four times a week". Of two in one
+ * sentence the second begins with the words that lead to it: "five drills in six minutes".
+ */
+function saidFrom({ tokens }: Stream, number: number, promisedBefore: number): number {
+  for (let at = number; at > promisedBefore && number - at <= LEAD_WORDS; at--)
+    if (tokens[at - 1]!.text === '.') return at;
   let first = number;
-  while (number - first < LEAD_WORDS && first > 0 && LEADS.test(stream.tokens[first - 1]!.text)) first--;
-  for (let at = number; at > 0 && number - at <= LEAD_WORDS; at--)
-    if (stream.tokens[at - 1]!.text === '.') return stream.tokens[at]!.startMs;
-  return stream.tokens[first]!.startMs;
+  while (number - first < LEAD_WORDS && first > 0 && LEADS.test(tokens[first - 1]!.text)) first--;
+  return first;
 }
 const LEAD_WORDS = 8;
 const LEADS =

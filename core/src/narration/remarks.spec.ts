@@ -144,6 +144,22 @@ describe('claims and promises', () => {
     expect(promised('The roller was in the ice for eight minutes before that.')).toEqual([often]);
     expect(promised('Points, one minute per point, learned by heart.')).toEqual([often]);
     expect(promised('You know them by heart in a week.')).toEqual([often]);
+    expect(promised('Five moves, six minutes, and a towel.')).toEqual([
+      ['moves', 5, 'moves'],
+      ['minutes', 6, 'minutes'],
+      often,
+    ]);
+    expect(promised('Join me for four minutes at sixty beats.')).toEqual([['minutes', 4, 'minutes'], often]);
+    expect(promised('It will last nine minutes.')).toEqual([['minutes', 9, 'minutes'], often]);
+    for (const told of [
+      'The shop opens in ten minutes.',
+      'Twenty minutes to curtain.',
+      'Your jaw gets sharper every day.',
+      'If you’ve practised every evening, be proud.',
+      'Here is the routine that I do every morning.',
+      'Knead for one full minute.',
+    ])
+      expect(promised(told)).withContext(told).toEqual([often]);
     expect(promised('Done twice weekly.')).toEqual([['frequency', 2, 'per_week'], often]);
   });
 

@@ -86,14 +86,36 @@ describe('changes of side', () => {
       'Bend to the left and let the right shoulder sink, two breaths. Nobody pulls. And now over to the right, two breaths.',
       'Pull the stone to the left ear, seven times. That is lovely. And to the right ear, also seven times.',
       'Stroke the left side of the neck, six times. Not much pressure. And the right side of the neck, six times.',
+      'Look over the left shoulder, as if a ship came, four breaths. Nobody pushes. And look over the right shoulder, four breaths.',
+      'Your head sinks to the left, five breaths. It’s heavy by itself. And it sinks to the right. Five breaths.',
     ])
       expect(answered(text)).withContext(text).toEqual(['and']);
     for (const text of [
       'Turn your head to the left, nine seconds. And to the left, nine seconds.',
       'Turn your head to the left and look up. And to the right, nine seconds.',
       'Press the chin, two breaths. And to the right, two breaths.',
+      'Look over the left shoulder, four breaths. Nobody pushes. And press the bone under the right eye, four breaths.',
+      'Tilt your head to the left. And let it sink to the right, four breaths.',
+      'Tilt your head to the left, four breaths. Then breathe into the right, four breaths.',
     ])
       expect(answered(text)).withContext(text).toEqual([]);
+  });
+
+  it('are heard where another hand helps, or the same words are told of the other side', () => {
+    const { words, swaps: found } = readNarration(
+      '[0:00] Hello.\n[0:10] Left hand against the temple, push for five seconds. Lovely. Right hand against the temple, push for five seconds.' +
+        '\n[0:40] Wink with the left, four times; wink with the right, four times. Bye.',
+    );
+    expect(found.map(({ evidence }) => words[evidence.from]!.text)).toEqual(['Right', 'wink']);
+  });
+
+  it('begin with the way to the other side', () => {
+    for (const way of ['Come up slowly, and now', 'Back through the middle, and', 'Okay, so now let’s do']) {
+      const { words, swaps: found } = readNarration(
+        `[0:00] Hello.\n[0:10] Stroke the left side of the neck, six times. ${way} the right side of the neck, six times. Bye.`,
+      );
+      expect(found.map(({ evidence }) => words[evidence.from]!.norm)).toEqual([way.toLowerCase().split(/[ ,]/)[0]!]);
+    }
   });
 
   it('begin where the other side is told, not with the dose before it', () => {

@@ -1,5 +1,6 @@
 import { parentOf } from '../face/regions';
 import { mentions, patternOf, REGION_WORDS } from './lexicon';
+import { FELT_IN, mirrored } from './mirrored';
 import type { FoundSwap } from './reading';
 import type { Stream } from './tokens';
 
@@ -94,9 +95,6 @@ const TRAVELS = / (?:from|one (?:cheek|side|eye|corner|lip|half)|between) (?:[^ 
 const HELPER =
   /^ (?:[^ .,]+ ){0,2}(?:hand|hands|fingers?|thumb|palm|knuckles?|foot|end|people|way|direction|lane|line|row|day)\b/;
 
-/** "So that you feel the left side." */
-const FELT = / (?:feel|felt) (?:it |this |that )?(?:on |in |along )?$/;
-
 /** A side is worked so long at most before the other one, characters of the stream. */
 const FAR = 4000;
 /** No two changes of side follow each other so closely: a second cue of the same one is not another. */
@@ -144,7 +142,7 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
       // "The other one", "across": only of a side when one side was spoken of.
       const bare = / (?:other(?: one)?|and (?:across|over))$/.test(match[0]);
       if (bare && (!ONE_SIDE.test(before) || / one (?:side|cheek|eye|half) $/.test(before))) continue;
-      if (named && (beginsElsewhere(stream, at) || FELT.test(before))) continue;
+      if (named && (beginsElsewhere(stream, at) || FELT_IN.test(before))) continue;
       const token = stream.tokens[at]!;
       const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
       found.push({
@@ -159,16 +157,38 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
     found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
   });
-  found.push(...turnedOver(stream), ...namedAnew(stream), ...answered(stream));
-  found.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
+  found.push(...namedAnew(stream));
+  for (const { start, end } of mirrored(stream)) {
+    const token = stream.tokenAt(start + 1);
+    const { word, startMs } = stream.tokens[token]!;
+    const to = stream.tokens[stream.tokenAt(end - 1)]!.end;
+    found.push({ atMs: startMs, token, evidence: { from: word, to, sure: 0.6 } });
+  }
+  const led = found.map((swap) => {
+    const token = ledTo(stream, swap.token);
+    const { startMs, word } = stream.tokens[token]!;
+    return { token, atMs: startMs, evidence: { ...swap.evidence, from: word } };
+  });
+  led.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
   const kept: typeof found = [];
-  for (const swap of found) {
+  for (const swap of led) {
     const before = kept[kept.length - 1];
     if (before && swap.atMs - before.atMs < NEAR_MS) {
       if (swap.evidence.sure > before.evidence.sure + 0.1) kept[kept.length - 1] = { ...swap, atMs: before.atMs };
     } else kept.push(swap);
   }
   return kept;
+}
+
+/** On the way from one side to the other: "come back up and", "okay, so now we're going to". */
+const WAY =
+  /^(?:come|coming|back|up|slowly|gently|return|through|to|the|middle|cent(?:er|re)|let|let's|go|and|now|then|okay|ok|so|we|we'll|we're|you|gonna|going|ahead|do|lovely|great|good|over|,)$/;
+
+/** A change of side begins with its sentence, when nothing stands before it there but the way to it. */
+function ledTo({ tokens }: Stream, token: number): number {
+  let first = token;
+  while (first > 0 && WAY.test(tokens[first - 1]!.text)) first--;
+  return first === 0 || tokens[first - 1]!.text === '.' ? first : token;
 }
 
 /** Words that change the side whatever is worked. */
@@ -187,65 +207,6 @@ function beginsElsewhere(stream: Stream, token: number): boolean {
   if (!first) return false;
   const earlier = mentions(REGION_WORDS, text.slice(Math.max(0, from - FAR), from));
   return earlier.every((hit) => parentOf(hit.value) !== parentOf(first.value));
-}
-
-/** A head turned to one side, and after a dose to the other. */
-const TURNING =
-  / (?:look|turn|tilt|lean|bend|drop|rotate|chin|head|ear)(?: (?!to )[^ .,]+){0,4} (?:to|towards?|over) (?:the |your )?(left|right)(?: side| shoulder)?(?= )| (?:let|the|your) (?:the |your )?(left|right) ear (?:to )?(?:sink|fall|drop|tilt|lean|go|come)s?(?= )| [.,] (?:(?:and|then|now|after that) )*to (?:the|your) (left|right)(?= and| [.,])| (?:and|then|now|[.,]) look (left|right)(?= )/g;
-const BACK_AGAIN = / (?:middle|cent(?:er|re)|back|release|relax|let go|№) /;
-
-function turnedOver(stream: Stream): PlacedSwap[] {
-  const { text, tokens } = stream;
-  const turns = [...text.matchAll(TURNING)].map((match) => ({
-    side: match.slice(1).find(Boolean)!,
-    index: match.index,
-    length: match[0].length,
-  }));
-  return turns.flatMap((turn, i) => {
-    const before = turns[i - 1];
-    if (!before || before.side === turn.side) return [];
-    const token = tokens[stream.tokenAt(turn.index + 1)]!;
-    const sinceMs = token.startMs - tokens[stream.tokenAt(before.index + 1)]!.startMs;
-    const between = `${text.slice(before.index + before.length, turn.index)} `;
-    if (sinceMs < NEAR_MS || sinceMs > 60_000 || !BACK_AGAIN.test(between) || !between.includes(' . ')) return [];
-    const last = tokens[stream.tokenAt(turn.index + turn.length - 1)]!;
-    return [
-      {
-        atMs: token.startMs,
-        token: stream.tokenAt(turn.index + 1),
-        evidence: { from: token.word, to: last.end, sure: 0.6 },
-      },
-    ];
-  });
-}
-
-/** "… and to the right, four breaths": the other side with nothing but its dose, whether it is worked or only turned to. */
-const ANSWER = new RegExp(
-  ` (?:[.,] )?((?:(?:(?:and|now|then|next) )+(?:over )?(?:(?:to|on|with) )?(?:the |your )?|(?<= [.] )(?:over )?(?:to|on) (?:the|your) ))` +
-    `(left|right)(?: (?:one|${PART}))?(?: of (?:the|your) [^ .,]+)?(?: (?:as well|too|also|again|another|for|the same|up))?(?: ,)?` +
-    `(?: (?:also|again|another|for|the same))? №(?= )`,
-  'g',
-);
-/** A side is told with its dose so shortly before its answer, characters of the stream. */
-const QUESTION = 260;
-const ANY_SIDE = / (left|right)(?= (?!away|now|here|there|under|above|next|below|behind))/g;
-
-function answered(stream: Stream): PlacedSwap[] {
-  const { text, tokens } = stream;
-  return [...text.matchAll(ANSWER)].flatMap((match) => {
-    const begun = match.index + match[0].indexOf(match[1]!);
-    const before = text.slice(Math.max(0, begun - QUESTION), begun);
-    const first = [...before.matchAll(ANY_SIDE)];
-    const last = first[first.length - 1];
-    if (!last || !before.slice(last.index).includes(' № ')) return [];
-    // Of two in one sentence the first is worked: "to the left, and let the right shoulder hang".
-    const sentence = before.lastIndexOf(' . ', last.index);
-    const side = first.find(({ index }) => index > sentence)![1]!;
-    if (side !== opposite(match[2]!)) return [];
-    const token = stream.tokenAt(begun);
-    const end = tokens[stream.tokenAt(match.index + match[0].length - 3)]!;
-    return [{ atMs: tokens[token]!.startMs, token, evidence: { from: tokens[token]!.word, to: end.end, sure: 0.6 } }];
-  });
 }
 
 /** Words before a side by which it is not the one that is worked now. */
@@ -277,7 +238,14 @@ function namedAnew(stream: Stream): PlacedSwap[] {
     )
       return;
     const after = `${text.slice(offset + part[0].length, offset + part[0].length + 30)} `;
-    if (LIST_ON.test(after) || !AFTERWARDS.test(after) || NOT_NOW.test(` ${lead}`) || TURNED.test(lead)) return;
+    if (
+      LIST_ON.test(after) ||
+      !AFTERWARDS.test(after) ||
+      NOT_NOW.test(` ${lead}`) ||
+      FELT_IN.test(lead) ||
+      TURNED.test(lead)
+    )
+      return;
     if (/ (?:left|right) (?!hand|palm|thumb|fingers?|index|ring|middle|fist)/.test(lead)) return;
     if (
       side.text === 'right' &&

@@ -1,0 +1,103 @@
+import type { Stream } from './tokens';
+
+/** A stretch that tells one thing, with the sides that it names. */
+interface Telling {
+  readonly start: number;
+  readonly end: number;
+  readonly text: string;
+  readonly sides: Sides | null;
+  readonly words: ReadonlySet<string>;
+}
+
+/** The side that is named first, and the first that is no helping hand's. */
+interface Sides {
+  readonly first: string;
+  readonly bodily: string;
+}
+
+/** The second side is told within so long after the first. */
+const SINCE_MS = 90_000;
+/** So much of what is told of the second side was told of the first. */
+const ALIKE = 0.5;
+
+/** Words that any telling has, and those that only lead from one side to the other. */
+const EMPTY = new Set(
+  (
+    'a an the my your you i we it its is are this that one other and then now so again next once another more also same too as well ' +
+    "for with at in into of on onto over to do go come let let's turn switch change swap back up through middle center centre release " +
+    'return slowly gently okay good lovely after side time times left right'
+  ).split(' '),
+);
+/** A side that is none: "all right", "right under the skin", "what is left". */
+const NO_SIDE =
+  / (?:all|that's|what's|is|it's|other) (?=right |left )| right (?=under |above |here |there |next |below |behind |at |where |away |now |in |before |after )| left (?=over |behind )/g;
+
+const SIDE_DOSED = / (?:left|right) (?:[^ .,]+ )*(?:, )?(?:[^ .,]+ )*№ /;
+
+/** Where work is felt is not where it is done: "so you feel it on the left". These words lead to it. */
+export const FELT_IN = / (?:feel|felt|breathe|stretch(?:es)?|pulls|opens?|long) (?:[^ .,]+ ){0,4}$/;
+const FELT = new RegExp(`${FELT_IN.source.slice(0, -1)}(?:left|right)(?= )`, 'g');
+
+/**
+ * Where a stretch tells of one side, dose included, what the stretch before it told of the other: "let the head sink to the
+ * left, five breaths", "then it sinks to the right, five breaths".
+ *
+ * @returns where each begins and ends in the text.
+ */
+export function mirrored(stream: Stream): { readonly start: number; readonly end: number }[] {
+  const all = tellings(stream);
+  const startMs = ({ start }: Telling): number => stream.tokens[stream.tokenAt(start + 1)]!.startMs;
+  const dosed = ({ text }: Telling): boolean => / № /.test(text);
+  return all.filter((second, i) => {
+    const next = all[i + 1];
+    // "Eight to the right" is a way to go; "and to the right, eight" is a side.
+    const told = second.words.size > 0 ? dosed(second) || (next && dosed(next)) : SIDE_DOSED.test(second.text);
+    if (!second.sides || !told) return false;
+    const k = all.findLastIndex(({ sides }, at) => at < i && sides !== null);
+    const first = all[k];
+    if (!first?.sides) return false;
+    if (first.sides.first === second.sides.first && first.sides.bodily === second.sides.bodily) return false;
+    if (startMs(second) - startMs(first) > SINCE_MS) return false;
+    const between = all.slice(k, i);
+    const known = new Set(between.flatMap(({ words }) => [...words]));
+    const alike = [...second.words].filter((word) => known.has(word)).length;
+    return between.some(dosed) && alike >= ALIKE * second.words.size;
+  });
+}
+
+/** Sentences, and what follows a dose and a comma in them. */
+function tellings({ text }: Stream): Telling[] {
+  const found: Telling[] = [];
+  let start = 0;
+  const add = (end: number): void => {
+    const part = `${text.slice(start, end)} `;
+    found.push({
+      start,
+      end,
+      text: part,
+      sides: sidesOf(part.replace(NO_SIDE, ' ').replace(FELT, ' ')),
+      words: new Set(
+        part
+          .split(' ')
+          .filter((word) => /^[a-z']{2,}$/.test(word) && !EMPTY.has(word))
+          .map((word) => word.slice(0, STEM)),
+      ),
+    });
+  };
+  for (const match of text.matchAll(/(?: №(?: [^ .,]+){0,2} ,| [.])(?= )/g)) {
+    const end = match.index + match[0].length;
+    add(end);
+    start = end;
+  }
+  add(text.length);
+  return found;
+}
+
+function sidesOf(text: string): Sides | null {
+  const named = [...text.matchAll(/ (left|right)(?= (?:(hand|palm|fist|fingers?|thumb) )?)/g)];
+  const first = named[0]?.[1];
+  return first ? { first, bodily: named.find((side) => side[2] === undefined)?.[1] ?? first } : null;
+}
+
+/** Words that begin alike are one: "sink", "sinks". */
+const STEM = 4;
