@@ -7,6 +7,8 @@ interface Telling {
   readonly text: string;
   readonly sides: Sides | null;
   readonly words: ReadonlySet<string>;
+  /** What is joined to a thought before it: "and look over the right shoulder". */
+  readonly joined: Telling | null;
 }
 
 /** The side that is named first, and the first that is no helping hand's. */
@@ -28,9 +30,9 @@ const EMPTY = new Set(
     'return slowly gently okay good lovely after side time times left right'
   ).split(' '),
 );
-/** A side that is none: "all right", "right under the skin", "what is left". */
+/** A side that is none: "all right", "right under the skin", "what is left", or both of them: "from left to right". */
 const NO_SIDE =
-  / (?:all|that's|what's|is|it's|other) (?=right |left )| right (?=under |above |here |there |next |below |behind |at |where |away |now |in |before |after )| left (?=over |behind )/g;
+  / (?:all|that's|what's|is|it's|other) (?=right |left )| right (?=under |above |here |there |next |below |behind |at |where |away |now |in |before |after )| left (?=over |behind )| left (?:and|to|or) (?:the )?right(?= )| right (?:and|to|or) (?:the )?left(?= )/g;
 
 const SIDE_DOSED = / (?:left|right) (?:[^ .,]+ )*(?:, )?(?:[^ .,]+ )*№ /;
 
@@ -48,7 +50,7 @@ export function mirrored(stream: Stream): { readonly start: number; readonly end
   const all = tellings(stream);
   const startMs = ({ start }: Telling): number => stream.tokens[stream.tokenAt(start + 1)]!.startMs;
   const dosed = ({ text }: Telling): boolean => / № /.test(text);
-  return all.filter((second, i) => {
+  const answers = (second: Telling, i: number): boolean => {
     const next = all[i + 1];
     // "Eight to the right" is a way to go; "and to the right, eight" is a side.
     const told = second.words.size > 0 ? dosed(second) || (next && dosed(next)) : SIDE_DOSED.test(second.text);
@@ -62,6 +64,10 @@ export function mirrored(stream: Stream): { readonly start: number; readonly end
     const known = new Set(between.flatMap(({ words }) => [...words]));
     const alike = [...second.words].filter((word) => known.has(word)).length;
     return between.some(dosed) && alike >= ALIKE * second.words.size;
+  };
+  return all.flatMap((whole, i) => {
+    if (answers(whole, i)) return [whole];
+    return whole.joined && answers(whole.joined, i) ? [whole.joined] : [];
   });
 }
 
@@ -69,22 +75,23 @@ export function mirrored(stream: Stream): { readonly start: number; readonly end
 function tellings({ text }: Stream): Telling[] {
   const found: Telling[] = [];
   let start = 0;
-  const add = (end: number): void => {
-    const part = `${text.slice(start, end)} `;
-    found.push({
-      start,
-      end,
-      text: part,
-      sides: sidesOf(part.replace(NO_SIDE, ' ').replace(FELT, ' ')),
-      words: new Set(
-        part
-          .split(' ')
-          .filter((word) => /^[a-z']{2,}$/.test(word) && !EMPTY.has(word))
-          .map((word) => word.slice(0, STEM)),
-      ),
-    });
+  const telling = (from: number, end: number): Telling => {
+    const part = `${text.slice(from, end)} `;
+    const words = part
+      .split(' ')
+      .filter((word) => /^[a-z']{2,}$/.test(word) && !EMPTY.has(word))
+      .map((word) => word.slice(0, STEM));
+    const sides = sidesOf(part.replace(NO_SIDE, ' ').replace(FELT, ' '));
+    return { start: from, end, text: part, sides, words: new Set(words), joined: null };
   };
-  for (const match of text.matchAll(/(?: №(?: [^ .,]+){0,2} ,| [.])(?= )/g)) {
+  const add = (end: number): void => {
+    const whole = telling(start, end);
+    const joint = JOINED.exec(whole.text)?.[0].length;
+    found.push(joint ? { ...whole, joined: telling(start + joint, end) } : whole);
+  };
+  for (const match of text.matchAll(
+    /(?: №(?: [^ .,]+){0,2} ,| № (?:times|seconds|breaths|counts|strokes)| [.])(?= )/g,
+  )) {
     const end = match.index + match[0].length;
     add(end);
     start = end;
@@ -98,6 +105,9 @@ function sidesOf(text: string): Sides | null {
   const first = named[0]?.[1];
   return first ? { first, bodily: named.find((side) => side[2] === undefined)?.[1] ?? first } : null;
 }
+
+/** Up to the last joint before the first side. */
+const JOINED = /^(?:(?! (?:left|right) ).)+(?= (?:,|and) (?:(?!,|and)[^ .]+ )*?(?:left|right) )/;
 
 /** Words that begin alike are one: "sink", "sinks". */
 const STEM = 4;

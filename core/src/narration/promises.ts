@@ -80,7 +80,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:№|one) (?:days?|times?|mornings?|nights?|evenings?) (?:on(?= [.,])|(?:a|per|each|every|in the|out of the) week|out of(?= № ))',
+    '(?:№|one) (?:days?|times?|mornings?|nights?|evenings?) (?:on(?= [.,])|(?:a|per|each|every|in the|of the|out of the) week|out of(?= № ))',
     (match, low, high) => add('frequency', 'per_week', match, low, high, 0.9),
   );
   each(`${OFTEN} this week`, (match, low, high) => add('frequency', 'per_week', match, low, high, 0.6));
@@ -200,7 +200,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     },
   );
   each(
-    '(?:№|one) (?:[^ .,]+ ){0,3}(?:exercises|drills|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things|ways)(?! (?:each|of|times))',
+    '(?:№|one) (?:(?!№)[^ .,]+ ){0,3}(?:exercises|drills|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things|ways)(?! (?:each|of|times))',
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0]!];
       if (
@@ -213,6 +213,11 @@ export function readPromises(stream: Stream): FoundPromise[] {
       if (at.startMs <= Math.max(45_000, 0.2 * lastMs) && !/ (?:more|last|next) /.test(match[0]))
         add('moves', 'moves', match, low, high, 0.75);
     },
+  );
+  // "You'll learn five strokes."
+  each(
+    '(?:learn|show you|teach you|brought you) (?:the |my |our )?№ (?:[^ .,]+ ){0,2}(?:strokes|places|areas|grips|spots)',
+    (match, low, high) => add('moves', 'moves', match, low, high, 0.6),
   );
   found.sort((a, b) => a.token - b.token);
   return found.map(({ token, ...promise }, i) => {

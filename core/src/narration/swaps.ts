@@ -157,13 +157,13 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
     found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
   });
-  found.push(...namedAnew(stream));
   for (const { start, end } of mirrored(stream)) {
     const token = stream.tokenAt(start + 1);
     const { word, startMs } = stream.tokens[token]!;
     const to = stream.tokens[stream.tokenAt(end - 1)]!.end;
     found.push({ atMs: startMs, token, evidence: { from: word, to, sure: 0.6 } });
   }
+  found.push(...namedAnew(stream, found));
   const led = found.map((swap) => {
     const token = ledTo(stream, swap.token);
     const { startMs, word } = stream.tokens[token]!;
@@ -217,8 +217,8 @@ const AFTERWARDS =
 /** "The left cheek, the right cheek": a list. */
 const LIST_ON = /^ (?:, )?(?:and )?(?:the |your )?(?:left|right) /;
 
-/** The other side, named near the beginning of a sentence or a line, when one side was worked before. */
-function namedAnew(stream: Stream): PlacedSwap[] {
+/** The other side, named near the beginning of a sentence or a line, when one side was worked before; `changed` is what is known. */
+function namedAnew(stream: Stream, changed: readonly PlacedSwap[]): PlacedSwap[] {
   const { text, tokens } = stream;
   const found: PlacedSwap[] = [];
   tokens.forEach((side, at) => {
@@ -254,6 +254,9 @@ function namedAnew(stream: Stream): PlacedSwap[] {
     )
       return;
     if (sideBefore(text, offset) !== opposite(side.text) || beginsElsewhere(stream, from)) return;
+    // Once both sides were worked, the first one again is the first one of another step.
+    const lastChange = Math.max(-1, ...changed.map(({ token }) => token).filter((token) => token < from));
+    if (lastChange >= 0 && sideFrom(stream, lastChange) === opposite(side.text)) return;
     found.push({
       atMs: tokens[from]!.startMs,
       token: from,
@@ -268,6 +271,14 @@ function beginsAt({ tokens, punctuated }: Stream, at: number): boolean {
   const before = tokens[at - 1]?.text;
   return before === '.' || (tokens[at]!.newLine && (!punctuated || before === ','));
 }
+
+/** The side that a change of side names. */
+function sideFrom(stream: Stream, token: number): string | undefined {
+  const at = stream.offsetOf(token) - 1;
+  return / (left|right) /.exec(stream.text.slice(at, at + CHANGE))?.[1];
+}
+/** It names it within so many characters. */
+const CHANGE = 60;
 
 function opposite(side: string): string {
   return side === 'left' ? 'right' : 'left';
