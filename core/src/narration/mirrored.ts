@@ -79,7 +79,7 @@ function tellings({ text }: Stream): Telling[] {
     const part = `${text.slice(from, end)} `;
     const words = part
       .split(' ')
-      .filter((word) => /^[a-z']{2,}$/.test(word) && !EMPTY.has(word))
+      .filter((word) => /^[\p{L}']{2,}$/u.test(word) && !EMPTY.has(word))
       .map((word) => word.slice(0, STEM));
     const sides = sidesOf(part.replace(NO_SIDE, ' ').replace(FELT, ' '));
     return { start: from, end, text: part, sides, words: new Set(words), joined: null };

@@ -77,6 +77,11 @@ describe('what is said', () => {
   it('begins with the words that lead to its number, where it is a promise', () => {
     const text = read('Hello and welcome to this lesson for the jaw, it takes about nine minutes.');
     expect(text.promises.map(({ kind, atMs }) => [kind, atMs])).toEqual([['minutes', startOf(text, 'it')]]);
+    const two = read('Hello. Today we do five small drills in six minutes.');
+    expect(two.promises.map(({ kind, atMs }) => [kind, atMs])).toEqual([
+      ['moves', startOf(two, 'today')],
+      ['minutes', startOf(two, 'in')],
+    ]);
   });
 });
 
@@ -147,6 +152,11 @@ describe('claims and promises', () => {
     expect(promised('Five moves, six minutes, and a towel.')).toEqual([
       ['moves', 5, 'moves'],
       ['minutes', 6, 'minutes'],
+      often,
+    ]);
+    expect(promised('Cheeks today, it’s only four minutes five moves.')).toEqual([
+      ['minutes', 4, 'minutes'],
+      ['moves', 5, 'moves'],
       often,
     ]);
     expect(promised('Join me for four minutes at sixty beats.')).toEqual([['minutes', 4, 'minutes'], often]);

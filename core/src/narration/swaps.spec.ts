@@ -35,6 +35,7 @@ describe('changes of side', () => {
       'Right, five.',
       'Love that and the right side five and breathe.',
       'Then the right neck, five strokes and tongue out.',
+      'Okay and now we do this side.',
     ])
       expect(swaps(`\n[0:30] ${text}`))
         .withContext(text)
@@ -87,15 +88,17 @@ describe('changes of side', () => {
       'Pull the stone to the left ear, seven times. That is lovely. And to the right ear, also seven times.',
       'Stroke the left side of the neck, six times. Not much pressure. And the right side of the neck, six times.',
       'Look over the left shoulder, as if a ship came, four breaths. Nobody pushes. And look over the right shoulder, four breaths.',
-      'Your head sinks to the left, five breaths. It’s heavy by itself. And it sinks to the right. Five breaths.',
+      'Your head sinks to the left, five breaths. It’s heavy by itself. And let it sink to the right. Five breaths.',
+      'Lean to the left, four breaths. If your neck hurts you stop and lean to the right, four breaths.',
     ])
       expect(answered(text)).withContext(text).toEqual(['and']);
     for (const text of [
       'Turn your head to the left, nine seconds. And to the left, nine seconds.',
       'Turn your head to the left and look up. And to the right, nine seconds.',
+      'Look over the left shoulder, four breaths.\n[4:00] Look over the right shoulder, four breaths.',
       'Press the chin, two breaths. And to the right, two breaths.',
       'Look over the left shoulder, four breaths. Nobody pushes. And press the bone under the right eye, four breaths.',
-      'Tilt your head to the left. And let it sink to the right, four breaths.',
+      'The head sinks to the left. And let it sink to the right, four breaths.',
       'Tilt your head to the left, four breaths. Then breathe into the right, four breaths.',
     ])
       expect(answered(text)).withContext(text).toEqual([]);
@@ -109,10 +112,25 @@ describe('changes of side', () => {
     expect(found.map(({ evidence }) => words[evidence.from]!.text)).toEqual(['Right', 'wink']);
   });
 
+  it('are none where only one side was worked: “right” begins what is said', () => {
+    const { swaps: found } = readNarration(
+      '[0:00] Right so hello. [0:10] Lean your head over to the left, fifteen seconds. Nothing is forced. [0:40] Bye.',
+    );
+    expect(found).toEqual([]);
+  });
+
+  it('are none where both sides were worked and another step begins', () => {
+    const { words, swaps: found } = readNarration(
+      '[0:00] Hello. [0:10] Lift the left eyebrow, eight times. [0:25] Lift the right eyebrow, eight times. ' +
+        '[0:40] Smile with the left half now, six seconds. [0:55] And the right half, six seconds. Bye.',
+    );
+    expect(found.map(({ evidence }) => words[evidence.from]!.text)).toEqual(['Lift', 'And']);
+  });
+
   it('begin with the way to the other side', () => {
-    for (const way of ['Come up slowly, and now', 'Back through the middle, and', 'Okay, so now let’s do']) {
+    for (const way of ['Come up slowly, and now', 'Back through the middle, and do', 'Okay, so now let’s do']) {
       const { words, swaps: found } = readNarration(
-        `[0:00] Hello.\n[0:10] Stroke the left side of the neck, six times. ${way} the right side of the neck, six times. Bye.`,
+        `[0:00] Hello.\n[0:10] Stroke the left side of the neck, six times. ${way} the other side. Bye.`,
       );
       expect(found.map(({ evidence }) => words[evidence.from]!.norm)).toEqual([way.toLowerCase().split(/[ ,]/)[0]!]);
     }

@@ -50,6 +50,7 @@ const SHAPES: readonly (readonly [number, string])[] = [
     `(?:change|switch|swap) (?:the |your )?(?:hands?|arms?|fingers?|thumbs?|nostrils?)|(?<=[.,] )hands (?:change|swap|switch)`,
   ],
   [0.7, `(?:on|for) this (?:side|cheek|eye|half) (?:as well|too|now)`],
+  [0.6, `now${P} (?:(?:we|i|you|let's|we'll) )?(?:do|go to|move to|comes) this (?:side|cheek|eye|half)`],
   // "To the other, two.", "Now with the opposite hand."
   [0.6, `[.,] (?:and |then |now )*(?:(?:on|over) )?to the other(?= [.,])`],
   [0.6, `[.,] (?:and |then |now )+with (?:the|your) (?:other|opposite) hand(?= [.,])`],
@@ -182,7 +183,7 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
 
 /** On the way from one side to the other: "come back up and", "okay, so now we're going to". */
 const WAY =
-  /^(?:come|coming|back|up|slowly|gently|return|through|to|the|middle|cent(?:er|re)|let|let's|go|and|now|then|okay|ok|so|we|we'll|we're|you|gonna|going|ahead|do|lovely|great|good|over|,)$/;
+  /^(?:come|coming|pass|back|up|slowly|gently|return|through|to|the|middle|cent(?:er|re)|let|let's|go|and|now|then|okay|ok|so|we|we'll|we're|you|gonna|going|ahead|do|lovely|great|good|over|,)$/;
 
 /** A change of side begins with its sentence, when nothing stands before it there but the way to it. */
 function ledTo({ tokens }: Stream, token: number): number {
@@ -310,7 +311,11 @@ function sideBefore(text: string, at: number): string | null {
     const lead = before.slice(Math.max(0, match.index - 60), match.index + 1);
     const follows = before.slice(match.index);
     if (match[1] === 'right') {
-      if (AGREEING.test(lead) || (ALONE.test(lead) && /^ right [.,]/.test(follows))) continue;
+      if (
+        AGREEING.test(lead) ||
+        (ALONE.test(lead) && /^ right (?:[.,]|so|then|okay|now|let's|everybody|guys) /.test(follows))
+      )
+        continue;
       if (RIGHT_THERE.test(follows) && !/ (?:the|your|my) $/.test(lead)) continue;
     }
     if (TURNED.test(lead)) continue;
