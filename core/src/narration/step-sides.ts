@@ -95,6 +95,11 @@ export function sideOf(text: string, draft: Draft, earlier: readonly Draft[], be
     )
   )
     return 'alternating';
+  // "One on the left, one on the right": two stones.
+  if (
+    / (?:one|a \S+) on (?:the |your )?left (?:side )?(?:, )?(?:and )?(?:one|a \S+) on (?:the |your )?right /.test(head)
+  )
+    return 'both';
   if (
     !draft.swapped &&
     draft.region &&

@@ -77,6 +77,21 @@ describe('steps', () => {
     expect(shown.map((one) => (one as string[])[3])).toEqual(['first', 'first', 'first', 'second']);
   });
 
+  it('are on the other side when that is said a few words after they begin, and on both with a stone on each', () => {
+    expect(
+      steps(
+        '[0:10] Left side first. Make a hook and drag it along the jaw from the chin to the ear, ten times.',
+        '[0:40] Okay you look crooked now. So let’s fix that. Other side, drag the hook along the jaw from the chin to the ear, ten times.',
+      ),
+    ).toEqual([
+      [10, 'technique', 'jaw', 'left'],
+      [40, 'technique', 'jaw', 'right'],
+    ]);
+    expect(steps('[0:10] Both stones down the neck, seven strokes. One on the left, one on the right.')).toEqual([
+      [10, 'technique', 'neck', 'both'],
+    ]);
+  });
+
   it('change sides when the head is turned the other way', () => {
     expect(
       steps(

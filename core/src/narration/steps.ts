@@ -58,7 +58,8 @@ export function readSteps(stream: Stream, swaps: Swaps, given: Given = NOTHING_G
   const { drafts, places } = placesToBegin(stream, swaps);
   const found = bestBegins(places, begins);
   const begun = found.map(({ place, sure }, i): Draft => {
-    const { region, action, swapped } = place;
+    const { region, action } = place;
+    const swapped = place.swapped || swapsWithin(stream, swaps, place.token, found[i + 1]?.place.token);
     const ruled = announced(stream, drafts, place, found[i - 1]?.place ?? null);
     const kind = ruled?.kind === 'warmup' ? 'warmup' : 'technique';
     return { ...blank(ruled?.token ?? place.token), kind, region, action, swapped, sure };
@@ -66,6 +67,13 @@ export function readSteps(stream: Stream, swaps: Swaps, given: Given = NOTHING_G
   const around = drafts.filter(({ kind }) => !WORKED.has(kind));
   const all = [...around, ...begun].sort((a, b) => a.token - b.token);
   return finish(stream, asGiven(stream, all, places, given), endOf(stream), WORK);
+}
+
+/** Whether the side changes after a step begins, and before anything is counted in it: "you look crooked. So, other side." */
+function swapsWithin({ tokens }: Stream, swaps: Swaps, from: number, next = tokens.length): boolean {
+  return swaps.some(
+    ({ token }) => token >= from && token < next && !tokens.slice(from, token).some(({ text }) => text === '№'),
+  );
 }
 
 /** Steps that begin where they are said to, and are what they are said to be. */

@@ -183,14 +183,24 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
 
 /** On the way from one side to the other: "come back up and", "okay, so now we're going to". */
 const WAY =
-  /^(?:come|coming|pass|back|up|slowly|gently|return|through|to|the|middle|cent(?:er|re)|let|let's|go|and|now|then|okay|ok|so|we|we'll|we're|you|gonna|going|ahead|do|lovely|great|good|over|,)$/;
+  /^(?:come|coming|pass|back|up|slowly|gently|return|through|to|the|middle|cent(?:er|re)|let|let's|go|and|now|then|okay|ok|so|we|we'll|we're|you|gonna|going|ahead|do|over|,)$/;
 
-/** A change of side begins with its sentence, when nothing stands before it there but the way to it. */
+/**
+ * A change of side begins with its sentence, when nothing stands before it there but the way to it; and with the one before
+ * that, when it is nothing else: "okay", "come up slowly".
+ */
 function ledTo({ tokens }: Stream, token: number): number {
-  let first = token;
-  while (first > 0 && WAY.test(tokens[first - 1]!.text)) first--;
-  return first === 0 || tokens[first - 1]!.text === '.' ? first : token;
+  const back = (from: number): number => {
+    let first = from;
+    while (first > 0 && WAY.test(tokens[first - 1]!.text)) first--;
+    return first === 0 || tokens[first - 1]!.text === '.' ? first : from;
+  };
+  const begun = back(token);
+  if (begun === 0 || tokens[begun - 1]!.text !== '.') return begun;
+  const before = back(begun - 1);
+  return begun - before <= LED_WORDS && tokens[before]!.text !== '.' ? before : begun;
 }
+const LED_WORDS = 6;
 
 /** Words that change the side whatever is worked. */
 const CHANGES = / (?:other|switch|change|swap|same|repeat|again|opposite|second|flip) /;
