@@ -25,7 +25,7 @@ describe('steps', () => {
     'glide the stone from your chin to your earlobe.': 'jaw stroke',
     'drop your right ear to your right shoulder.': 'neck stretch',
     'lace your fingers behind your neck and pull gently.': 'nape stretch',
-    'rub your palms together and cup them over your eyes.': 'eye hold',
+    'rub your palms together and cup them over your eyes.': 'eye press',
     'blow through your lips like a horse.': 'lips vocalise',
     'massage the lymph nodes behind your ears in small circles.': 'ear circle',
     'open your eyes wide and hold without wrinkling your forehead.': 'eye hold',

@@ -11,7 +11,7 @@ const LEARNED: Learned = made;
 /** What a shape takes for a dose is none when that is as likely as this. */
 const LET_GO = 0.71;
 /** The same of what no shape takes for one. */
-const LET_BE = 0.4;
+const LET_BE = 0.34;
 
 /**
  * The doses of a narration: what each number is, by what the rules say of it and by the words around it.
