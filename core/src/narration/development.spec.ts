@@ -28,15 +28,15 @@ describe('the development set', () => {
   // What is wanted of narrations that nobody has seen is wanted of these all the more; of cautions rather one is read
   // that is none than one that was said is missed.
   const total = readAs('written');
-  const wanted = { doses: 0.95, swaps: 0.9, steps: 0.8, cautions: 0.88, claims: 0.88, promises: 0.9 };
+  const wanted = { doses: 0.95, swaps: 0.9, steps: 0.8, cautions: 0.88, claims: 0.88, promises: 0.95 };
   for (const [kind, least] of Object.entries(wanted))
     it(`is read with an F1 of at least ${least} for ${kind}`, () =>
       expect(f1(total[kind]!)).toBeGreaterThanOrEqual(least));
 
   // As machines write down what they hear, and with one thought joined to the next.
   for (const [layout, least] of [
-    ['joined', { steps: 0.78, swaps: 0.83 }],
-    ['flat', { steps: 0.75, swaps: 0.75 }],
+    ['joined', { steps: 0.78, swaps: 0.85 }],
+    ['flat', { steps: 0.75, swaps: 0.84 }],
   ] as const)
     it(`is read ${layout} with an F1 of at least ${least.steps} for steps and ${least.swaps} for changes of side`, () => {
       const { steps, swaps } = readAs(layout);
