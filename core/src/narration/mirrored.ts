@@ -44,30 +44,33 @@ const FELT = new RegExp(`${FELT_IN.source.slice(0, -1)}(?:left|right)(?= )`, 'g'
  * Where a stretch tells of one side, dose included, what the stretch before it told of the other: "let the head sink to the
  * left, five breaths", "then it sinks to the right, five breaths".
  *
- * @returns where each begins and ends in the text.
+ * @returns where each begins and ends in the text, and where the first side of it begins.
  */
-export function mirrored(stream: Stream): { readonly start: number; readonly end: number }[] {
+export function mirrored(stream: Stream): { readonly start: number; readonly end: number; readonly first: number }[] {
   const all = tellings(stream);
   const startMs = ({ start }: Telling): number => stream.tokens[stream.tokenAt(start + 1)]!.startMs;
   const dosed = ({ text }: Telling): boolean => / № /.test(text);
-  const answers = (second: Telling, i: number): boolean => {
+  const answered = (second: Telling, i: number): Telling | null => {
     const next = all[i + 1];
     // "Eight to the right" is a way to go; "and to the right, eight" is a side.
     const told = second.words.size > 0 ? dosed(second) || (next && dosed(next)) : SIDE_DOSED.test(second.text);
-    if (!second.sides || !told) return false;
+    if (!second.sides || !told) return null;
     const k = all.findLastIndex(({ sides }, at) => at < i && sides !== null);
     const first = all[k];
-    if (!first?.sides) return false;
-    if (first.sides.first === second.sides.first && first.sides.bodily === second.sides.bodily) return false;
-    if (startMs(second) - startMs(first) > SINCE_MS) return false;
+    if (!first?.sides) return null;
+    if (first.sides.first === second.sides.first && first.sides.bodily === second.sides.bodily) return null;
+    if (startMs(second) - startMs(first) > SINCE_MS) return null;
     const between = all.slice(k, i);
     const known = new Set(between.flatMap(({ words }) => [...words]));
     const alike = [...second.words].filter((word) => known.has(word)).length;
-    return between.some(dosed) && alike >= ALIKE * second.words.size;
+    return between.some(dosed) && alike >= ALIKE * second.words.size ? first : null;
   };
   return all.flatMap((whole, i) => {
-    if (answers(whole, i)) return [whole];
-    return whole.joined && answers(whole.joined, i) ? [whole.joined] : [];
+    for (const second of [whole, whole.joined]) {
+      const first = second && answered(second, i);
+      if (first) return [{ start: second.start, end: second.end, first: first.start }];
+    }
+    return [];
   });
 }
 

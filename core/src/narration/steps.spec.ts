@@ -92,6 +92,18 @@ describe('steps', () => {
     ]);
   });
 
+  it('begin with the first side when the other one is told in the same words', () => {
+    const told = steps(
+      '[0:10] circle your temples ten times it takes the edge off my headache usually lean your head over to the left fifteen seconds',
+      '[0:40] nothing is forced come up and lean over to the right fifteen seconds it fixes necks',
+    );
+    expect(told.map((one) => (one as unknown[]).slice(2))).toEqual([
+      ['temple', 'both'],
+      ['neck', 'left'],
+      ['neck', 'right'],
+    ]);
+  });
+
   it('change sides when the head is turned the other way', () => {
     expect(
       steps(

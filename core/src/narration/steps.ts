@@ -65,9 +65,29 @@ export function readSteps(stream: Stream, swaps: Swaps, given: Given = NOTHING_G
     return { ...blank(ruled?.token ?? place.token), kind, region, action, swapped, sure };
   });
   const around = drafts.filter(({ kind }) => !WORKED.has(kind));
-  const all = [...around, ...begun].sort((a, b) => a.token - b.token);
+  const all = [...around, ...begun, ...firstSides(stream, swaps, begun)].sort((a, b) => a.token - b.token);
   return finish(stream, asGiven(stream, all, places, given), endOf(stream), WORK);
 }
+
+/**
+ * First sides that no step was seen to begin with: what the same words tell of the other side later on is work, too. Where the
+ * step that runs works in the same place, it has only been told for longer.
+ */
+function firstSides({ tokens }: Stream, swaps: Swaps, begun: readonly Draft[]): Draft[] {
+  return swaps.flatMap(({ token, first }): Draft[] => {
+    if (first === undefined) return [];
+    const second = begun.find((draft) => draft.swapped && Math.abs(draft.token - token) <= AROUND);
+    const running = begun.findLast((draft) => draft.token <= first + AROUND);
+    const known = begun.some((draft) => draft.token > first - AROUND && draft.token < token - AROUND);
+    if (!second || known || running?.region === second.region) return [];
+    // What has told no dose yet is only led up to: "now the cheek. From the left corner of the mouth …".
+    if (running && !tokens.slice(running.token, first).some(({ text }) => text === '№')) return [];
+    return [{ ...blank(first), region: second.region, action: second.action, sure: FIRST_SIDE }];
+  });
+}
+/** Tokens. */
+const AROUND = 4;
+const FIRST_SIDE = 0.6;
 
 /** Whether the side changes after a step begins, and before anything is counted in it: "you look crooked. So, other side." */
 function swapsWithin({ tokens }: Stream, swaps: Swaps, from: number, next = tokens.length): boolean {

@@ -102,7 +102,11 @@ const FAR = 4000;
 const NEAR_MS = 8000;
 
 /** A change of side with the token that it is at. */
-export type PlacedSwap = FoundSwap & { readonly token: number };
+export type PlacedSwap = FoundSwap & {
+  readonly token: number;
+  /** The token that the first side is told from, where the same words told of it. */
+  readonly first?: number;
+};
 
 /**
  * The instants at which the side changes, with the words that say so.
@@ -158,24 +162,26 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
     found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
   });
-  for (const { start, end } of mirrored(stream)) {
+  for (const { start, end, first } of mirrored(stream)) {
     const token = stream.tokenAt(start + 1);
     const { word, startMs } = stream.tokens[token]!;
     const to = stream.tokens[stream.tokenAt(end - 1)]!.end;
-    found.push({ atMs: startMs, token, evidence: { from: word, to, sure: 0.6 } });
+    found.push({ atMs: startMs, token, first: stream.tokenAt(first + 1), evidence: { from: word, to, sure: 0.6 } });
   }
   found.push(...namedAnew(stream, found));
   const led = found.map((swap) => {
     const token = ledTo(stream, swap.token);
     const { startMs, word } = stream.tokens[token]!;
-    return { token, atMs: startMs, evidence: { ...swap.evidence, from: word } };
+    return { ...swap, token, atMs: startMs, evidence: { ...swap.evidence, from: word } };
   });
   led.sort((a, b) => a.atMs - b.atMs || b.evidence.sure - a.evidence.sure);
   const kept: typeof found = [];
   for (const swap of led) {
     const before = kept[kept.length - 1];
     if (before && swap.atMs - before.atMs < NEAR_MS) {
-      if (swap.evidence.sure > before.evidence.sure + 0.1) kept[kept.length - 1] = { ...swap, atMs: before.atMs };
+      const surer = swap.evidence.sure > before.evidence.sure + 0.1 ? { ...swap, atMs: before.atMs } : before;
+      const first = before.first ?? swap.first;
+      kept[kept.length - 1] = first === undefined ? surer : { ...surer, first };
     } else kept.push(swap);
   }
   return kept;
