@@ -13,6 +13,10 @@ describe('a narration', () => {
   it('is read into what scripts are promised, in the order of time', () => {
     const reading = readingOf(narrated);
     expect(readingSchema.parse(reading)).toEqual(reading);
+    const both = readingOf(
+      readNarration('Look over the left shoulder, two breaths. Look over the right shoulder, two breaths.'),
+    );
+    expect(both.swaps).toEqual([{ atMs: jasmine.any(Number) }]);
     expect(Object.keys(reading).sort()).toEqual(['cautions', 'claims', 'doses', 'promises', 'steps', 'swaps']);
     for (const list of [reading.doses, reading.swaps, reading.cautions, reading.claims, reading.promises])
       expect(list.length).toBeGreaterThan(0);

@@ -75,7 +75,7 @@ function readBy(
   return {
     ...{ words, promises: readPromises(stream), steps, ...found },
     // Before anything is worked on no side can change.
-    swaps: swaps.filter((swap) => swap.atMs > firstWork).map(({ token: _token, ...swap }) => swap),
+    swaps: swaps.filter((swap) => swap.atMs > firstWork).map(({ atMs, evidence }) => ({ atMs, evidence })),
   };
 }
 
