@@ -47,6 +47,8 @@ const FELT = new RegExp(`${FELT_IN.source.slice(0, -1)}(?:left|right)(?= )`, 'g'
  * @returns where each begins and ends in the text, and where the first side of it begins.
  */
 export function mirrored(stream: Stream): { readonly start: number; readonly end: number; readonly first: number }[] {
+  // Most texts that are checked name no side at all.
+  if (!stream.text.includes(' left ') || !stream.text.includes(' right ')) return [];
   const all = tellings(stream);
   const startMs = ({ start }: Telling): number => stream.tokens[stream.tokenAt(start + 1)]!.startMs;
   const dosed = ({ text }: Telling): boolean => / № /.test(text);

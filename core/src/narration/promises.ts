@@ -4,6 +4,11 @@ import type { Stream } from './tokens';
 
 type Promised = Reading['promises'][number];
 
+/** A promise while they are looked for, with the token of its number; when it begins is told by the one before it. */
+interface Placed extends Omit<FoundPromise, 'atMs'> {
+  readonly token: number;
+}
+
 /** As people count them who say "a month" of weeks of practice (common practice, no source). */
 const WEEKS_A_MONTH = 4;
 /** What is done more often than this a day is something else. */
@@ -31,7 +36,7 @@ const TOLD_OF =
  * @example readPromises(streamOf(words))[0] // { kind: 'minutes', low: 5, high: 5, … }
  */
 export function readPromises(stream: Stream): FoundPromise[] {
-  const found: (FoundPromise & { token: number })[] = [];
+  const found: Placed[] = [];
   const lastMs = stream.tokens[stream.tokens.length - 1]?.startMs ?? 0;
   const add = (
     kind: Promised['kind'],
@@ -44,19 +49,14 @@ export function readPromises(stream: Stream): FoundPromise[] {
     const first = stream.tokenAt(match.index + 1);
     const number = range(stream, match)[0] ?? first;
     // "Five moves, six minutes" are two promises, "three times in a week" is one.
-    const apart = (one: FoundPromise & { token: number }): boolean =>
+    const apart = (one: Placed): boolean =>
       one.token !== number && one.kind !== kind && [one.kind, kind].includes('moves');
     if (found.some((one) => Math.abs(one.token - number) < 3 && !apart(one))) return;
     const same = found.find((one) => one.kind === kind && one.low === low && one.high === high && one.unit === unit);
     if (same && (kind !== 'frequency' || number - same.token < 10)) return;
     const to = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!.end;
     found.push({
-      atMs: 0,
-      kind,
-      low,
-      high,
-      unit,
-      token: number,
+      ...{ kind, low, high, unit, token: number },
       evidence: { from: stream.tokens[first]!.word, to, sure },
     });
   };
@@ -67,6 +67,11 @@ export function readPromises(stream: Stream): FoundPromise[] {
     }
   };
 
+  /** What is said before something, so many letters of it. */
+  const saidBefore = (match: RegExpExecArray, letters: number): string =>
+    stream.text.slice(Math.max(0, match.index - letters), match.index + 1);
+  /** A promise stands at the beginning. */
+  const isEarly = (ms: number): boolean => ms <= Math.max(45_000, 0.2 * lastMs);
   /** Whether something is said when a lesson closes. */
   const late = (match: RegExpExecArray): boolean =>
     stream.tokens[stream.tokenAt(match.index + 1)]!.startMs > LATE * lastMs;
@@ -100,7 +105,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     '(?:(?:every )?morning and (?:every )?(?:evening|night)|every(?: single)? (?:day|morning|night|evening)(?! for (?:[^ .,]+ )?(?:years|months)| of (?:her|his|my|their) (?:life|lives))|daily)',
     (match) => {
       const twice = / and /.test(match[0]) ? 2 : 1;
-      if (TOLD_OF.test(stream.text.slice(Math.max(0, match.index - 60), match.index + 1))) return;
+      if (TOLD_OF.test(saidBefore(match, 60))) return;
       add('frequency', 'per_day', match, twice, twice, 0.6);
     },
   );
@@ -129,34 +134,19 @@ export function readPromises(stream: Stream): FoundPromise[] {
       if (
         / for | least /.test(match[0]) &&
         !/ (?:a|per|each|every) (?:single )?(?:day|week|night|morning|evening)(?: [^ .]+){0,5} $/.test(
-          stream.text.slice(Math.max(0, match.index - 60), match.index + 1),
+          saidBefore(match, 60),
         ) &&
         !/ (?:results?|difference|notice|see|change)/.test(
           stream.text.slice(Math.max(0, match.index - 90), match.index + 140),
         )
       )
         return;
-      if (
-        / (?:don't|do not|not|never) (?:[^ .,]+ ){0,3}$/.test(
-          stream.text.slice(Math.max(0, match.index - 40), match.index + 1),
-        )
-      )
-        return;
-      if (
-        / (?:still|sore|hurts?|pain) (?:[^ .,]+ ){0,2}$/.test(
-          stream.text.slice(Math.max(0, match.index - 30), match.index + 1),
-        )
-      )
-        return;
+      if (/ (?:don't|do not|not|never) (?:[^ .,]+ ){0,3}$/.test(saidBefore(match, 40))) return;
+      if (/ (?:still|sore|hurts?|pain) (?:[^ .,]+ ){0,2}$/.test(saidBefore(match, 30))) return;
       // "You know them by heart in a week."
-      if (
-        / (?:learn|know|remember)(?: [^ .,]+){0,5} $/.test(
-          stream.text.slice(Math.max(0, match.index - 60), match.index + 1),
-        )
-      )
-        return;
+      if (/ (?:learn|know|remember)(?: [^ .,]+){0,5} $/.test(saidBefore(match, 60))) return;
       // "Three times in a week."
-      if (/ (?:times|once|twice) $/.test(stream.text.slice(0, match.index + 1).slice(-9))) return;
+      if (/ (?:times|once|twice) $/.test(saidBefore(match, 8))) return;
       const weeks = / days$/.test(match[0]) ? 1 / 7 : / months?$/.test(match[0]) ? WEEKS_A_MONTH : 1;
       add('onset', 'weeks', match, rounded(low * weeks), rounded(high * weeks), 0.7);
     },
@@ -165,7 +155,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
     `(?:under |less than |about |around |only |just |in |for |the )?${NUMBER} (?:short |little |quick |full |calm |slow |quiet |good |nice )?(?:minutes?|mins?)`,
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0] ?? stream.tokenAt(match.index + 1)]!;
-      const before = stream.text.slice(Math.max(0, match.index - 110), match.index + 1);
+      const before = saidBefore(match, 110);
       const sentence = ` ${before.slice(before.lastIndexOf(' . ') + 1)}`;
       const after = stream.text.slice(stream.text.indexOf('minute', match.index)).replace(/^minutes? /, '');
       if (/^(?:per|for each|each)(?= )/.test(after)) return;
@@ -185,8 +175,8 @@ export function readPromises(stream: Stream): FoundPromise[] {
         / (?:takes?|took|takes me|spend|lasts?|be|is|it's|here's|under|less than|only|just|in|about|give me|have|need|doing|for the next|the next) (?:[^ .,]+ ){0,3}$/.test(
           sentence,
         );
-      // A promise stands at the beginning; later on, only a look back at the whole is one.
-      const early = at.startMs <= Math.max(45_000, 0.2 * lastMs);
+      const early = isEarly(at.startMs);
+      // Later on, only a look back at the whole is one.
       const back = / (?:that was|that's|was|were|done in|took) (?:[^ .,]+ ){0,4}$/.test(sentence);
       if (/ half $/.test(before)) return;
       const closes =
@@ -203,15 +193,8 @@ export function readPromises(stream: Stream): FoundPromise[] {
     '(?:№|one) (?:(?!№)[^ .,]+ ){0,3}(?:exercises|drills|moves|techniques|movements|poses|holds|steps|tricks|stretches|massages|points|postures|lifts|releases|things|ways)(?! (?:each|of|times))',
     (match, low, high) => {
       const at = stream.tokens[range(stream, match)[0]!];
-      if (
-        !at ||
-        high < 2 ||
-        high > 60 ||
-        / (?:walk|take|took|count) $/.test(stream.text.slice(0, match.index + 1).slice(-9))
-      )
-        return;
-      if (at.startMs <= Math.max(45_000, 0.2 * lastMs) && !/ (?:more|last|next) /.test(match[0]))
-        add('moves', 'moves', match, low, high, 0.75);
+      if (!at || high < 2 || high > 60 || / (?:walk|take|took|count) $/.test(saidBefore(match, 8))) return;
+      if (isEarly(at.startMs) && !/ (?:more|last|next) /.test(match[0])) add('moves', 'moves', match, low, high, 0.75);
     },
   );
   // "You'll learn five strokes."
@@ -222,7 +205,7 @@ export function readPromises(stream: Stream): FoundPromise[] {
   found.sort((a, b) => a.token - b.token);
   return found.map(({ token, ...promise }, i) => {
     const before = found[i - 1]?.token ?? 0;
-    return { ...promise, atMs: stream.tokens[saidFrom(stream, token, before)]!.startMs };
+    return { atMs: stream.tokens[saidFrom(stream, token, before)]!.startMs, ...promise };
   });
 }
 

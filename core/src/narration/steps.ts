@@ -73,7 +73,7 @@ export function readSteps(stream: Stream, swaps: Swaps, given: Given = NOTHING_G
  * First sides that no step was seen to begin with: what the same words tell of the other side later on is work, too. Where the
  * step that runs works in the same place, it has only been told for longer.
  */
-function firstSides({ tokens }: Stream, swaps: Swaps, begun: readonly Draft[]): Draft[] {
+function firstSides(stream: Stream, swaps: Swaps, begun: readonly Draft[]): Draft[] {
   return swaps.flatMap(({ token, first }): Draft[] => {
     if (first === undefined) return [];
     const second = begun.find((draft) => draft.swapped && Math.abs(draft.token - token) <= AROUND);
@@ -81,7 +81,7 @@ function firstSides({ tokens }: Stream, swaps: Swaps, begun: readonly Draft[]): 
     const known = begun.some((draft) => draft.token > first - AROUND && draft.token < token - AROUND);
     if (!second || known || running?.region === second.region) return [];
     // What has told no dose yet is only led up to: "now the cheek. From the left corner of the mouth …".
-    if (running && !tokens.slice(running.token, first).some(({ text }) => text === '№')) return [];
+    if (running && !countsWithin(stream, running.token, first)) return [];
     return [{ ...blank(first), region: second.region, action: second.action, sure: FIRST_SIDE }];
   });
 }
@@ -90,10 +90,13 @@ const AROUND = 4;
 const FIRST_SIDE = 0.6;
 
 /** Whether the side changes after a step begins, and before anything is counted in it: "you look crooked. So, other side." */
-function swapsWithin({ tokens }: Stream, swaps: Swaps, from: number, next = tokens.length): boolean {
-  return swaps.some(
-    ({ token }) => token >= from && token < next && !tokens.slice(from, token).some(({ text }) => text === '№'),
-  );
+function swapsWithin(stream: Stream, swaps: Swaps, from: number, next = stream.tokens.length): boolean {
+  return swaps.some(({ token }) => token >= from && token < next && !countsWithin(stream, from, token));
+}
+
+/** Whether a number is told from a token on and before another. */
+function countsWithin({ tokens }: Stream, from: number, to: number): boolean {
+  return tokens.slice(from, to).some(({ text }) => text === '№');
 }
 
 /** Steps that begin where they are said to, and are what they are said to be. */
@@ -144,10 +147,9 @@ const ANNOUNCED_MS = 7000;
 function announced(stream: Stream, drafts: readonly Draft[], { token, atMs }: Place, last: Place | null): Draft | null {
   const ruled = drafts.findLast((one) => one.token <= token && WORKED.has(one.kind));
   if (!ruled || (last && ruled.token <= last.token)) return null;
-  const { tokens } = stream;
-  const counted = tokens.slice(ruled.token, token).some(({ text }) => text === '№');
   const between = drafts.some((one) => !WORKED.has(one.kind) && one.token > ruled.token && one.token <= token);
-  return !counted && !between && atMs - tokens[ruled.token]!.startMs <= ANNOUNCED_MS ? ruled : null;
+  const soon = atMs - stream.tokens[ruled.token]!.startMs <= ANNOUNCED_MS;
+  return soon && !between && !countsWithin(stream, ruled.token, token) ? ruled : null;
 }
 
 /** See `cli/src/write-learned.ts`. */

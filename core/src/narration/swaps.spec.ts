@@ -1,4 +1,5 @@
 import { readNarration, readingOf } from './read';
+import type { Word } from './words';
 
 // The shapes of narration are common practice, no source; every example is invented.
 describe('changes of side', () => {
@@ -76,11 +77,15 @@ describe('changes of side', () => {
         .toBe(0);
   });
 
+  /** The words with which the side is said to change. */
+  const changing = (narration: string): Word[] => {
+    const { words, swaps: found } = readNarration(narration);
+    return found.map(({ evidence }) => words[evidence.from]!);
+  };
+
   it('are heard where the other side is told with nothing but its dose, also of where the head turns', () => {
-    const answered = (text: string): string[] => {
-      const { words, swaps: found } = readNarration(`[0:00] Hello.\n[0:10] ${text}\n[0:50] Bye.`);
-      return found.map(({ evidence }) => words[evidence.from]!.norm);
-    };
+    const answered = (text: string): string[] =>
+      changing(`[0:00] Hello.\n[0:10] ${text}\n[0:50] Bye.`).map(({ norm }) => norm);
     for (const text of [
       'Turn your head to the left and look up, nine seconds. And to the right, nine seconds.',
       'Drop the left ear, two breaths. It may hang there. And right, two breaths.',
@@ -105,41 +110,39 @@ describe('changes of side', () => {
   });
 
   it('are heard where another hand helps, or the same words are told of the other side', () => {
-    const { words, swaps: found } = readNarration(
+    const found = changing(
       '[0:00] Hello.\n[0:10] Left hand against the temple, push for five seconds. Lovely. Right hand against the temple, push for five seconds.' +
         '\n[0:40] Wink with the left, four times; wink with the right, four times. Bye.',
     );
-    expect(found.map(({ evidence }) => words[evidence.from]!.text)).toEqual(['Right', 'wink']);
+    expect(found.map(({ text }) => text)).toEqual(['Right', 'wink']);
   });
 
   it('are none where only one side was worked: “right” begins what is said', () => {
-    const { swaps: found } = readNarration(
+    const found = changing(
       '[0:00] Right so hello. [0:10] Lean your head over to the left, fifteen seconds. Nothing is forced. [0:40] Bye.',
     );
     expect(found).toEqual([]);
   });
 
   it('are none where both sides were worked and another step begins', () => {
-    const { words, swaps: found } = readNarration(
+    const found = changing(
       '[0:00] Hello. [0:10] Lift the left eyebrow, eight times. [0:25] Lift the right eyebrow, eight times. ' +
         '[0:40] Smile with the left half now, six seconds. [0:55] And the right half, six seconds. Bye.',
     );
-    expect(found.map(({ evidence }) => words[evidence.from]!.text)).toEqual(['Lift', 'And']);
+    expect(found.map(({ text }) => text)).toEqual(['Lift', 'And']);
   });
 
   it('begin with the way to the other side', () => {
     for (const way of ['Come up slowly, and now', 'Back through the middle, and do', 'Okay, so now let’s do']) {
-      const { words, swaps: found } = readNarration(
+      const found = changing(
         `[0:00] Hello.\n[0:10] Stroke the left side of the neck, six times. ${way} the other side. Bye.`,
       );
-      expect(found.map(({ evidence }) => words[evidence.from]!.norm)).toEqual([way.toLowerCase().split(/[ ,]/)[0]!]);
+      expect(found.map(({ norm }) => norm)).toEqual([way.toLowerCase().split(/[ ,]/)[0]!]);
     }
   });
 
   it('begin where the other side is told, not with the dose before it', () => {
-    const { words, swaps: found } = readNarration(
-      '[0:00] Hello.\n[0:10] Neck sweeps left, five sweeps and right. Five. Bye.',
-    );
-    expect(found.map(({ evidence }) => words[evidence.from]!.norm)).toEqual(['right']);
+    const found = changing('[0:00] Hello.\n[0:10] Neck sweeps left, five sweeps and right. Five. Bye.');
+    expect(found.map(({ norm }) => norm)).toEqual(['right']);
   });
 });

@@ -148,25 +148,17 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
       const bare = / (?:other(?: one)?|and (?:across|over))$/.test(match[0]);
       if (bare && (!ONE_SIDE.test(before) || / one (?:side|cheek|eye|half) $/.test(before))) continue;
       if (named && (beginsElsewhere(stream, at) || FELT_IN.test(before))) continue;
-      const token = stream.tokens[at]!;
-      const last = stream.tokens[stream.tokenAt(match.index + match[0].length - 1)]!;
-      found.push({
-        atMs: token.startMs,
-        token: at,
-        evidence: { from: token.word, to: Math.max(last.end, token.end), sure },
-      });
+      found.push(placed(stream, at, Math.max(at, stream.tokenAt(match.index + match[0].length - 1)), sure));
     }
   // A line of captions that says nothing else.
-  stream.tokens.forEach(({ text, newLine, startMs, word, end }, token) => {
+  stream.tokens.forEach(({ text, newLine }, token) => {
     const next = stream.tokens[token + 1];
     if (stream.punctuated || !newLine || !/^(?:switch|change|swap)$/.test(text) || !(next?.newLine ?? true)) return;
-    found.push({ atMs: startMs, token, evidence: { from: word, to: end, sure: 0.7 } });
+    found.push(placed(stream, token, token, 0.7));
   });
   for (const { start, end, first } of mirrored(stream)) {
-    const token = stream.tokenAt(start + 1);
-    const { word, startMs } = stream.tokens[token]!;
-    const to = stream.tokens[stream.tokenAt(end - 1)]!.end;
-    found.push({ atMs: startMs, token, first: stream.tokenAt(first + 1), evidence: { from: word, to, sure: 0.6 } });
+    const swap = placed(stream, stream.tokenAt(start + 1), stream.tokenAt(end - 1), 0.6);
+    found.push({ ...swap, first: stream.tokenAt(first + 1) });
   }
   found.push(...namedAnew(stream, found));
   const led = found.map((swap) => {
@@ -180,11 +172,16 @@ export function readSwaps(stream: Stream): PlacedSwap[] {
     const before = kept[kept.length - 1];
     if (before && swap.atMs - before.atMs < NEAR_MS) {
       const surer = swap.evidence.sure > before.evidence.sure + 0.1 ? { ...swap, atMs: before.atMs } : before;
-      const first = before.first ?? swap.first;
-      kept[kept.length - 1] = first === undefined ? surer : { ...surer, first };
+      kept[kept.length - 1] = { ...surer, first: before.first ?? swap.first };
     } else kept.push(swap);
   }
   return kept;
+}
+
+/** A change of side that is said from a token to another one. */
+function placed({ tokens }: Stream, token: number, last: number, sure: number): PlacedSwap {
+  const { startMs, word } = tokens[token]!;
+  return { atMs: startMs, token, evidence: { from: word, to: tokens[last]!.end, sure } };
 }
 
 /** On the way from one side to the other: "come back up and", "okay, so now we're going to". */
@@ -274,11 +271,7 @@ function namedAnew(stream: Stream, changed: readonly PlacedSwap[]): PlacedSwap[]
     // Once both sides were worked, the first one again is the first one of another step.
     const lastChange = Math.max(-1, ...changed.map(({ token }) => token).filter((token) => token < from));
     if (lastChange >= 0 && sideFrom(stream, lastChange) === opposite(side.text)) return;
-    found.push({
-      atMs: tokens[from]!.startMs,
-      token: from,
-      evidence: { from: tokens[from]!.word, to: tokens[at + words]!.end, sure: 0.55 },
-    });
+    found.push(placed(stream, from, at + words, 0.55));
   });
   return found;
 }
